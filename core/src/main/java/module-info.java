@@ -1,0 +1,8 @@
+/** The rules and the computation of Polyclave, in plain Java. */
+module org.polyclave.core {
+    exports org.polyclave.core.run;
+    exports org.polyclave.core.matrix;
+    exports org.polyclave.core.separation;
+    exports org.polyclave.core.key;
+    exports org.polyclave.core.identify;
+}

@@ -1,0 +1,21 @@
+package org.polyclave.core.identify;
+
+/** One answer of a reader. "Not sure" and "cannot see" are no evidence and make no answer. */
+public record Answer(int character, Observation observation, Certainty certainty) {
+    /** How sure the reader is; less certainty is a higher rate of misreading. */
+    public enum Certainty {
+        SURE(0),
+        LIKELY(0.10),
+        UNSURE(0.25);
+
+        private final double addedMisreading;
+
+        Certainty(double addedMisreading) {
+            this.addedMisreading = addedMisreading;
+        }
+
+        double addedMisreading() {
+            return addedMisreading;
+        }
+    }
+}

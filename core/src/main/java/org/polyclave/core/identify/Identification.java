@@ -1,0 +1,91 @@
+package org.polyclave.core.identify;
+
+import java.util.List;
+
+/**
+ * The state of an any-order identification after some answers.
+ *
+ * @param standings every row, likeliest first, ties in row order
+ * @param outside posterior of something that is not in the matrix
+ * @param questions what to look at next, best first
+ * @param margins one for each dangerous row: is it ruled out?
+ * @param conclusion what can be said now
+ */
+public record Identification(
+        List<Standing> standings,
+        double outside,
+        List<Question> questions,
+        List<Margin> margins,
+        Conclusion conclusion) {
+
+    /**
+     * Where a row stands and why.
+     *
+     * @param prior log2 of its share before any answer
+     * @param score {@code prior} plus all contributions, in bits
+     * @param posterior share after the answers
+     * @param struckOut whether it fell away (strike-out school)
+     * @param compared how many of the answers it is scored for
+     */
+    public record Standing(
+            int row,
+            double prior,
+            double score,
+            double posterior,
+            int mismatches,
+            boolean struckOut,
+            int compared,
+            List<Contribution> contributions) {}
+
+    /**
+     * What one answer says about one row: {@code bits} for it (negative: against), relative to a chance specimen.
+     *
+     * @param implied whether the answer follows from an answer to a dependent character
+     * @param contradicts whether the row cannot show what was seen, unless misread
+     * @param known whether the row is scored for the character
+     */
+    public record Contribution(int character, double bits, boolean implied, boolean contradicts, boolean known) {}
+
+    /** A character to look at next: expected bits, bits per minute. */
+    public record Question(int character, double bits, double bitsPerMinute) {}
+
+    /**
+     * Whether a dangerous row is ruled out by the safety rule.
+     *
+     * @param odds how many times likelier the others are, from observations alone
+     * @param independent how many independent sure observations speak against it, net
+     * @param safeQuestions characters that would do it now without danger, best first; empty if there is none
+     */
+    public record Margin(int row, boolean ruledOut, double odds, int independent, List<Integer> safeQuestions) {
+        public Margin {
+            safeQuestions = List.copyOf(safeQuestions);
+        }
+    }
+
+    /** What can be said. */
+    public enum Kind {
+        /** Questions remain that would tell more. */
+        OPEN,
+        /** One row, and every rival contradicted by two independent answers, and no dangerous row left. */
+        SETTLED,
+        /** Nothing more to ask that would help: these rows remain. */
+        REMAINING,
+        /** Perhaps something outside this key. */
+        OUTSIDE,
+        /** Every row was struck out. */
+        NONE_LEFT
+    }
+
+    /**
+     * @param rows the smallest set with posterior of at least 0.95, likeliest first
+     * @param notRuledOut dangerous rows to be named with the result
+     * @param notCompared rows scored for under half of the answers
+     */
+    public record Conclusion(Kind kind, List<Integer> rows, List<Integer> notRuledOut, List<Integer> notCompared) {}
+
+    public Identification {
+        standings = List.copyOf(standings);
+        questions = List.copyOf(questions);
+        margins = List.copyOf(margins);
+    }
+}

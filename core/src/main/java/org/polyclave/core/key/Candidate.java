@@ -1,0 +1,41 @@
+package org.polyclave.core.key;
+
+/**
+ * A split of a position with the figures it is chosen by.
+ *
+ * @param gain bits of information about the row that the answer gives
+ * @param duplicated classes that go down both leads
+ * @param lost classes that are missing from one of the leads
+ * @param contiguous whether the states of each lead are neighbours
+ * @param rate cost of asking, per specimen that passes
+ */
+record Candidate(Split split, double gain, int duplicated, int lost, boolean contiguous, double rate, int size) {
+    private static final double DUPLICATION_PENALTY = 0.5;
+    private static final double TIE = 1e-12;
+
+    /** Gain after the penalty for rows that would stand in both leads. */
+    double netGain() {
+        return gain * (1 - DUPLICATION_PENALTY * duplicated / size) + 1e-9 * lost / size;
+    }
+
+    double score() {
+        return netGain() / rate;
+    }
+
+    /** Deterministic order: score, contiguity, order of characters, then of states or limits. */
+    static int compare(Candidate a, double scoreA, Candidate b, double scoreB) {
+        if (Math.abs(scoreA - scoreB) > TIE * Math.max(1, Math.abs(scoreA))) {
+            return Double.compare(scoreB, scoreA);
+        }
+        if (a.contiguous != b.contiguous) {
+            return a.contiguous ? -1 : 1;
+        }
+        if (a.split.character() != b.split.character()) {
+            return Integer.compare(a.split.character(), b.split.character());
+        }
+        if (a.split.cut() != b.split.cut()) {
+            return Double.compare(a.split.cut(), b.split.cut());
+        }
+        return Integer.compareUnsigned(a.split.first(), b.split.first());
+    }
+}

@@ -1,0 +1,59 @@
+package org.polyclave.core.key;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.separation.StrictSeparation;
+
+/**
+ * A lower bound on the expected number of couplets of any two-way key: the information that its terminals must carry
+ * (Shannon 1948). Rows that nothing can part, or that need not be parted, may share a terminal; chains of such rows form
+ * groups, and a terminal tells at least the group. Bits = entropy of the groups' weights. O(rows² · characters).
+ */
+final class EntropyBound {
+    private EntropyBound() {}
+
+    static double of(Matrix matrix, boolean evenWeights) {
+        int n = matrix.rowCount();
+        int[] group = groups(matrix);
+        double[] weight = new double[n];
+        double total = 0;
+        for (int i = 0; i < n; i++) {
+            double w = evenWeights ? 1 : matrix.row(i).weight();
+            weight[group[i]] += w;
+            total += w;
+        }
+        double bits = 0;
+        for (double w : weight) {
+            if (w > 0) {
+                bits -= w / total * Math.log(w / total) / Math.log(2);
+            }
+        }
+        return Math.max(0, bits);
+    }
+
+    private static int[] groups(Matrix matrix) {
+        int n = matrix.rowCount();
+        StrictSeparation separation = new StrictSeparation(matrix);
+        int[] group = new int[n];
+        java.util.Arrays.fill(group, -1);
+        for (int i = 0; i < n; i++) {
+            if (group[i] >= 0) {
+                continue;
+            }
+            List<Integer> open = new ArrayList<>(List.of(i));
+            group[i] = i;
+            while (!open.isEmpty()) {
+                int a = open.remove(open.size() - 1);
+                for (int b = i + 1; b < n; b++) {
+                    boolean together = matrix.row(a).target() == matrix.row(b).target() || !separation.separates(a, b);
+                    if (group[b] < 0 && together) {
+                        group[b] = i;
+                        open.add(b);
+                    }
+                }
+            }
+        }
+        return group;
+    }
+}

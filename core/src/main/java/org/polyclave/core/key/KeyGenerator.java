@@ -1,0 +1,91 @@
+package org.polyclave.core.key;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.run.Completion;
+
+/**
+ * Generates dichotomous keys: exactly where the matrix is small and only steps count, greedily with lookahead otherwise.
+ * Every key is proven against the matrix before it is returned. Deterministic for a matrix and options.
+ */
+public final class KeyGenerator {
+    /** Beyond so many terminals a row (and a few more for small matrices) a key helps nobody and is refused. */
+    static final int TERMINALS_PER_ROW = 40;
+
+    private static final int TERMINALS_ALLOWED = 2_000;
+    private static final double THIN = 0.5;
+    private static final int MOST_BLAMED = 8;
+
+    private final KeyProver prover = new SupportPropagationProver();
+
+    public KeyOutcome generate(Matrix matrix, KeyOptions options, CancelSignal cancel) {
+        if (matrix.rowCount() == 0) {
+            return new KeyOutcome.NoRows();
+        }
+        KeyProblem problem = new KeyProblem(matrix, options.evenWeights());
+        Position start = Position.start(problem);
+        boolean exact = options.objective().countsStepsOnly() && matrix.rowCount() <= KeyOptions.EXACT_ROWS;
+        if (exact) {
+            Optional<KeyTree> best = new ExactTreeBuilder(problem, cancel, options.nodeBudget()).build(start);
+            if (best.isPresent()) {
+                return finish(problem, options, best.get(), Completion.OPTIMAL);
+            }
+        }
+        int allowed = TERMINALS_ALLOWED + TERMINALS_PER_ROW * matrix.rowCount();
+        Optional<KeyTree> good = new LookaheadTreeBuilder(problem, options.objective(), cancel, allowed).build(start);
+        if (good.isPresent()) {
+            return finish(problem, options, good.get(), exact ? Completion.BUDGET_EXHAUSTED : Completion.BOUNDED);
+        }
+        return cancel.isCancelled()
+                ? new KeyOutcome.Cancelled()
+                : new KeyOutcome.TooManyTerminals(allowed, thinRows(matrix), looseCharacters(matrix));
+    }
+
+    private KeyOutcome finish(KeyProblem problem, KeyOptions options, KeyTree tree, Completion completion) {
+        KeyWriter writer = new KeyWriter(problem, options.confirming());
+        Key key = writer.write(tree);
+        KeyResult.Figures figures = new KeyResult.Figures(
+                problem.matrix.rowCount(),
+                key.couplets().size(),
+                writer.terminals(),
+                writer.expectedSteps(),
+                writer.longestPath(),
+                EntropyBound.of(problem.matrix, options.evenWeights()),
+                completion);
+        return new KeyOutcome.Generated(
+                new KeyResult(key, figures, prover.prove(problem.matrix, key), writer.reasons()));
+    }
+
+    private static List<Integer> thinRows(Matrix matrix) {
+        List<Integer> thin = new ArrayList<>();
+        for (int i = 0; i < matrix.rowCount(); i++) {
+            int known = 0;
+            for (int c = 0; c < matrix.characterCount(); c++) {
+                known += matrix.cell(i, c) instanceof Cell.Unknown ? 0 : 1;
+            }
+            if (known < THIN * matrix.characterCount()) {
+                thin.add(i);
+            }
+        }
+        return thin;
+    }
+
+    private static List<Integer> looseCharacters(Matrix matrix) {
+        int[] loose = new int[matrix.characterCount()];
+        List<Integer> order = new ArrayList<>();
+        for (int c = 0; c < loose.length; c++) {
+            order.add(c);
+            for (int i = 0; i < matrix.rowCount(); i++) {
+                Cell cell = matrix.cell(i, c);
+                boolean varies = cell instanceof Cell.Categorical shown && Integer.bitCount(shown.readable()) > 1;
+                loose[c] += varies || cell instanceof Cell.Unknown ? 1 : 0;
+            }
+        }
+        order.sort((a, b) -> Integer.compare(loose[b], loose[a]));
+        return List.copyOf(order.subList(0, Math.min(MOST_BLAMED, order.size())));
+    }
+}

@@ -1,0 +1,146 @@
+package org.polyclave.core.key;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.Distributions;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.RangeDistribution;
+
+/**
+ * A matrix laid out for splitting: one entry per class of specimens, with supports and shares by number.
+ *
+ * <p>Cells that are alike share one <em>pattern</em> of their character (support, shares, known or not), so that a
+ * position is summarised by counting patterns, not by visiting cells' contents.
+ */
+final class KeyProblem {
+    /** What a cell of one character shows; equal cells share one pattern. */
+    record Pattern(
+            int mask,
+            double[] shares,
+            double min,
+            double max,
+            RangeDistribution range,
+            boolean known,
+            boolean inapplicable) {
+        /** Share of the states in {@code k}, relative to all the row shows. */
+        double share(int k) {
+            double sum = 0;
+            for (int bits = k & mask; bits != 0; bits &= bits - 1) {
+                sum += shares[Integer.numberOfTrailingZeros(bits)];
+            }
+            return sum;
+        }
+    }
+
+    final Matrix matrix;
+    final int classCount;
+    final int[] rowOf;
+    final int[] targetOf;
+    final double[] mass;
+    /** pattern number per [character][class]. */
+    final int[][] patternOf;
+    /** patterns per character. */
+    final Pattern[][] patterns;
+
+    KeyProblem(Matrix matrix, boolean evenWeights) {
+        this.matrix = matrix;
+        List<SpecimenClasses.SpecimenClass> classes = SpecimenClasses.of(matrix);
+        classCount = classes.size();
+        rowOf = new int[classCount];
+        targetOf = new int[classCount];
+        mass = new double[classCount];
+        patternOf = new int[matrix.characterCount()][classCount];
+        patterns = new Pattern[matrix.characterCount()][];
+        Distributions distributions = new Distributions(matrix);
+        for (int i = 0; i < classCount; i++) {
+            rowOf[i] = classes.get(i).row();
+            targetOf[i] = matrix.row(rowOf[i]).target();
+            mass[i] = evenWeights ? 1 : matrix.row(rowOf[i]).weight();
+        }
+        for (int c = 0; c < matrix.characterCount(); c++) {
+            fillPatterns(c, classes, distributions);
+        }
+        applyRestrictions(classes, distributions);
+        normalise();
+    }
+
+    private void fillPatterns(int c, List<SpecimenClasses.SpecimenClass> classes, Distributions distributions) {
+        Map<List<Object>, Integer> numbers = new HashMap<>();
+        List<Pattern> found = new ArrayList<>();
+        for (int i = 0; i < classCount; i++) {
+            Cell cell = classes.get(i).cells()[c];
+            int restricted = restriction(classes.get(i), c);
+            List<Object> signature = List.of(cell, restricted);
+            Integer number = numbers.get(signature);
+            if (number == null) {
+                number = found.size();
+                numbers.put(signature, number);
+                found.add(pattern(c, cell, restricted, distributions));
+            }
+            patternOf[c][i] = number;
+        }
+        patterns[c] = found.toArray(new Pattern[0]);
+    }
+
+    private int restriction(SpecimenClasses.SpecimenClass specimens, int c) {
+        int states = matrix.character(c).allStates();
+        for (Controller restriction : specimens.readable()) {
+            if (restriction.character() == c) {
+                states &= restriction.states();
+            }
+        }
+        return states;
+    }
+
+    private Pattern pattern(int c, Cell cell, int restricted, Distributions distributions) {
+        MatrixCharacter character = matrix.character(c);
+        boolean inapplicable = cell instanceof Cell.NotApplicable;
+        boolean known = cell instanceof Cell.Categorical || cell instanceof Cell.Numeric;
+        if (!character.type().isNumeric()) {
+            int readable = cell instanceof Cell.Categorical shown ? shown.readable() : character.allStates();
+            double[] shares = distributions.states(c, cell);
+            return new Pattern(readable & restricted, shares, 0, 0, NO_RANGE, known, inapplicable);
+        }
+        double half = character.margin();
+        double min = cell instanceof Cell.Numeric range ? range.min() - half : Double.NEGATIVE_INFINITY;
+        double max = cell instanceof Cell.Numeric range ? range.max() + half : Double.POSITIVE_INFINITY;
+        return new Pattern(0, NO_SHARES, min, max, distributions.range(c, cell), known, inapplicable);
+    }
+
+    private static final double[] NO_SHARES = {};
+    private static final RangeDistribution NO_RANGE = RangeDistribution.of(
+            List.of(Cell.Numeric.range(0, 1)), MatrixCharacter.of("none", CharacterType.RATIO, 0, 0));
+
+    /** A class holds the part of its row's specimens that shows the states its controllers are restricted to. */
+    private void applyRestrictions(List<SpecimenClasses.SpecimenClass> classes, Distributions distributions) {
+        for (int i = 0; i < classCount; i++) {
+            SpecimenClasses.SpecimenClass specimens = classes.get(i);
+            List<Integer> done = new ArrayList<>();
+            for (Controller restriction : specimens.readable()) {
+                int c = restriction.character();
+                if (!done.contains(c)) {
+                    done.add(c);
+                    mass[i] *= patterns[c][patternOf[c][i]].share(-1);
+                }
+            }
+        }
+    }
+
+    private void normalise() {
+        double total = Arrays.stream(mass).sum();
+        for (int i = 0; i < classCount; i++) {
+            mass[i] /= total;
+        }
+    }
+
+    Pattern pattern(int character, int specimens) {
+        return patterns[character][patternOf[character][specimens]];
+    }
+}

@@ -1,0 +1,147 @@
+package org.polyclave.core.key;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.TreeSet;
+import org.polyclave.core.key.Atoms.States;
+import org.polyclave.core.key.Key.Couplet;
+import org.polyclave.core.key.Key.Lead;
+import org.polyclave.core.key.Key.Reason;
+import org.polyclave.core.key.Key.Role;
+import org.polyclave.core.key.Key.Statement;
+import org.polyclave.core.key.Key.Target;
+import org.polyclave.core.key.Key.ToCouplet;
+import org.polyclave.core.key.Key.ToRows;
+import org.polyclave.core.key.KeyResult.Alternative;
+import org.polyclave.core.key.KeyResult.CoupletReason;
+import org.polyclave.core.matrix.CharacterType;
+
+/**
+ * Numbers a key tree in reading order, the shorter lead first, with back-references; adds confirming statements and
+ * gathers the figures on the way.
+ */
+final class KeyWriter {
+    private final KeyProblem problem;
+    private final int confirming;
+    private final List<Couplet> couplets = new ArrayList<>();
+    private final List<CoupletReason> reasons = new ArrayList<>();
+    private double expectedSteps;
+    private int longestPath;
+    private int terminals;
+
+    KeyWriter(KeyProblem problem, int confirming) {
+        this.problem = problem;
+        this.confirming = confirming;
+    }
+
+    Key write(KeyTree tree) {
+        Position start = Position.start(problem);
+        if (tree instanceof KeyTree.Stop stop) {
+            terminals = 1;
+            return new Key(List.of(), terminal(stop));
+        }
+        number((KeyTree.Choice) tree, start, OptionalInt.empty(), 1);
+        return Key.of(couplets);
+    }
+
+    List<CoupletReason> reasons() {
+        return reasons;
+    }
+
+    double expectedSteps() {
+        return expectedSteps;
+    }
+
+    int longestPath() {
+        return longestPath;
+    }
+
+    int terminals() {
+        return terminals;
+    }
+
+    private int number(KeyTree.Choice choice, Position position, OptionalInt from, int depth) {
+        int number = couplets.size() + 1;
+        Split split = choice.chosen().split();
+        couplets.add(new Couplet(number, from, List.of()));
+        reasons.add(reason(number, choice, position));
+        expectedSteps += position.total;
+        longestPath = Math.max(longestPath, depth);
+        boolean firstLeadFirst = size(choice.first()) <= size(choice.second());
+        List<ConfirmingStatements.Pair> confirms = new ConfirmingStatements(position, split).find(confirming);
+        List<Lead> leads = new ArrayList<>();
+        for (boolean first : new boolean[] {firstLeadFirst, !firstLeadFirst}) {
+            KeyTree next = first ? choice.first() : choice.second();
+            Target target = next instanceof KeyTree.Choice more
+                    ? new ToCouplet(number(more, position.follow(split, first), OptionalInt.of(number), depth + 1))
+                    : stop((KeyTree.Stop) next);
+            leads.add(new Lead(statements(split, first, confirms), target));
+        }
+        couplets.set(number - 1, new Couplet(number, from, leads));
+        return number;
+    }
+
+    private Target stop(KeyTree.Stop stop) {
+        terminals++;
+        return terminal(stop);
+    }
+
+    private ToRows terminal(KeyTree.Stop stop) {
+        TreeSet<Integer> rows = new TreeSet<>();
+        TreeSet<Integer> targets = new TreeSet<>();
+        for (int specimens : stop.classes()) {
+            rows.add(problem.rowOf[specimens]);
+            targets.add(problem.targetOf[specimens]);
+        }
+        Reason reason = rows.size() == 1 ? Reason.NONE : targets.size() == 1 ? Reason.ONE_TAXON : Reason.INSEPARABLE;
+        return new ToRows(List.copyOf(rows), reason);
+    }
+
+    private static int size(KeyTree tree) {
+        return tree instanceof KeyTree.Choice choice ? 1 + size(choice.first()) + size(choice.second()) : 0;
+    }
+
+    private List<Statement> statements(Split split, boolean first, List<ConfirmingStatements.Pair> confirms) {
+        List<Statement> statements = new ArrayList<>();
+        boolean whole = problem.matrix.character(split.character()).type() == CharacterType.COUNT;
+        Atoms deciding = split.isNumeric()
+                ? ConfirmingStatements.interval(split.cut(), first, whole)
+                : new States(split.mask(first));
+        statements.add(new Statement(split.character(), deciding, Role.DECIDING));
+        for (ConfirmingStatements.Pair pair : confirms) {
+            statements.add(first ? pair.first() : pair.second());
+        }
+        return statements;
+    }
+
+    private CoupletReason reason(int number, KeyTree.Choice choice, Position position) {
+        TreeSet<Integer> rows = new TreeSet<>();
+        TreeSet<Integer> inFirst = new TreeSet<>();
+        TreeSet<Integer> duplicated = new TreeSet<>();
+        Split split = choice.chosen().split();
+        for (int k = 0; k < position.size(); k++) {
+            int row = problem.rowOf[position.classes[k]];
+            rows.add(row);
+            if (position.enters(k, split, true)) {
+                inFirst.add(row);
+            }
+        }
+        for (int k = 0; k < position.size(); k++) {
+            int row = problem.rowOf[position.classes[k]];
+            if (position.enters(k, split, false) && inFirst.contains(row)) {
+                duplicated.add(row);
+            }
+        }
+        List<Alternative> alternatives = choice.alternatives().stream()
+                .map(a -> new Alternative(a.split().character(), a.gain(), a.duplicated()))
+                .toList();
+        return new CoupletReason(
+                number,
+                split.character(),
+                choice.chosen().gain(),
+                List.copyOf(rows),
+                List.copyOf(duplicated),
+                alternatives);
+    }
+}

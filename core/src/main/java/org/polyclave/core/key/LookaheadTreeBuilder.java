@@ -1,0 +1,103 @@
+package org.polyclave.core.key;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.polyclave.core.run.CancelSignal;
+
+/**
+ * Greedy construction by information gain per cost with two-step lookahead: the most promising splits are judged together
+ * with the best split of each of their leads. Deterministic. Time O(couplets · rows · characters · {@value #LOOKED_AT}).
+ * A variant of the top-down induction of identification trees (Payne & Preece 1980, J. R. Statist. Soc. A 143).
+ */
+final class LookaheadTreeBuilder implements TreeBuilder {
+    static final int LOOKED_AT = 6;
+    static final int ALTERNATIVES = 6;
+
+    private final SplitSurveyor surveyor;
+    private final CancelSignal cancel;
+    private final int maxStops;
+    private int stops;
+
+    LookaheadTreeBuilder(KeyProblem problem, KeyObjective objective, CancelSignal cancel, int maxStops) {
+        surveyor = new SplitSurveyor(problem, objective);
+        this.cancel = cancel;
+        this.maxStops = maxStops;
+    }
+
+    @Override
+    public Optional<KeyTree> build(Position start) {
+        stops = 0;
+        KeyTree tree = grow(start, surveyor.candidates(start));
+        return cancel.isCancelled() || stops > maxStops ? Optional.empty() : Optional.of(tree);
+    }
+
+    private KeyTree grow(Position position, List<Candidate> candidates) {
+        if (candidates.isEmpty() || stops > maxStops || cancel.isCancelled()) {
+            stops++;
+            return new KeyTree.Stop(position.classes);
+        }
+        List<Candidate> ranked = best(candidates, LOOKED_AT);
+        Looked chosen = new Looked(ranked.get(0), position);
+        for (int r = 1; r < ranked.size(); r++) {
+            Looked next = new Looked(ranked.get(r), position);
+            if (Candidate.compare(next.candidate, next.value, chosen.candidate, chosen.value) < 0) {
+                chosen = next;
+            }
+        }
+        List<Candidate> alternatives = oneACharacter(candidates, chosen.candidate);
+        KeyTree first = grow(chosen.first, chosen.firstCandidates);
+        KeyTree second = grow(chosen.second, chosen.secondCandidates);
+        return new KeyTree.Choice(chosen.candidate, alternatives, first, second);
+    }
+
+    private static List<Candidate> best(List<Candidate> candidates, int most) {
+        List<Candidate> sorted = new ArrayList<>(candidates);
+        sorted.sort((a, b) -> Candidate.compare(a, a.score(), b, b.score()));
+        return sorted.subList(0, Math.min(most, sorted.size()));
+    }
+
+    private static List<Candidate> oneACharacter(List<Candidate> candidates, Candidate chosen) {
+        List<Candidate> sorted = best(candidates, candidates.size());
+        List<Candidate> kept = new ArrayList<>();
+        List<Integer> seen = new ArrayList<>(List.of(chosen.split().character()));
+        for (Candidate candidate : sorted) {
+            if (kept.size() < ALTERNATIVES && !seen.contains(candidate.split().character())) {
+                seen.add(candidate.split().character());
+                kept.add(candidate);
+            }
+        }
+        return kept;
+    }
+
+    /** A split judged together with the best next split of each lead. */
+    private final class Looked {
+        final Candidate candidate;
+        final Position first;
+        final Position second;
+        final List<Candidate> firstCandidates;
+        final List<Candidate> secondCandidates;
+        final double value;
+
+        Looked(Candidate candidate, Position position) {
+            this.candidate = candidate;
+            first = position.follow(candidate.split(), true);
+            second = position.follow(candidate.split(), false);
+            firstCandidates = surveyor.candidates(first);
+            secondCandidates = surveyor.candidates(second);
+            double total = first.total + second.total;
+            double gain = candidate.netGain();
+            double rate = candidate.rate();
+            for (int side = 0; side < 2; side++) {
+                List<Candidate> next = side == 0 ? firstCandidates : secondCandidates;
+                double part = total > 0 ? (side == 0 ? first.total : second.total) / total : 0.5;
+                if (!next.isEmpty()) {
+                    Candidate top = best(next, 1).get(0);
+                    gain += part * top.netGain();
+                    rate += part * top.rate();
+                }
+            }
+            value = gain / rate;
+        }
+    }
+}

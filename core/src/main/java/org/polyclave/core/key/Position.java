@@ -1,0 +1,113 @@
+package org.polyclave.core.key;
+
+import java.util.Arrays;
+import org.polyclave.core.key.KeyProblem.Pattern;
+
+/**
+ * A place in a key: what the path has not excluded, and which classes of specimens are still in play with what mass.
+ *
+ * <p>Invariant: {@code classes} is ascending and holds exactly the classes whose readable support meets {@code masks} and
+ * {@code (low, high]} on every character; {@code mass[k]} is the weight of {@code classes[k]} times the shares it has left.
+ */
+final class Position {
+    final KeyProblem problem;
+    final int[] masks;
+    final double[] low;
+    final double[] high;
+    final int[] classes;
+    final double[] mass;
+    final double total;
+
+    private Position(KeyProblem problem, int[] masks, double[] low, double[] high, int[] classes, double[] mass) {
+        this.problem = problem;
+        this.masks = masks;
+        this.low = low;
+        this.high = high;
+        this.classes = classes;
+        this.mass = mass;
+        double sum = 0;
+        for (double m : mass) {
+            sum += m;
+        }
+        total = sum;
+    }
+
+    static Position start(KeyProblem problem) {
+        int n = problem.matrix.characterCount();
+        int[] masks = new int[n];
+        double[] low = new double[n];
+        double[] high = new double[n];
+        for (int c = 0; c < n; c++) {
+            masks[c] = problem.matrix.character(c).allStates();
+        }
+        Arrays.fill(low, Double.NEGATIVE_INFINITY);
+        Arrays.fill(high, Double.POSITIVE_INFINITY);
+        int[] classes = new int[problem.classCount];
+        for (int i = 0; i < classes.length; i++) {
+            classes[i] = i;
+        }
+        return new Position(problem, masks, low, high, classes, problem.mass.clone());
+    }
+
+    int size() {
+        return classes.length;
+    }
+
+    Pattern pattern(int character, int k) {
+        return problem.pattern(character, classes[k]);
+    }
+
+    /** Whether class {@code k} of this position can show something that lead {@code first} of the split accepts. */
+    boolean enters(int k, Split split, boolean first) {
+        Pattern p = pattern(split.character(), k);
+        if (split.isNumeric()) {
+            return first
+                    ? p.min() <= Math.min(split.cut(), high[split.character()])
+                    : p.max() > Math.max(split.cut(), low[split.character()]);
+        }
+        return (p.mask() & split.mask(first)) != 0;
+    }
+
+    /** Share of class {@code k}'s present mass that goes down lead {@code first}. */
+    double share(int k, Split split, boolean first) {
+        Pattern p = pattern(split.character(), k);
+        int c = split.character();
+        double all;
+        double part;
+        if (split.isNumeric()) {
+            all = p.range().share(low[c], high[c]);
+            part = first ? p.range().share(low[c], split.cut()) : p.range().share(split.cut(), high[c]);
+        } else {
+            all = p.share(masks[c]);
+            part = p.share(split.mask(first));
+        }
+        return all > 0 ? Math.min(1, part / all) : 0;
+    }
+
+    Position follow(Split split, boolean first) {
+        int c = split.character();
+        int[] kept = new int[classes.length];
+        double[] keptMass = new double[classes.length];
+        int n = 0;
+        for (int k = 0; k < classes.length; k++) {
+            if (enters(k, split, first)) {
+                kept[n] = classes[k];
+                keptMass[n++] = mass[k] * share(k, split, first);
+            }
+        }
+        int[] newMasks = masks;
+        double[] newLow = low;
+        double[] newHigh = high;
+        if (!split.isNumeric()) {
+            newMasks = masks.clone();
+            newMasks[c] = split.mask(first);
+        } else if (first) {
+            newHigh = high.clone();
+            newHigh[c] = split.cut();
+        } else {
+            newLow = low.clone();
+            newLow[c] = split.cut();
+        }
+        return new Position(problem, newMasks, newLow, newHigh, Arrays.copyOf(kept, n), Arrays.copyOf(keptMass, n));
+    }
+}

@@ -1,0 +1,180 @@
+package org.polyclave.core.matrix;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * The compiled matrix: rows against characters, immutable. It is the only thing algorithms see.
+ *
+ * <p>Inheritance is already resolved: a cell here is what the row shows, whatever level it was scored at. A changed cell
+ * yields a new matrix that shares the other rows.
+ */
+public final class Matrix {
+    private final List<MatrixRow> rows;
+    private final List<MatrixCharacter> characters;
+    private final Cell[][] cells;
+    /** Cells too weak to rule out a dangerous row. */
+    private final boolean[][] weak;
+
+    private Matrix(List<MatrixRow> rows, List<MatrixCharacter> characters, Cell[][] cells, boolean[][] weak) {
+        this.rows = rows;
+        this.characters = characters;
+        this.cells = cells;
+        this.weak = weak;
+    }
+
+    /**
+     * Builds a matrix; {@code cells[row][character]}.
+     *
+     * @throws IllegalArgumentException if a cell does not fit its character, or a controller is not an earlier-checked
+     *     categorical character; texts with places for people are the study model's task
+     */
+    public static Matrix of(List<MatrixRow> rows, List<MatrixCharacter> characters, Cell[][] cells) {
+        return of(rows, characters, cells, new boolean[cells.length][characters.size()]);
+    }
+
+    /**
+     * The same with {@code weak[row][character]} marking cells that must not help to rule out a dangerous row: doubtful,
+     * imported unchecked, or inherited across sexes and stages.
+     */
+    public static Matrix of(List<MatrixRow> rows, List<MatrixCharacter> characters, Cell[][] cells, boolean[][] weak) {
+        checkControllers(characters);
+        Cell[][] copy = new Cell[rows.size()][];
+        for (int i = 0; i < copy.length; i++) {
+            copy[i] = cells[i].clone();
+            if (copy[i].length != characters.size()) {
+                throw new IllegalArgumentException("Row '" + rows.get(i).id() + "' has " + copy[i].length + " cells");
+            }
+            for (int c = 0; c < copy[i].length; c++) {
+                checkCell(rows.get(i), characters.get(c), copy[i][c]);
+            }
+        }
+        boolean[][] weakCopy = new boolean[weak.length][];
+        for (int i = 0; i < weak.length; i++) {
+            weakCopy[i] = weak[i].clone();
+        }
+        return new Matrix(List.copyOf(rows), List.copyOf(characters), copy, weakCopy);
+    }
+
+    private static void checkCell(MatrixRow row, MatrixCharacter character, Cell cell) {
+        boolean fits = true;
+        if (cell instanceof Cell.Categorical categorical) {
+            fits = !character.type().isNumeric()
+                    && categorical.shares().length == character.stateCount()
+                    && (categorical.readable() & ~character.allStates()) == 0;
+        } else if (cell instanceof Cell.Numeric) {
+            fits = character.type().isNumeric();
+        }
+        if (!fits) {
+            throw new IllegalArgumentException(
+                    "The cell of row '" + row.id() + "' does not fit character '" + character.id() + "'");
+        }
+    }
+
+    private static void checkControllers(List<MatrixCharacter> characters) {
+        int n = characters.size();
+        for (int c = 0; c < n; c++) {
+            for (Controller controller : characters.get(c).appliesWhen()) {
+                int d = controller.character();
+                if (d < 0 || d >= n || characters.get(d).type().isNumeric()) {
+                    throw new IllegalArgumentException(
+                            "Character '" + characters.get(c).id() + "' depends on a character that has no states");
+                }
+            }
+            if (dependsOn(characters, c, c, n)) {
+                throw new IllegalArgumentException(
+                        "Character '" + characters.get(c).id() + "' depends on itself");
+            }
+        }
+    }
+
+    private static boolean dependsOn(List<MatrixCharacter> characters, int from, int goal, int depth) {
+        for (Controller controller : characters.get(from).appliesWhen()) {
+            if (controller.character() == goal
+                    || (depth > 0 && dependsOn(characters, controller.character(), goal, depth - 1))) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    public List<MatrixRow> rows() {
+        return rows;
+    }
+
+    public List<MatrixCharacter> characters() {
+        return characters;
+    }
+
+    public int rowCount() {
+        return rows.size();
+    }
+
+    public int characterCount() {
+        return characters.size();
+    }
+
+    public MatrixRow row(int row) {
+        return rows.get(row);
+    }
+
+    public MatrixCharacter character(int character) {
+        return characters.get(character);
+    }
+
+    public Cell cell(int row, int character) {
+        return cells[row][character];
+    }
+
+    /** Whether a cell is too weak to help to rule out a dangerous row. */
+    public boolean isWeak(int row, int character) {
+        return weak[row][character];
+    }
+
+    /** The same matrix with one cell changed; shares every other row. */
+    public Matrix with(int row, int character, Cell cell) {
+        checkCell(rows.get(row), characters.get(character), cell);
+        Cell[][] copy = cells.clone();
+        copy[row] = copy[row].clone();
+        copy[row][character] = cell;
+        return new Matrix(rows, characters, copy, weak);
+    }
+
+    /**
+     * The same matrix restricted to some characters, in the order given. Where a controller is left out, the rows that do
+     * not surely meet its condition count as not applicable, so that nothing is asked of a part that may not exist.
+     */
+    public Matrix withCharacters(List<Integer> kept) {
+        List<MatrixCharacter> keptCharacters = new ArrayList<>();
+        for (int c : kept) {
+            List<Controller> conditions = new ArrayList<>();
+            for (Controller controller : characters.get(c).appliesWhen()) {
+                int at = kept.indexOf(controller.character());
+                if (at >= 0) {
+                    conditions.add(new Controller(at, controller.states()));
+                }
+            }
+            keptCharacters.add(characters.get(c).when(conditions));
+        }
+        Cell[][] keptCells = new Cell[rows.size()][kept.size()];
+        boolean[][] keptWeak = new boolean[rows.size()][kept.size()];
+        for (int i = 0; i < rows.size(); i++) {
+            for (int k = 0; k < kept.size(); k++) {
+                keptWeak[i][k] = weak[i][kept.get(k)];
+                keptCells[i][k] = meetsDropped(i, kept.get(k), kept) ? cells[i][kept.get(k)] : Cell.NOT_APPLICABLE;
+            }
+        }
+        return new Matrix(rows, List.copyOf(keptCharacters), keptCells, keptWeak);
+    }
+
+    private boolean meetsDropped(int row, int character, List<Integer> kept) {
+        for (Controller controller : characters.get(character).appliesWhen()) {
+            boolean meets = cells[row][controller.character()] instanceof Cell.Categorical shown
+                    && (shown.readable() & ~controller.states()) == 0;
+            if (!meets && !kept.contains(controller.character())) {
+                return false;
+            }
+        }
+        return true;
+    }
+}

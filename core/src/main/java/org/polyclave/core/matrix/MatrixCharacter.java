@@ -1,0 +1,80 @@
+package org.polyclave.core.matrix;
+
+import java.util.List;
+
+/**
+ * A character as algorithms see it. Texts stay in the study model.
+ *
+ * @param id stable identifier (slug)
+ * @param stateCount number of states (12 for months, 0 for numbers)
+ * @param appliesWhen conditions, all of which must hold
+ * @param organ index of the organ it is seen on; equal numbers are the same organ
+ * @param method index of the method of observation
+ * @param group index of the correlation group: agreeing answers within one group are one piece of evidence
+ * @param effort minutes it takes to observe
+ * @param uncertainty reading uncertainty in the base unit, 0 for categorical characters
+ * @param misreading probability that a trained observer misreads it
+ * @param months bit set of the months in which it can be seen at all
+ * @param hazardousToObserve whether smelling, touching, cutting or the like is needed
+ * @param countsForSafety whether it may help to rule out a dangerous row; false for odours and behaviour
+ */
+public record MatrixCharacter(
+        String id,
+        CharacterType type,
+        int stateCount,
+        List<Controller> appliesWhen,
+        int organ,
+        int method,
+        int group,
+        double effort,
+        double uncertainty,
+        double misreading,
+        int months,
+        boolean hazardousToObserve,
+        boolean countsForSafety) {
+    /** Every month of the year. */
+    public static final int ALL_MONTHS = 0xFFF;
+    /** A character takes at most this many states, so that a set of states fits one word. */
+    public static final int MAX_STATES = 32;
+
+    public MatrixCharacter {
+        appliesWhen = List.copyOf(appliesWhen);
+    }
+
+    /** A character with everyday defaults: one minute, trained misreading 5 %, seen all year, a group of its own. */
+    public static MatrixCharacter of(String id, CharacterType type, int stateCount, int index) {
+        return new MatrixCharacter(
+                id, type, stateCount, List.of(), index, 0, index, 1, 0, 0.05, ALL_MONTHS, false, true);
+    }
+
+    /** The same character with these conditions. */
+    public MatrixCharacter when(List<Controller> conditions) {
+        return new MatrixCharacter(
+                id,
+                type,
+                stateCount,
+                conditions,
+                organ,
+                method,
+                group,
+                effort,
+                uncertainty,
+                misreading,
+                months,
+                hazardousToObserve,
+                countsForSafety);
+    }
+
+    /** Bit set of all its states. */
+    public int allStates() {
+        return stateCount >= 32 ? -1 : (1 << stateCount) - 1;
+    }
+
+    /**
+     * How far a range is widened on each side before two ranges count as apart: half the reading uncertainty, so that a
+     * gap smaller than the uncertainty separates nothing. Counts are not widened.
+     */
+    public double margin() {
+        return type == CharacterType.COUNT ? 0 : uncertainty / 2;
+    }
+}

@@ -1,0 +1,119 @@
+package org.polyclave.core.run;
+
+/**
+ * Logarithm and exponential with the same bits on every engine.
+ *
+ * <p>{@code Math.log} and {@code Math.exp} may differ between Java and JavaScript engines. These use only + − × ÷ on
+ * doubles, so a key read offline ranks exactly as the server does. Polynomials and constants follow fdlibm (Sun
+ * Microsystems 1993, {@code e_log.c} and {@code e_exp.c}); error below 1 ulp for {@link #ln} and {@link #exp}.
+ */
+public final class PortableMath {
+    private static final double LN2_HIGH = 6.93147180369123816490e-01;
+    private static final double LN2_LOW = 1.90821492927058770002e-10;
+    private static final double INVERSE_LN2 = 1.44269504088896338700e+00;
+    private static final double SQRT2 = 1.41421356237309514547;
+    private static final double[] POWERS = {
+        0x1p512, 0x1p256, 0x1p128, 0x1p64, 0x1p32, 0x1p16, 0x1p8, 0x1p4, 0x1p2, 0x1p1
+    };
+
+    private PortableMath() {}
+
+    /** Natural logarithm; NaN below zero, minus infinity at zero. */
+    public static double ln(double x) {
+        if (x != x || x < 0) {
+            return Double.NaN;
+        }
+        if (x == 0) {
+            return Double.NEGATIVE_INFINITY;
+        }
+        if (x == Double.POSITIVE_INFINITY) {
+            return x;
+        }
+        int exponent = 0;
+        double m = x;
+        for (int i = 0; i < POWERS.length; i++) {
+            int step = 512 >> i;
+            // Scaling by powers of two is exact, except far below 2^-1022, where no precision is left to lose.
+            while (m >= POWERS[i]) {
+                m /= POWERS[i];
+                exponent += step;
+            }
+            while (m * POWERS[i] < 2) {
+                m *= POWERS[i];
+                exponent -= step;
+            }
+        }
+        if (m > SQRT2) {
+            m /= 2;
+            exponent += 1;
+        }
+        return exponent * LN2_HIGH + (lnNearOne(m - 1) + exponent * LN2_LOW);
+    }
+
+    private static double lnNearOne(double f) {
+        double s = f / (2.0 + f);
+        double z = s * s;
+        double w = z * z;
+        double t1 = w * (3.999999999940941908e-01 + w * (2.222219843214978396e-01 + w * 1.531383769920937332e-01));
+        double t2 = z
+                * (6.666666666666735130e-01
+                        + w
+                                * (2.857142874366239149e-01
+                                        + w * (1.818357216161805012e-01 + w * 1.479819860511658591e-01)));
+        double halfSquare = 0.5 * f * f;
+        return f - (halfSquare - s * (halfSquare + t1 + t2));
+    }
+
+    /** Logarithm to base 2: bits. */
+    public static double log2(double x) {
+        return ln(x) * INVERSE_LN2;
+    }
+
+    /** e to the power x. */
+    public static double exp(double x) {
+        if (x != x) {
+            return x;
+        }
+        if (x > 709.782712893384) {
+            return Double.POSITIVE_INFINITY;
+        }
+        if (x < -745.1332191019411) {
+            return 0;
+        }
+        int k = (int) Math.floor(x * INVERSE_LN2 + 0.5);
+        double high = x - k * LN2_HIGH;
+        double low = k * LN2_LOW;
+        double r = high - low;
+        double t = r * r;
+        double c = r
+                - t
+                        * (1.66666666666666019037e-01
+                                + t
+                                        * (-2.77777777770155933842e-03
+                                                + t
+                                                        * (6.61375632143793436117e-05
+                                                                + t
+                                                                        * (-1.65339022054652515390e-06
+                                                                                + t * 4.13813679705723846039e-08))));
+        double y = 1.0 - ((low - (r * c) / (2.0 - c)) - high);
+        return scale(y, k);
+    }
+
+    /** 2 to the power x. */
+    public static double exp2(double x) {
+        return exp(x * 0.6931471805599453);
+    }
+
+    private static double scale(double y, int k) {
+        double result = y;
+        int left = k < 0 ? -k : k;
+        for (int i = 0; i < POWERS.length; i++) {
+            int step = 512 >> i;
+            while (left >= step) {
+                result = k < 0 ? result / POWERS[i] : result * POWERS[i];
+                left -= step;
+            }
+        }
+        return result;
+    }
+}
