@@ -53,13 +53,12 @@ public final class AnyOrderIdentifier {
         double outside = tally.outside();
         List<Question> questions = questions(evidence, posterior, outside, options);
         List<Margin> margins = margins(standings, evidence, options);
-        Conclusion conclusion = conclude(standings, outside, questions, margins, evidence, options);
+        Conclusion conclusion = conclude(standings, outside, questions, margins, evidence);
         return new Identification(standings, outside, questions, margins, conclusion);
     }
 
     /** Adds the answers up, in character order. */
     private final class Tally {
-        private final Evidence evidence;
         private final IdentifyOptions options;
         private final double[] score = new double[matrix.rowCount()];
         private final double[] prior = new double[matrix.rowCount()];
@@ -70,7 +69,6 @@ public final class AnyOrderIdentifier {
         private double outside;
 
         Tally(Evidence evidence, IdentifyOptions options) {
-            this.evidence = evidence;
             this.options = options;
             double total = 0;
             for (int i = 0; i < score.length; i++) {
@@ -287,8 +285,7 @@ public final class AnyOrderIdentifier {
             double outside,
             List<Question> questions,
             List<Margin> margins,
-            Evidence evidence,
-            IdentifyOptions options) {
+            Evidence evidence) {
         List<Integer> rows = new ArrayList<>();
         List<Integer> notCompared = new ArrayList<>();
         int answers = 0;

@@ -23,9 +23,9 @@ final class Evidence {
         List<Answer> effective = new ArrayList<>();
         List<Boolean> implied = new ArrayList<>();
         for (int c = 0; c < matrix.characterCount(); c++) {
-            Answer given = find(answers, c);
-            if (given != null) {
-                effective.add(given);
+            int given = lastAnswer(answers, c);
+            if (given >= 0) {
+                effective.add(answers.get(given));
                 implied.add(false);
                 continue;
             }
@@ -44,13 +44,13 @@ final class Evidence {
         return pieces;
     }
 
-    private static Answer find(List<Answer> answers, int character) {
+    private static int lastAnswer(List<Answer> answers, int character) {
         for (int k = answers.size() - 1; k >= 0; k--) {
             if (answers.get(k).character() == character) {
-                return answers.get(k);
+                return k;
             }
         }
-        return null;
+        return -1;
     }
 
     private static int impliedStates(Matrix matrix, List<Answer> answers, int controller) {

@@ -67,7 +67,7 @@ final class KeyProblem {
         for (int c = 0; c < matrix.characterCount(); c++) {
             fillPatterns(c, classes, distributions);
         }
-        applyRestrictions(classes, distributions);
+        applyRestrictions(classes);
         normalise();
     }
 
@@ -119,7 +119,7 @@ final class KeyProblem {
             List.of(Cell.Numeric.range(0, 1)), MatrixCharacter.of("none", CharacterType.RATIO, 0, 0));
 
     /** A class holds the part of its row's specimens that shows the states its controllers are restricted to. */
-    private void applyRestrictions(List<SpecimenClasses.SpecimenClass> classes, Distributions distributions) {
+    private void applyRestrictions(List<SpecimenClasses.SpecimenClass> classes) {
         for (int i = 0; i < classCount; i++) {
             SpecimenClasses.SpecimenClass specimens = classes.get(i);
             List<Integer> done = new ArrayList<>();

@@ -2,6 +2,7 @@ package org.polyclave.core.key;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.SortedSet;
 import java.util.TreeSet;
 import org.polyclave.core.key.Atoms.Interval;
 import org.polyclave.core.key.Atoms.States;
@@ -113,8 +114,8 @@ final class SupportBox {
         }
     }
 
-    private static TreeSet<Double> limits(int character, Couplet couplet) {
-        TreeSet<Double> limits = new TreeSet<>();
+    private static SortedSet<Double> limits(int character, Couplet couplet) {
+        SortedSet<Double> limits = new TreeSet<>();
         for (Lead lead : couplet.leads()) {
             for (Statement statement : lead.statements()) {
                 if (statement.character() == character && statement.atoms() instanceof Interval interval) {
@@ -126,7 +127,7 @@ final class SupportBox {
         return limits;
     }
 
-    private static void addFinite(TreeSet<Double> limits, double limit) {
+    private static void addFinite(SortedSet<Double> limits, double limit) {
         if (Double.isFinite(limit)) {
             limits.add(limit);
         }

@@ -42,14 +42,19 @@ final class ThresholdSplits {
         for (int k = 0; k < n; k++) {
             Pattern pattern = position.pattern(c, k);
             askable &= !pattern.inapplicable();
-            mins[k] = Math.max(pattern.min(), low);
-            maxs[k] = Math.min(pattern.max(), high);
+            mins[k] = pattern.min();
+            maxs[k] = pattern.max();
+        }
+        double[] ends = ends(mins, maxs, position.low[c], position.high[c]);
+        for (int k = 0; k < n; k++) {
+            mins[k] = Math.max(mins[k], low);
+            maxs[k] = Math.min(maxs[k], high);
         }
         boolean separates = separates(position, c, mins, maxs);
         Arrays.sort(mins);
         Arrays.sort(maxs);
         List<Candidate> candidates = new ArrayList<>();
-        for (Stretch stretch : stretches(mins, maxs, whole)) {
+        for (Stretch stretch : stretches(mins, maxs, ends, whole)) {
             Candidate candidate = evaluate(position, Split.threshold(c, cut(c, stretch, mins)));
             if (candidate.lost() > 0) {
                 candidates.add(candidate);
@@ -98,11 +103,23 @@ final class ThresholdSplits {
         return problem.targetOf[position.classes[k]] != problem.targetOf[position.classes[l]];
     }
 
-    private static List<Stretch> stretches(double[] mins, double[] maxs, boolean whole) {
+    /** Only true ends of ranges bound a stretch, not limits asked before: so no stretch is ever cut twice on a path. */
+    private static double[] ends(double[] mins, double[] maxs, double low, double high) {
         double[] ends = new double[mins.length * 2];
-        System.arraycopy(mins, 0, ends, 0, mins.length);
-        System.arraycopy(maxs, 0, ends, mins.length, maxs.length);
-        Arrays.sort(ends);
+        int n = 0;
+        for (int k = 0; k < mins.length; k++) {
+            if (mins[k] > low) {
+                ends[n++] = mins[k];
+            }
+            if (maxs[k] < high) {
+                ends[n++] = maxs[k];
+            }
+        }
+        Arrays.sort(ends, 0, n);
+        return Arrays.copyOf(ends, n);
+    }
+
+    private static List<Stretch> stretches(double[] mins, double[] maxs, double[] ends, boolean whole) {
         List<Stretch> found = new ArrayList<>();
         int left = 0;
         int started = 0;

@@ -1,7 +1,7 @@
 package org.polyclave.core.matrix;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -22,7 +22,7 @@ public final class Distributions {
         rangeMixture = new RangeDistribution[n];
         for (int c = 0; c < n; c++) {
             MatrixCharacter character = matrix.character(c);
-            Map<Cell, RangeDistribution> own = new HashMap<>();
+            Map<Cell, RangeDistribution> own = new LinkedHashMap<>();
             ranges.add(own);
             if (character.type().isNumeric()) {
                 rangeMixture[c] = mixRanges(c, own);

@@ -7,6 +7,7 @@ package org.polyclave.core.run;
  * doubles, so a key read offline ranks exactly as the server does. Polynomials and constants follow fdlibm (Sun
  * Microsystems 1993, {@code e_log.c} and {@code e_exp.c}); error below 1 ulp for {@link #ln} and {@link #exp}.
  */
+@SuppressWarnings("FloatingPointLiteralPrecision") // as published
 public final class PortableMath {
     private static final double LN2_HIGH = 6.93147180369123816490e-01;
     private static final double LN2_LOW = 1.90821492927058770002e-10;
@@ -20,7 +21,7 @@ public final class PortableMath {
 
     /** Natural logarithm; NaN below zero, minus infinity at zero. */
     public static double ln(double x) {
-        if (x != x || x < 0) {
+        if (Double.isNaN(x) || x < 0) {
             return Double.NaN;
         }
         if (x == 0) {
@@ -71,7 +72,7 @@ public final class PortableMath {
 
     /** e to the power x. */
     public static double exp(double x) {
-        if (x != x) {
+        if (Double.isNaN(x)) {
             return x;
         }
         if (x > 709.782712893384) {

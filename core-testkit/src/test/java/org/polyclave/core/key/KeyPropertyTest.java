@@ -1,0 +1,124 @@
+package org.polyclave.core.key;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.LongStream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.key.KeyOutcome.Generated;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.run.Completion;
+import org.polyclave.core.testkit.KeyOracle;
+import org.polyclave.core.testkit.SpecimenOracle;
+import org.polyclave.core.testkit.SyntheticMatrix;
+
+/** Properties of generated keys on seeded random matrices; the seed is the name of a failing case. */
+class KeyPropertyTest {
+    static LongStream seeds() {
+        return LongStream.rangeClosed(1, 40);
+    }
+
+    private static KeyResult generate(Matrix matrix, KeyOptions options) {
+        KeyOutcome outcome = new KeyGenerator().generate(matrix, options, CancelSignal.NEVER);
+        return ((Generated) outcome).result();
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void exactKeysTakeTheLeastSteps(long seed) {
+        int rows = 3 + (int) (seed % 4);
+        int characters = seed % 2 == 0 ? 4 : 3;
+        Matrix matrix = new SyntheticMatrix(rows, characters, 3, 0.35, 0, 0, 0, seed % 3 == 0).generate(seed);
+        KeyResult result = generate(matrix, KeyOptions.DEFAULT);
+        assertThat(result.figures().completion()).isEqualTo(Completion.OPTIMAL);
+        assertThat(result.figures().expectedSteps()).isCloseTo(new KeyOracle(matrix).leastSteps(), within(1e-9));
+        assertThat(result.figures().expectedSteps())
+                .isGreaterThanOrEqualTo(result.figures().entropyBound() - 1e-9);
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void greedyKeysAreNeverBetterThanExactOnes(long seed) {
+        Matrix matrix = new SyntheticMatrix(6, 8, 4, 0.15, 0.03, 0.3, 0.2, false).generate(seed);
+        KeyResult exact = generate(matrix, KeyOptions.DEFAULT.withNodeBudget(4_000));
+        assumeTrue(exact.figures().completion() == Completion.OPTIMAL);
+        KeyResult greedy = generate(matrix, KeyOptions.DEFAULT.withNodeBudget(0));
+        assertThat(greedy.figures().completion()).isEqualTo(Completion.BUDGET_EXHAUSTED);
+        assertThat(greedy.figures().expectedSteps())
+                .isGreaterThanOrEqualTo(exact.figures().expectedSteps() - 1e-9);
+        assertThat(greedy.proof().failures()).isEmpty();
+        assertThat(exact.proof().failures()).isEmpty();
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void everySpecimenOfEveryRowArrives(long seed) {
+        Matrix matrix = new SyntheticMatrix(7, 5, 3, 0.3, 0.1, 0.2, 0.5, false).generate(seed);
+        for (KeyObjective objective : KeyObjective.values()) {
+            KeyResult result = generate(matrix, KeyOptions.DEFAULT.withObjective(objective));
+            assertThat(result.proof().failures()).isEmpty();
+            assertThat(new SpecimenOracle(matrix, result.key()).everySpecimenArrives())
+                    .isTrue();
+        }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void proofAgreesWithEnumeratedSpecimensOnBrokenKeys(long seed) {
+        Matrix matrix = new SyntheticMatrix(6, 5, 3, 0.3, 0.05, 0.2, 0.4, false).generate(seed);
+        Key key = generate(matrix, KeyOptions.DEFAULT.withObjective(KeyObjective.CAUTIOUS))
+                .key();
+        Random random = new Random(seed);
+        for (int attempt = 0; attempt < 12 && !key.couplets().isEmpty(); attempt++) {
+            Key broken = breakOneStatement(key, random, matrix);
+            Proof proof = new SupportPropagationProver().prove(matrix, broken);
+            boolean walkable = proof.failures().stream()
+                    .allMatch(f -> f.kind() == Proof.Kind.UNREACHED_COUPLET
+                            || f.kind() == Proof.Kind.UNREACHED_TERMINAL
+                            || f.kind() == Proof.Kind.ROW_MISSING);
+            assertThat(new SpecimenOracle(matrix, broken).everySpecimenArrives())
+                    .as("attempt %d: %s", attempt, proof.failures())
+                    .isEqualTo(walkable);
+        }
+    }
+
+    /** Changes the states or the limit of one deciding statement, or swaps the targets of a couplet. */
+    private static Key breakOneStatement(Key key, Random random, Matrix matrix) {
+        List<Key.Couplet> couplets = new ArrayList<>(key.couplets());
+        int at = random.nextInt(couplets.size());
+        Key.Couplet couplet = couplets.get(at);
+        List<Key.Lead> leads = new ArrayList<>(couplet.leads());
+        if (random.nextInt(4) == 0) {
+            Key.Target first = leads.get(0).to();
+            leads.set(0, new Key.Lead(leads.get(0).statements(), leads.get(1).to()));
+            leads.set(1, new Key.Lead(leads.get(1).statements(), first));
+        } else {
+            List<Key.Statement> statements = new ArrayList<>(leads.get(0).statements());
+            Key.Statement deciding = statements.get(0);
+            Atoms changed = deciding.atoms() instanceof Atoms.States
+                    ? new Atoms.States(1
+                            + random.nextInt(
+                                    matrix.character(deciding.character()).allStates()))
+                    : Atoms.Interval.closed(random.nextInt(20), 20 + random.nextInt(30));
+            statements.set(0, new Key.Statement(deciding.character(), changed, deciding.role()));
+            leads.set(0, new Key.Lead(statements, leads.get(0).to()));
+        }
+        couplets.set(at, new Key.Couplet(couplet.number(), couplet.from(), leads));
+        return Key.of(couplets);
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void generationIsDeterministic(long seed) {
+        SyntheticMatrix kind = new SyntheticMatrix(20, 25, 4, 0.3, 0.05, 0.3, 0.2, false);
+        assertThat(generate(kind.generate(seed), KeyOptions.DEFAULT))
+                .usingRecursiveComparison()
+                .isEqualTo(generate(kind.generate(seed), KeyOptions.DEFAULT));
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.formats.key;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.formats.notation;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,49 @@
+package org.polyclave.formats.study;
+
+import java.util.List;
+import org.polyclave.core.matrix.Matrix;
+
+/**
+ * A study compiled for computation.
+ *
+ * @param rows the row of the study behind each row of the matrix
+ * @param characters the character of the study behind each character of the matrix
+ */
+public record CompiledStudy(Study study, Matrix matrix, List<StudyRow> rows, List<StudyCharacter> characters) {
+    public CompiledStudy {
+        rows = List.copyOf(rows);
+        characters = List.copyOf(characters);
+    }
+
+    /** Index of a row by id, -1 if it is not a row that keys lead to. */
+    public int rowIndex(String id) {
+        for (int i = 0; i < rows.size(); i++) {
+            if (rows.get(i).id().equals(id)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    /** Index of a character by id, -1 if there is none. */
+    public int characterIndex(String id) {
+        for (int c = 0; c < characters.size(); c++) {
+            if (characters.get(c).id().equals(id)) {
+                return c;
+            }
+        }
+        return -1;
+    }
+
+    /** The same without some characters: what is not at hand, or forbidden. */
+    public CompiledStudy without(List<Integer> dropped) {
+        List<Integer> kept = new java.util.ArrayList<>();
+        for (int c = 0; c < characters.size(); c++) {
+            if (!dropped.contains(c)) {
+                kept.add(c);
+            }
+        }
+        return new CompiledStudy(
+                study, matrix.withCharacters(kept), rows, kept.stream().map(characters::get).toList());
+    }
+}

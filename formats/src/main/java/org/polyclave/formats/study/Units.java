@@ -1,0 +1,40 @@
+package org.polyclave.formats.study;
+
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.polyclave.core.matrix.CharacterType;
+
+/** Units that people use, as factors to the base unit of their kind (mm, g, degrees, percent). */
+public final class Units {
+    private static final Map<String, Double> LENGTH =
+            Map.of("um", 0.001, "µm", 0.001, "μm", 0.001, "mm", 1.0, "cm", 10.0, "m", 1000.0, "in", 25.4, "ft", 304.8);
+    private static final Map<String, Double> MASS = Map.of("mg", 0.001, "g", 1.0, "kg", 1000.0);
+
+    private Units() {}
+
+    /** Factor to the base unit; empty when the unit does not belong to the kind. */
+    public static Optional<Double> factor(CharacterType type, String unit) {
+        String name = unit.strip().toLowerCase(Locale.ROOT);
+        if (name.isEmpty()) {
+            return Optional.of(1.0);
+        }
+        return switch (type) {
+            case LENGTH -> Optional.ofNullable(LENGTH.get(name));
+            case MASS -> Optional.ofNullable(MASS.get(name));
+            case ANGLE -> name.equals("°") || name.equals("deg") ? Optional.of(1.0) : Optional.empty();
+            case PERCENT -> name.equals("%") ? Optional.of(1.0) : Optional.empty();
+            default -> Optional.empty();
+        };
+    }
+
+    public static String defaultUnit(CharacterType type) {
+        return switch (type) {
+            case LENGTH -> "mm";
+            case MASS -> "g";
+            case ANGLE -> "°";
+            case PERCENT -> "%";
+            default -> "";
+        };
+    }
+}

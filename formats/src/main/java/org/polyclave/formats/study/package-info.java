@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.formats.study;
+
+import org.jspecify.annotations.NullMarked;

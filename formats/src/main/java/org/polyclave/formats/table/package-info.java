@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.formats.table;
+
+import org.jspecify.annotations.NullMarked;
