@@ -78,7 +78,8 @@ final class Position {
             all = p.range().share(low[c], high[c]);
             part = first ? p.range().share(low[c], split.cut()) : p.range().share(split.cut(), high[c]);
         } else {
-            all = p.share(masks[c]);
+            // An inapplicable character is read at random: its shares are those of the two leads.
+            all = p.share(split.first() | split.second());
             part = p.share(split.mask(first));
         }
         return all > 0 ? Math.min(1, part / all) : 0;

@@ -44,9 +44,11 @@ final class StateSplits {
         boolean varied = false;
         for (int g = 0; g < groups; g++) {
             Pattern pattern = problem.patterns[c][touched[g]];
-            varied |= g > 0 && (pattern.mask() & k) != union;
-            union |= pattern.mask() & k;
             askable &= !pattern.inapplicable();
+            if (!pattern.inapplicable()) {
+                varied |= union != 0 && (pattern.mask() & k) != union;
+                union |= pattern.mask() & k;
+            }
         }
         List<Candidate> candidates = varied ? candidates(position, c, union, groups) : List.of();
         boolean separates = varied && separates(c, k, groups);
@@ -138,7 +140,6 @@ final class StateSplits {
 
     private Candidate evaluate(Position position, Split split, int groups) {
         int c = split.character();
-        int k = position.masks[c];
         double total = 0;
         double firstMass = 0;
         double conditional = 0;
@@ -151,7 +152,7 @@ final class StateSplits {
             boolean inSecond = (pattern.mask() & split.second()) != 0;
             total += weight[p];
             if (inFirst && inSecond) {
-                double all = pattern.share(k);
+                double all = pattern.share(split.first() | split.second());
                 double share = all > 0 ? pattern.share(split.first()) / all : 0.5;
                 duplicated += count[p];
                 firstMass += weight[p] * share;

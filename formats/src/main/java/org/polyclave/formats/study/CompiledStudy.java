@@ -44,6 +44,9 @@ public record CompiledStudy(Study study, Matrix matrix, List<StudyRow> rows, Lis
             }
         }
         return new CompiledStudy(
-                study, matrix.withCharacters(kept), rows, kept.stream().map(characters::get).toList());
+                study,
+                matrix.withCharacters(kept),
+                rows,
+                kept.stream().map(characters::get).toList());
     }
 }

@@ -64,7 +64,11 @@ public sealed interface ScoreValue {
     }
 
     /** A range {@code (min–)low–high(–max)} in the base unit; {@code max} and {@code high} empty: no upper limit. */
-    record Range(double min, double low, @Nullable Double high, @Nullable Double max) implements ScoreValue {}
+    record Range(
+            double min,
+            double low,
+            @Nullable Double high,
+            @Nullable Double max) implements ScoreValue {}
 
     /** @param months numbers 1 to 12, ascending */
     record Months(List<Integer> months) implements ScoreValue {

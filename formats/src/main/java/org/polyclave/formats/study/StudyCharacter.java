@@ -50,8 +50,25 @@ public record StudyCharacter(
     /** A character with a name, a type and states, and everything else at its default. */
     public static StudyCharacter of(String label, CharacterType type, List<StudyState> states) {
         return new StudyCharacter(
-                Slug.of(label), label, "", "", type, Units.defaultUnit(type), "", "", "", states, List.of(), List.of(), 1, false,
-                false, false, DEFAULT_MISREADING, "", 0);
+                Slug.of(label),
+                label,
+                "",
+                "",
+                type,
+                Units.defaultUnit(type),
+                "",
+                "",
+                "",
+                states,
+                List.of(),
+                List.of(),
+                1,
+                false,
+                false,
+                false,
+                DEFAULT_MISREADING,
+                "",
+                0);
     }
 
     @JsonIgnore

@@ -41,7 +41,19 @@ public record StudyRow(
     /** A row with a name and everything else at its default. */
     public static StudyRow of(String label) {
         return new StudyRow(
-                Slug.of(label), label, "", "species", null, "", Hazard.NOT_ASSESSED, List.of(), List.of(), 1, false, List.of(), "");
+                Slug.of(label),
+                label,
+                "",
+                "species",
+                null,
+                "",
+                Hazard.NOT_ASSESSED,
+                List.of(),
+                List.of(),
+                1,
+                false,
+                List.of(),
+                "");
     }
 
     @JsonIgnore

@@ -20,8 +20,7 @@ public record StudyScope(
         List<Integer> months,
         boolean gatheredForFood,
         List<String> cautions) {
-    public static final StudyScope EMPTY =
-            new StudyScope("", "", "", "", "", "", "", List.of(), false, List.of());
+    public static final StudyScope EMPTY = new StudyScope("", "", "", "", "", "", "", List.of(), false, List.of());
 
     public StudyScope {
         months = List.copyOf(months);

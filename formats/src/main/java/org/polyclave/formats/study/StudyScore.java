@@ -8,7 +8,14 @@ package org.polyclave.formats.study;
  * @param source citation or other origin
  */
 public record StudyScore(
-        String row, String character, ScoreValue value, String typed, Basis basis, String source, boolean doubtful, String note) {
+        String row,
+        String character,
+        ScoreValue value,
+        String typed,
+        Basis basis,
+        String source,
+        boolean doubtful,
+        String note) {
     /** Where a score comes from. */
     public enum Basis {
         SPECIMENS,

@@ -1,0 +1,45 @@
+package org.polyclave.batch;
+
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** Commands for people who keep matrices under version control; they need no database and no server. */
+@Command(
+        name = "polyclave",
+        description = "Keys from matrices of lookalikes, without a server.",
+        subcommands = {KeyCommand.class, ProveCommand.class},
+        mixinStandardHelpOptions = true)
+public final class Batch {
+    private Batch() {}
+
+    public static void main(String[] args) {
+        System.exit(run(args));
+    }
+
+    /** Runs a command and returns its exit code. */
+    public static int run(String... args) {
+        return new CommandLine(new Batch())
+                .setCaseInsensitiveEnumValuesAllowed(true)
+                .setParameterExceptionHandler((problem, arguments) -> {
+                    problem.getCommandLine().getErr().println(problem.getMessage());
+                    problem.getCommandLine().usage(problem.getCommandLine().getErr());
+                    return ExitCode.USAGE;
+                })
+                .setExecutionExceptionHandler((failure, line, result) -> {
+                    if (failure instanceof IllegalArgumentException wrong) {
+                        line.getErr().println(wrong.getMessage());
+                        return ExitCode.USAGE;
+                    }
+                    if (failure instanceof CannotRead unreadable) {
+                        unreadable.problems().forEach(line.getErr()::println);
+                        return ExitCode.UNREADABLE;
+                    }
+                    if (failure instanceof java.io.IOException || failure instanceof java.io.UncheckedIOException) {
+                        line.getErr().println("The file system refused: " + failure.getMessage());
+                        return ExitCode.ENVIRONMENT;
+                    }
+                    throw failure;
+                })
+                .execute(args);
+    }
+}

@@ -1,0 +1,144 @@
+package org.polyclave.batch;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import org.polyclave.core.key.KeyGenerator;
+import org.polyclave.core.key.KeyObjective;
+import org.polyclave.core.key.KeyOptions;
+import org.polyclave.core.key.KeyOutcome;
+import org.polyclave.core.key.KeyResult;
+import org.polyclave.core.run.CancelSignal;
+import org.polyclave.formats.key.KeyJson;
+import org.polyclave.formats.key.KeyRenderer;
+import org.polyclave.formats.key.KeyView;
+import org.polyclave.formats.key.KeyWording;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.KeyContext;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Makes a dichotomous key of a matrix. */
+@Command(name = "key", description = "Make a dichotomous key of a matrix.", mixinStandardHelpOptions = true)
+final class KeyCommand implements Callable<Integer> {
+    enum Format {
+        JSON,
+        TEXT,
+        MARKDOWN,
+        HTML
+    }
+
+    enum Weights {
+        EVEN,
+        COMMON
+    }
+
+    @Spec
+    @SuppressWarnings("NullAway.Init")
+    private CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "MATRIX", description = "A .polyclave.json, .csv or .tsv file.")
+    @SuppressWarnings("NullAway.Init")
+    private Path matrix;
+
+    @Option(
+            names = "--context",
+            description = "What is at hand, for example months=1,organs=leaf+stem,methods=eye+lens,preserved=no")
+    private Optional<String> context = Optional.empty();
+
+    @Option(names = "--objective", description = "${COMPLETION-CANDIDATES}")
+    private KeyObjective objective = KeyObjective.FEWEST;
+
+    @Option(names = "--weights", description = "even: every row counts the same; common: by #weight")
+    private Weights weights = Weights.EVEN;
+
+    @Option(names = "--nodes", description = "How many positions the exact search may open.")
+    private int nodes = KeyOptions.DEFAULT.nodeBudget();
+
+    @Option(names = "--format", description = "${COMPLETION-CANDIDATES}")
+    private Format format = Format.TEXT;
+
+    @Option(
+            names = {"-o", "--output"},
+            description = "Write here instead of to the screen.")
+    private Optional<Path> output = Optional.empty();
+
+    @Override
+    public Integer call() throws IOException {
+        PrintWriter err = spec.commandLine().getErr();
+        KeyContext at = context.map(KeyContext::parse).orElse(KeyContext.EVERYTHING);
+        CompiledStudy whole = MatrixFile.read(matrix, err);
+        CompiledStudy compiled = at.apply(whole);
+        KeyOptions options = KeyOptions.DEFAULT
+                .withObjective(objective)
+                .withEvenWeights(weights == Weights.EVEN)
+                .withNodeBudget(Math.max(0, nodes));
+        KeyOutcome outcome = new KeyGenerator().generate(compiled.matrix(), options, CancelSignal.NEVER);
+        if (outcome instanceof KeyOutcome.Generated generated) {
+            write(render(compiled, generated.result()));
+            return ExitCode.DONE;
+        }
+        err.println(refusal(compiled, outcome));
+        return ExitCode.CANNOT_BE_MET;
+    }
+
+    private String render(CompiledStudy compiled, KeyResult result) {
+        KeyView view = KeyWording.word(compiled, result);
+        return switch (format) {
+            case JSON -> KeyJson.write(compiled, result);
+            case TEXT -> KeyRenderer.text(view, compiled.study());
+            case MARKDOWN -> KeyRenderer.markdown(view, compiled.study());
+            case HTML -> KeyRenderer.html(view, compiled.study());
+        };
+    }
+
+    /** A file appears whole or not at all. */
+    private void write(String text) throws IOException {
+        if (output.isEmpty()) {
+            PrintWriter out = spec.commandLine().getOut();
+            out.print(text);
+            out.flush();
+            return;
+        }
+        Path target = output.get().toAbsolutePath();
+        Path temporary = Files.createTempFile(target.getParent(), ".polyclave", ".tmp");
+        try {
+            Files.writeString(temporary, text, StandardCharsets.UTF_8);
+            Files.move(temporary, target, StandardCopyOption.REPLACE_EXISTING);
+        } finally {
+            Files.deleteIfExists(temporary);
+        }
+    }
+
+    private static String refusal(CompiledStudy compiled, KeyOutcome outcome) {
+        if (outcome instanceof KeyOutcome.TooManyTerminals many) {
+            return "The key would need more than " + many.terminals()
+                    + " ends. Characters that vary or are unknown most: "
+                    + names(many.looseCharacters().stream()
+                            .map(c -> compiled.characters().get(c).label())
+                            .toList())
+                    + ". Rows scored too thinly: "
+                    + names(many.thinRows().stream()
+                            .map(r -> compiled.rows().get(r).name())
+                            .toList())
+                    + ". Score these, or leave them out.";
+        }
+        return outcome instanceof KeyOutcome.NoRows
+                ? "The matrix has no taxa to make a key of."
+                : "The key was cancelled.";
+    }
+
+    private static String names(List<String> names) {
+        return names.isEmpty() ? "none" : names.stream().map(n -> "'" + n + "'").collect(Collectors.joining(", "));
+    }
+}

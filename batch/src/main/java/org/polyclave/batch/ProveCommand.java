@@ -1,0 +1,55 @@
+package org.polyclave.batch;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import org.polyclave.core.key.Proof;
+import org.polyclave.core.key.SupportPropagationProver;
+import org.polyclave.formats.key.KeyJson;
+import org.polyclave.formats.key.KeyWording;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.table.Limits;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Checks any key against a matrix. */
+@Command(
+        name = "prove",
+        description = "Check that every specimen the matrix admits reaches its own name in a key.",
+        mixinStandardHelpOptions = true)
+final class ProveCommand implements Callable<Integer> {
+    @Spec
+    @SuppressWarnings("NullAway.Init")
+    private CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "MATRIX")
+    @SuppressWarnings("NullAway.Init")
+    private Path matrix;
+
+    @Parameters(index = "1", paramLabel = "KEY.json")
+    @SuppressWarnings("NullAway.Init")
+    private Path key;
+
+    @Override
+    public Integer call() throws IOException {
+        PrintWriter err = spec.commandLine().getErr();
+        CompiledStudy compiled = MatrixFile.read(matrix, err);
+        KeyJson.ReadKey read = KeyJson.read(MatrixFile.bytes(key, Limits.STUDY_BYTES), compiled);
+        if (!read.problems().isEmpty()) {
+            throw new CannotRead(read.problems());
+        }
+        Proof proof = new SupportPropagationProver().prove(compiled.matrix(), read.key());
+        PrintWriter out = spec.commandLine().getOut();
+        if (proof.proven()) {
+            out.println("Proven: every specimen of " + compiled.rows().size() + " rows reaches its name ("
+                    + proof.observations() + " observations checked).");
+            return ExitCode.DONE;
+        }
+        KeyWording.failures(compiled, proof).forEach(out::println);
+        out.flush();
+        return ExitCode.NOT_PROVEN;
+    }
+}

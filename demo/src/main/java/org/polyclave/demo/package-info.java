@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.demo;
+
+import org.jspecify.annotations.NullMarked;

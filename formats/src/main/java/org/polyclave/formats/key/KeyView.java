@@ -1,0 +1,57 @@
+package org.polyclave.formats.key;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.Hazard;
+
+/** A key in words, as screens and renderers show it. */
+public record KeyView(
+        String title, List<CoupletView> couplets, @Nullable TerminalView whole, FiguresView figures) {
+    /**
+     * @param from number of the couplet that leads here, null for the first
+     * @param gain bits of information that the couplet gives
+     * @param rows ids of the rows in play
+     * @param duplicated ids of the rows that stand in both leads
+     */
+    public record CoupletView(
+            int number,
+            @Nullable Integer from,
+            List<LeadView> leads,
+            String character,
+            double gain,
+            List<String> rows,
+            List<String> duplicated,
+            List<AlternativeView> alternatives) {}
+
+    /** @param couplet number of the couplet it goes to, null at a terminal */
+    public record LeadView(
+            String text,
+            String plainText,
+            List<StatementView> statements,
+            @Nullable Integer couplet,
+            @Nullable TerminalView terminal) {}
+
+    /** @param role DECIDING, SUFFICIENT or TENDENCY */
+    public record StatementView(String character, String text, String plainText, String role) {}
+
+    /** @param reason why several rows stand here, or empty */
+    public record TerminalView(List<NameView> names, String reason) {}
+
+    /** A row with its hazard in words. */
+    public record NameView(
+            String row, String label, String stage, String plain, String rank, Hazard hazard, String hazardText) {}
+
+    public record AlternativeView(String character, String label, double gain, int duplicated) {}
+
+    public record FiguresView(
+            int rows,
+            int couplets,
+            int terminals,
+            double expectedSteps,
+            int longestPath,
+            double entropyBound,
+            String completion,
+            boolean proven,
+            long observations,
+            List<String> failures) {}
+}

@@ -1,0 +1,198 @@
+package org.polyclave.formats.key;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.key.Key;
+import org.polyclave.core.key.KeyResult;
+import org.polyclave.core.key.Proof;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyRow;
+
+/** Words a whole key: parallel leads, the same characters in the same order, names with their hazards. */
+public final class KeyWording {
+    private final CompiledStudy compiled;
+
+    private KeyWording(CompiledStudy compiled) {
+        this.compiled = compiled;
+    }
+
+    public static KeyView word(CompiledStudy compiled, KeyResult result) {
+        return new KeyWording(compiled).view(result);
+    }
+
+    /** One sentence a failure, with couplet, lead, row and state by name. */
+    public static List<String> failures(CompiledStudy compiled, Proof proof) {
+        KeyWording wording = new KeyWording(compiled);
+        List<String> sentences =
+                new ArrayList<>(proof.failures().stream().map(wording::failure).toList());
+        if (!proof.complete()) {
+            sentences.add("The key is too complex to be checked completely; nothing is proven.");
+        }
+        return sentences;
+    }
+
+    private KeyView view(KeyResult result) {
+        Map<Integer, KeyResult.CoupletReason> reasons = new HashMap<>();
+        result.reasons().forEach(r -> reasons.put(r.couplet(), r));
+        List<KeyView.CoupletView> couplets = new ArrayList<>();
+        for (Key.Couplet couplet : result.key().couplets()) {
+            couplets.add(couplet(couplet, reasons.get(couplet.number())));
+        }
+        KeyResult.Figures figures = result.figures();
+        KeyView.TerminalView whole = couplets.isEmpty() ? terminal(result.key().whole()) : null;
+        return new KeyView(
+                compiled.study().title(),
+                couplets,
+                whole,
+                new KeyView.FiguresView(
+                        figures.rows(),
+                        figures.couplets(),
+                        figures.terminals(),
+                        figures.expectedSteps(),
+                        figures.longestPath(),
+                        figures.entropyBound(),
+                        figures.completion().name(),
+                        result.proof().proven(),
+                        result.proof().observations(),
+                        failures(compiled, result.proof())));
+    }
+
+    private KeyView.CoupletView couplet(Key.Couplet couplet, KeyResult.@Nullable CoupletReason reason) {
+        List<KeyView.LeadView> leads = new ArrayList<>();
+        for (int l = 0; l < couplet.leads().size(); l++) {
+            leads.add(lead(couplet.leads().get(l), l == 0));
+        }
+        Integer from = couplet.from().isPresent() ? couplet.from().getAsInt() : null;
+        if (reason == null) {
+            return new KeyView.CoupletView(couplet.number(), from, leads, "", 0, List.of(), List.of(), List.of());
+        }
+        List<KeyView.AlternativeView> alternatives = reason.alternatives().stream()
+                .map(a -> new KeyView.AlternativeView(
+                        character(a.character()).id(),
+                        StatementWording.subject(character(a.character())),
+                        a.gain(),
+                        a.duplicated()))
+                .toList();
+        return new KeyView.CoupletView(
+                couplet.number(),
+                from,
+                leads,
+                character(reason.character()).id(),
+                reason.gain(),
+                ids(reason.rows()),
+                ids(reason.duplicated()),
+                alternatives);
+    }
+
+    private List<String> ids(List<Integer> rows) {
+        return rows.stream().map(r -> compiled.rows().get(r).id()).toList();
+    }
+
+    private StudyCharacter character(int index) {
+        return compiled.characters().get(index);
+    }
+
+    private KeyView.LeadView lead(Key.Lead lead, boolean first) {
+        List<KeyView.StatementView> statements = new ArrayList<>();
+        for (Key.Statement statement : lead.statements()) {
+            StudyCharacter character = character(statement.character());
+            String method = first && isSpecial(character.method()) ? " (" + character.method() + ")" : "";
+            statements.add(new KeyView.StatementView(
+                    character.id(),
+                    StatementWording.word(statement, character, false) + method,
+                    StatementWording.word(statement, character, true) + method,
+                    statement.role().name()));
+        }
+        boolean ends = lead.to() instanceof Key.ToRows;
+        return new KeyView.LeadView(
+                sentence(statements.stream().map(KeyView.StatementView::text).toList()),
+                sentence(statements.stream()
+                        .map(KeyView.StatementView::plainText)
+                        .toList()),
+                statements,
+                ends ? null : (Integer) ((Key.ToCouplet) lead.to()).number(),
+                ends ? terminal((Key.ToRows) lead.to()) : null);
+    }
+
+    /** What the naked eye sees at once needs no word. */
+    private static boolean isSpecial(String method) {
+        return !List.of("", "eye", "naked eye", "ruler").contains(method);
+    }
+
+    /** The first statement begins with a capital, the others follow after semicolons. */
+    private static String sentence(List<String> statements) {
+        List<String> parts = new ArrayList<>();
+        for (int i = 0; i < statements.size(); i++) {
+            String text = statements.get(i);
+            parts.add(i == 0 ? text : text.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + text.substring(1));
+        }
+        return String.join("; ", parts);
+    }
+
+    private KeyView.TerminalView terminal(Key.ToRows terminal) {
+        List<KeyView.NameView> names =
+                terminal.rows().stream().map(r -> name(compiled.rows().get(r))).toList();
+        return new KeyView.TerminalView(names, reason(terminal.reason()));
+    }
+
+    /** Name of a row for screens. */
+    public static KeyView.NameView name(StudyRow row) {
+        return new KeyView.NameView(
+                row.id(), row.label(), row.stage(), row.plain(), row.rank(), row.hazard(), HazardWords.describe(row));
+    }
+
+    static String reason(Key.Reason reason) {
+        return switch (reason) {
+            case NONE -> "";
+            case ONE_TAXON -> "one taxon: its sexes, stages or parts are not told apart here";
+            case INSEPARABLE -> "nothing in this matrix separates these any further";
+        };
+    }
+
+    private String failure(Proof.Failure failure) {
+        String row = failure.row().isPresent()
+                ? "'" + compiled.rows().get(failure.row().getAsInt()).name() + "'"
+                : "";
+        String place =
+                failure.couplet().isPresent() ? "Couplet " + failure.couplet().getAsInt() : "The key";
+        String lead = failure.lead().isPresent() ? ", lead " + failure.lead().getAsInt() : "";
+        String seen = failure.character().isPresent()
+                ? " with " + subject(failure)
+                        + failure.observed()
+                                .map(o -> " "
+                                        + StatementWording.observation(
+                                                o, character(failure.character().getAsInt()), false))
+                                .orElse("")
+                : "";
+        return switch (failure.kind()) {
+            case NO_LEAD -> place + ": no lead accepts " + row + seen + ".";
+            case SEVERAL_LEADS -> place + lead + ": more than one lead accepts " + row + seen + ".";
+            case WRONG_NAME -> place + lead + ": " + row + seen + " ends here, but is not named.";
+            case UNREACHED_COUPLET -> place + ": no specimen of any row ever comes here.";
+            case UNREACHED_TERMINAL -> place + lead + ": no specimen of any row ever ends here.";
+            case ROW_MISSING -> "The key never names " + row + ".";
+            case LOOP -> place + lead + ": leads back to a couplet that was already passed.";
+            case DANGLING_TARGET -> place + lead + ": goes to a couplet that does not exist.";
+            case TOO_FEW_LEADS -> place + ": has fewer than two leads.";
+            case DUPLICATE_NUMBER -> place + ": the number stands twice.";
+            case WRONG_BACK_REFERENCE -> place + ": its back-reference names a couplet that does not lead here.";
+        };
+    }
+
+    private String subject(Proof.Failure failure) {
+        String subject = StatementWording.subject(character(failure.character().getAsInt()));
+        return subject.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + subject.substring(1);
+    }
+
+    /** Names of rows, joined. */
+    static String names(KeyView.TerminalView terminal) {
+        return terminal.names().stream()
+                .map(n -> n.stage().isEmpty() ? n.label() : n.label() + ", " + n.stage())
+                .collect(Collectors.joining(" / "));
+    }
+}

@@ -1,0 +1,100 @@
+package org.polyclave.formats.key;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.polyclave.core.key.Atoms;
+import org.polyclave.core.key.Key;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.notation.MonthNotation;
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCharacter.StudyState;
+import org.polyclave.formats.study.Units;
+
+/** Words one statement: organ first, positive, limits that do not overlap. */
+public final class StatementWording {
+    private StatementWording() {}
+
+    /** "Leaf margin toothed or lobed", "Leaf width more than 6 mm". */
+    public static String word(Key.Statement statement, StudyCharacter character, boolean plain) {
+        String usually = statement.role() == Key.Role.TENDENCY ? " usually " : " ";
+        return subject(character) + usually + observation(statement.atoms(), character, plain);
+    }
+
+    /** Organ and character, with a capital. */
+    public static String subject(StudyCharacter character) {
+        String label = character.label();
+        String organ = character.organ();
+        String subject =
+                organ.isEmpty() || organ.startsWith("whole ") || sharesWord(organ, label) ? label : organ + " " + label;
+        return subject.substring(0, 1).toUpperCase(Locale.ROOT) + subject.substring(1);
+    }
+
+    private static boolean sharesWord(String organ, String label) {
+        List<String> words = List.of(label.toLowerCase(Locale.ROOT).split("[^\\p{L}]+"));
+        for (String word : organ.toLowerCase(Locale.ROOT).split("[^\\p{L}]+")) {
+            if (words.contains(word) || words.contains(word + "s")) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** What is seen, without the subject. */
+    public static String observation(Atoms atoms, StudyCharacter character, boolean plain) {
+        if (atoms instanceof Atoms.Interval interval) {
+            return interval(interval, character);
+        }
+        int mask = ((Atoms.States) atoms).mask();
+        if (character.type() == CharacterType.MONTHS) {
+            List<Integer> months = new ArrayList<>();
+            for (int m = 0; m < 12; m++) {
+                if ((mask & (1 << m)) != 0) {
+                    months.add(m + 1);
+                }
+            }
+            return MonthNotation.print(months);
+        }
+        List<String> labels = new ArrayList<>();
+        for (int s = 0; s < character.states().size(); s++) {
+            if ((mask & (1 << s)) != 0) {
+                labels.add(label(character.states().get(s), plain));
+            }
+        }
+        return joined(labels);
+    }
+
+    private static String label(StudyState state, boolean plain) {
+        return plain && !state.plain().isEmpty() ? state.plain() : state.label();
+    }
+
+    private static String joined(List<String> labels) {
+        if (labels.size() < 2) {
+            return String.join("", labels);
+        }
+        return String.join(", ", labels.subList(0, labels.size() - 1)) + " or " + labels.get(labels.size() - 1);
+    }
+
+    private static String interval(Atoms.Interval interval, StudyCharacter character) {
+        double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
+        String unit = character.unit().isEmpty()
+                ? ""
+                : character.unit().equals("°") || character.unit().equals("%")
+                        ? character.unit()
+                        : " " + character.unit();
+        String min = NotationPrinter.number(finite(interval.min() / factor));
+        String max = NotationPrinter.number(finite(interval.max() / factor));
+        if (Double.isInfinite(interval.min())) {
+            return (interval.maxExclusive() ? "less than " : "up to ") + max + unit;
+        }
+        if (Double.isInfinite(interval.max())) {
+            return interval.minExclusive() ? "more than " + min + unit : min + unit + " or more";
+        }
+        return interval.min() == interval.max() ? min + unit : min + "–" + max + unit;
+    }
+
+    private static Double finite(double x) {
+        return Double.isFinite(x) ? x : 0;
+    }
+}

@@ -1,0 +1,108 @@
+package org.polyclave.formats.notation;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.ScoreValue.Combination;
+import org.polyclave.formats.study.ScoreValue.Frequency;
+import org.polyclave.formats.study.ScoreValue.Shown;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCharacter.StudyState;
+
+/** Reads a cell as it is typed in the grid and in tables. */
+public final class CellNotation {
+    private CellNotation() {}
+
+    /** What a text means, or why it means nothing. */
+    public sealed interface Reading {}
+
+    public record Parsed(ScoreValue value) implements Reading {}
+
+    /**
+     * @param reason one sentence with the remedy
+     * @param nearest states that come closest
+     */
+    public record Rejected(String reason, List<String> nearest) implements Reading {}
+
+    /** Reads a text that is not blank. */
+    public static Reading parse(String text, StudyCharacter character) {
+        String trimmed = text.strip();
+        switch (trimmed.toLowerCase(Locale.ROOT)) {
+            case "?" -> {
+                return new Parsed(new ScoreValue.Unknown());
+            }
+            case "n/a", "na" -> {
+                return new Parsed(new ScoreValue.NotApplicable());
+            }
+            case "any" -> {
+                return new Parsed(new ScoreValue.Any());
+            }
+            default -> {
+                // An ordinary score.
+            }
+        }
+        if (character.type() == CharacterType.MONTHS) {
+            return MonthNotation.parse(trimmed);
+        }
+        return character.type().isNumeric()
+                ? RangeNotation.parse(trimmed, character.type(), character.unit())
+                : states(trimmed, character);
+    }
+
+    private static Reading states(String text, StudyCharacter character) {
+        // A state whose own label holds a comma, a plus or a slash is taken whole before anything is divided.
+        List<StudyState> whole = StateNames.match(text, character);
+        if (whole.size() == 1) {
+            return new Parsed(
+                    new ScoreValue.States(List.of(new Shown(whole.get(0).id(), Frequency.PLAIN)), Combination.VARY));
+        }
+        Combination combination = Combination.VARY;
+        for (String mark : new String[] {"+", "/"}) {
+            if (text.contains(mark)) {
+                if (combination != Combination.VARY) {
+                    return new Rejected("'+' and '/' cannot stand in one cell. Use one of them.", List.of());
+                }
+                combination = mark.equals("+") ? Combination.BOTH : Combination.EITHER;
+            }
+        }
+        List<Shown> shown = new ArrayList<>();
+        for (String part : text.split("[,;+/]")) {
+            Reading reading = one(part.strip(), character, shown);
+            if (reading instanceof Rejected) {
+                return reading;
+            }
+        }
+        boolean showsSomething = shown.stream().anyMatch(s -> s.frequency() != Frequency.MISTAKEN);
+        return showsSomething
+                ? new Parsed(new ScoreValue.States(shown, combination))
+                : new Rejected(
+                        "Nothing is said of what the organism shows. Add a state without 'mistaken'.", List.of());
+    }
+
+    private static Reading one(String part, StudyCharacter character, List<Shown> shown) {
+        Frequency frequency = Frequency.PLAIN;
+        String name = part;
+        for (Frequency word : Frequency.values()) {
+            String prefix = word.name().toLowerCase(Locale.ROOT) + " ";
+            if (word != Frequency.PLAIN && part.toLowerCase(Locale.ROOT).startsWith(prefix)) {
+                frequency = word;
+                name = part.substring(prefix.length()).strip();
+            }
+        }
+        if (name.toLowerCase(Locale.ROOT).startsWith("for ") && frequency == Frequency.MISTAKEN) {
+            name = name.substring(4).strip();
+        }
+        List<StudyState> matches = StateNames.match(name, character);
+        if (matches.size() != 1) {
+            return StateNames.reject(name, character, matches);
+        }
+        String id = matches.get(0).id();
+        if (shown.stream().anyMatch(s -> s.state().equals(id))) {
+            return new Rejected("'" + matches.get(0).label() + "' is named twice. Keep one of them.", List.of());
+        }
+        shown.add(new Shown(id, frequency));
+        return new Parsed(new ScoreValue.Unknown());
+    }
+}

@@ -1,0 +1,75 @@
+package org.polyclave.formats.study;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * What is at hand: months, organs and methods. Characters that cannot be seen then are left out of the key.
+ *
+ * @param months numbers 1 to 12; empty: any
+ * @param organs names of organs; empty: all
+ * @param methods names of methods; empty: all; "eye" is always at hand
+ */
+public record KeyContext(Set<Integer> months, Set<String> organs, Set<String> methods) {
+    public static final KeyContext EVERYTHING = new KeyContext(Set.of(), Set.of(), Set.of());
+
+    public KeyContext {
+        months = Set.copyOf(months);
+        organs = Set.copyOf(organs);
+        methods = Set.copyOf(methods);
+    }
+
+    /**
+     * Reads {@code months=1+2,organs=leaf+stem,methods=eye+lens,preserved=no}.
+     *
+     * @throws IllegalArgumentException with a sentence, if a part is not known
+     */
+    public static KeyContext parse(String text) {
+        Map<String, Set<String>> parts = new LinkedHashMap<>();
+        for (String part : text.split(",")) {
+            String[] sides = part.strip().toLowerCase(Locale.ROOT).split("=", 2);
+            boolean known = List.of("months", "organs", "methods", "preserved").contains(sides[0].strip());
+            if (sides.length < 2 || !known) {
+                throw new IllegalArgumentException("'" + part
+                        + "' is no context. Use months=, organs=, methods= or preserved=, with values joined by '+'.");
+            }
+            Set<String> values = new TreeSet<>();
+            for (String value : sides[1].split("\\+")) {
+                values.add(value.strip());
+            }
+            parts.put(sides[0].strip(), values);
+        }
+        Set<Integer> months = new TreeSet<>();
+        for (String month : parts.getOrDefault("months", Set.of())) {
+            if (!month.matches("[1-9]|1[0-2]")) {
+                throw new IllegalArgumentException("'" + month + "' is no month. Write a number from 1 to 12.");
+            }
+            months.add(Integer.parseInt(month));
+        }
+        return new KeyContext(months, parts.getOrDefault("organs", Set.of()), parts.getOrDefault("methods", Set.of()));
+    }
+
+    /** The study with only the characters that can be seen in every one of the months, on these organs, by these methods. */
+    public CompiledStudy apply(CompiledStudy whole) {
+        List<Integer> dropped = new ArrayList<>();
+        for (int c = 0; c < whole.characters().size(); c++) {
+            if (!isAtHand(whole.characters().get(c))) {
+                dropped.add(c);
+            }
+        }
+        return dropped.isEmpty() ? whole : whole.without(dropped);
+    }
+
+    private boolean isAtHand(StudyCharacter character) {
+        String method = character.method().toLowerCase(Locale.ROOT);
+        boolean season = character.months().isEmpty() || character.months().containsAll(months);
+        boolean organ = organs.isEmpty() || organs.contains(character.organ().toLowerCase(Locale.ROOT));
+        boolean eye = method.isEmpty() || method.equals("eye") || method.equals("naked eye");
+        return season && organ && (methods.isEmpty() || eye || methods.contains(method));
+    }
+}

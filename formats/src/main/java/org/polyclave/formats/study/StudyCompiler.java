@@ -1,0 +1,226 @@
+package org.polyclave.formats.study;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.MatrixRow;
+
+/**
+ * Compiles a study for computation: rows without children become rows of the matrix, inheritance is resolved, words of
+ * frequency become shares, organs and methods become numbers.
+ */
+public final class StudyCompiler {
+    private final Study study;
+    private final Inheritance inheritance;
+    private final Map<String, StudyRow> rowsById = new HashMap<>();
+    private final Map<String, Integer> numbers = new HashMap<>();
+    private final Map<String, Double> openEnds = new HashMap<>();
+
+    private StudyCompiler(Study study) {
+        this.study = study;
+        inheritance = new Inheritance(study.rows(), study.scoresByRow());
+        for (StudyRow row : study.rows()) {
+            rowsById.put(row.id(), row);
+        }
+        for (StudyScore score : study.scores()) {
+            if (score.value() instanceof ScoreValue.Range range) {
+                double end = range.max() == null ? range.low() * 2 : range.max();
+                openEnds.merge(score.character(), end, Math::max);
+            }
+        }
+    }
+
+    public static CompiledStudy compile(Study study) {
+        return new StudyCompiler(study).run();
+    }
+
+    private CompiledStudy run() {
+        List<StudyRow> leaves = leaves();
+        List<MatrixCharacter> characters = new ArrayList<>();
+        for (StudyCharacter character : study.characters()) {
+            characters.add(character(character));
+        }
+        List<MatrixRow> rows = new ArrayList<>();
+        Cell[][] cells = new Cell[leaves.size()][characters.size()];
+        boolean[][] weak = new boolean[leaves.size()][characters.size()];
+        for (int i = 0; i < leaves.size(); i++) {
+            StudyRow row = leaves.get(i);
+            rows.add(new MatrixRow(
+                    row.id(), number("target", target(row)), number("kin", kin(row)), row.weight(), row.hazard()));
+            for (int c = 0; c < characters.size(); c++) {
+                StudyCharacter character = study.characters().get(c);
+                Optional<Inheritance.Effective> effective = inheritance.effective(row.id(), character.id());
+                cells[i][c] = effective.isPresent()
+                        ? cell(effective.get().score().value(), character)
+                        : betweenParents(row, character);
+                weak[i][c] = effective.isEmpty() || isWeak(effective.get());
+            }
+        }
+        return new CompiledStudy(study, Matrix.of(rows, characters, cells, weak), leaves, study.characters());
+    }
+
+    private static boolean isWeak(Inheritance.Effective effective) {
+        return effective.acrossStages()
+                || effective.score().doubtful()
+                || effective.score().basis() == StudyScore.Basis.IMPORT;
+    }
+
+    private List<StudyRow> leaves() {
+        List<String> parents = study.rows().stream()
+                .map(r -> r.parent() == null ? "" : r.parent())
+                .toList();
+        return study.rows().stream().filter(r -> !parents.contains(r.id())).toList();
+    }
+
+    private int number(String kind, String name) {
+        return numbers.computeIfAbsent(kind + ':' + name, n -> numbers.size());
+    }
+
+    /** The taxon at which a key may stop: the topmost that says so, else the taxon of a semaphoront, else the row. */
+    private String target(StudyRow row) {
+        String target = row.isSemaphoront() && row.parent() != null ? row.parent() : row.id();
+        StudyRow at = row;
+        for (int steps = 0; at != null && steps <= rowsById.size(); steps++) {
+            target = at.stopsHere() ? at.id() : target;
+            at = at.parent() == null ? null : rowsById.get(at.parent());
+        }
+        return target;
+    }
+
+    /** The named group: the first word of a scientific name. */
+    private static String kin(StudyRow row) {
+        return row.label().strip().split("\\s+", 2)[0];
+    }
+
+    private MatrixCharacter character(StudyCharacter character) {
+        List<Controller> conditions = new ArrayList<>();
+        for (StudyCharacter.AppliesWhen condition : character.appliesWhen()) {
+            for (int d = 0; d < study.characters().size(); d++) {
+                StudyCharacter controller = study.characters().get(d);
+                if (controller.id().equals(condition.character())) {
+                    int states = 0;
+                    for (String state : condition.states()) {
+                        states |= 1 << controller.indexOf(state);
+                    }
+                    conditions.add(new Controller(d, states));
+                }
+            }
+        }
+        int months = 0;
+        for (int month : character.months()) {
+            months |= 1 << (month - 1);
+        }
+        // Until the author splits them, the characters of one organ form one group of evidence.
+        String group = !character.group().isEmpty()
+                ? character.group()
+                : character.organ().isEmpty() ? character.id() : "organ " + character.organ();
+        return new MatrixCharacter(
+                character.id(),
+                character.type(),
+                stateCount(character),
+                conditions,
+                number("organ", character.organ().isEmpty() ? character.id() : character.organ()),
+                number("method", character.method()),
+                number("group", group),
+                character.effort(),
+                character.uncertainty(),
+                character.misreading(),
+                months == 0 ? MatrixCharacter.ALL_MONTHS : months,
+                character.hazardousToObserve(),
+                !character.tentative());
+    }
+
+    private static int stateCount(StudyCharacter character) {
+        return switch (character.type()) {
+            case MONTHS -> 12;
+            case STATES, ORDERED -> character.states().size();
+            default -> 0;
+        };
+    }
+
+    /** An unscored cell of a hybrid admits everything between its parents, or either. */
+    private Cell betweenParents(StudyRow row, StudyCharacter character) {
+        List<Cell> shown = new ArrayList<>();
+        for (String parent : row.hybridOf()) {
+            inheritance
+                    .effective(parent, character.id())
+                    .ifPresent(e -> shown.add(cell(e.score().value(), character)));
+        }
+        if (row.hybridOf().isEmpty() || shown.size() < row.hybridOf().size()) {
+            return Cell.UNKNOWN;
+        }
+        int readable = 0;
+        double min = Double.POSITIVE_INFINITY;
+        double max = Double.NEGATIVE_INFINITY;
+        for (Cell cell : shown) {
+            if (cell instanceof Cell.Categorical states) {
+                readable |= states.readable();
+            } else if (cell instanceof Cell.Numeric range) {
+                min = Math.min(min, range.min());
+                max = Math.max(max, range.max());
+            } else {
+                return cell;
+            }
+        }
+        if (character.type() == CharacterType.ORDERED) {
+            readable = filled(readable);
+        }
+        return readable != 0 ? Cell.Categorical.even(readable, stateCount(character)) : Cell.Numeric.range(min, max);
+    }
+
+    private static int filled(int mask) {
+        int filled = 0;
+        for (int s = Integer.numberOfTrailingZeros(mask); s <= 31 - Integer.numberOfLeadingZeros(mask); s++) {
+            filled |= 1 << s;
+        }
+        return filled;
+    }
+
+    /** A score as algorithms see it. */
+    Cell cell(ScoreValue value, StudyCharacter character) {
+        int n = stateCount(character);
+        if (value instanceof ScoreValue.NotApplicable) {
+            return Cell.NOT_APPLICABLE;
+        }
+        if (value instanceof ScoreValue.Any && n > 0) {
+            return Cell.Categorical.even(n == 32 ? -1 : (1 << n) - 1, n);
+        }
+        if (value instanceof ScoreValue.Months months) {
+            int mask = 0;
+            for (int month : months.months()) {
+                mask |= 1 << (month - 1);
+            }
+            return Cell.Categorical.even(mask, n);
+        }
+        if (value instanceof ScoreValue.States states) {
+            return categorical(states, character);
+        }
+        if (value instanceof ScoreValue.Range range) {
+            double end = Math.max(openEnds.getOrDefault(character.id(), range.low()), range.low());
+            double max = range.max() == null ? end : range.max();
+            double high = range.high() == null ? max : range.high();
+            return new Cell.Numeric(range.min(), range.low(), high, max);
+        }
+        return Cell.UNKNOWN;
+    }
+
+    private static Cell categorical(ScoreValue.States states, StudyCharacter character) {
+        double[] shares = Shares.of(states, character);
+        int support = 0;
+        int readable = 0;
+        for (int s = 0; s < shares.length; s++) {
+            support |= shares[s] > 0 ? 1 << s : 0;
+        }
+        for (ScoreValue.Shown shown : states.shown()) {
+            readable |= 1 << character.indexOf(shown.state());
+        }
+        return new Cell.Categorical(support, support | readable, shares);
+    }
+}

@@ -1,0 +1,36 @@
+package org.polyclave.formats.table;
+
+import java.util.List;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.study.Study;
+
+/**
+ * What a table was understood as.
+ *
+ * @param study the study as far as it could be read; only to be used when nothing blocks
+ * @param columns how each character column was taken
+ * @param setAside columns that are never asked or shown, and why
+ */
+public record ImportedStudy(Study study, List<Problem> problems, List<Column> columns, List<String> setAside) {
+    public ImportedStudy {
+        problems = List.copyOf(problems);
+        columns = List.copyOf(columns);
+        setAside = List.copyOf(setAside);
+    }
+
+    /** Whether the study may be used: there is one, and no problem blocks. */
+    public boolean usable() {
+        return problems.stream().noneMatch(Problem::blocking);
+    }
+
+    /** @param guessed whether the type was proposed from the cells, because the table does not name it */
+    public record Column(
+            int column,
+            String character,
+            CharacterType type,
+            String unit,
+            String organ,
+            List<String> states,
+            int scored,
+            boolean guessed) {}
+}

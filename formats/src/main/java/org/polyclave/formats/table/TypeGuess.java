@@ -1,0 +1,61 @@
+package org.polyclave.formats.table;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.notation.CellNotation;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCharacter.StudyState;
+
+/** Proposes the type and the states of a column that does not name them. */
+final class TypeGuess {
+    private static final Pattern WORD = Pattern.compile("(?i)^(always|usually|sometimes|rarely|mistaken( for)?)\\s+");
+
+    private TypeGuess() {}
+
+    static CharacterType type(List<String> texts) {
+        if (texts.isEmpty()) {
+            return CharacterType.STATES;
+        }
+        if (all(texts, CharacterType.MONTHS)) {
+            return CharacterType.MONTHS;
+        }
+        if (all(texts, CharacterType.COUNT)) {
+            return CharacterType.COUNT;
+        }
+        for (CharacterType type :
+                List.of(CharacterType.LENGTH, CharacterType.MASS, CharacterType.ANGLE, CharacterType.PERCENT)) {
+            if (all(texts, type) && texts.stream().anyMatch(TypeGuess::hasUnit)) {
+                return type;
+            }
+        }
+        return all(texts, CharacterType.RATIO) ? CharacterType.RATIO : CharacterType.STATES;
+    }
+
+    private static boolean hasUnit(String text) {
+        return text.strip().matches(".*\\d\\s*\\)?\\s*[a-zA-Zµμ°%]+$");
+    }
+
+    private static boolean all(List<String> texts, CharacterType type) {
+        StudyCharacter trial = StudyCharacter.of("trial", type, List.of());
+        return texts.stream().allMatch(t -> CellNotation.parse(t, trial) instanceof CellNotation.Parsed);
+    }
+
+    /** States in the order in which they first appear. */
+    static List<StudyState> states(List<String> texts) {
+        Map<String, StudyState> found = new LinkedHashMap<>();
+        for (String text : texts) {
+            for (String part : text.split("[,;+/]")) {
+                String name = WORD.matcher(part.strip()).replaceFirst("").strip();
+                if (!name.isEmpty()) {
+                    found.putIfAbsent(name.toLowerCase(Locale.ROOT), StudyState.of(name));
+                }
+            }
+        }
+        return new ArrayList<>(found.values());
+    }
+}

@@ -1,0 +1,157 @@
+package org.polyclave.formats.table;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.formats.notation.MonthNotation;
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.study.Units;
+
+/** Writes a study as a wide table that {@link WideTableReader} reads back. */
+public final class WideTableWriter {
+    private static final List<String> ABOUT_ROWS = List.of("#rank", "#parent", "#stage", "#hazard", "#weight");
+
+    private final Study study;
+    private final List<List<String>> lines = new ArrayList<>();
+
+    private WideTableWriter(Study study) {
+        this.study = study;
+    }
+
+    /** @param separator ',' or tab */
+    public static String write(Study study, char separator) {
+        WideTableWriter writer = new WideTableWriter(study);
+        writer.compose();
+        CSVFormat format = CSVFormat.DEFAULT
+                .builder()
+                .setDelimiter(separator)
+                .setRecordSeparator("\n")
+                .get();
+        StringBuilder text = new StringBuilder();
+        try (CSVPrinter printer = new CSVPrinter(text, format)) {
+            for (List<String> line : writer.lines) {
+                printer.printRecord(line.stream().map(Sheet::quoted).toList());
+            }
+        } catch (IOException impossible) {
+            throw new UncheckedIOException("Writing to memory failed", impossible);
+        }
+        return text.toString();
+    }
+
+    /** What the wide layout cannot say, in plain sentences. */
+    public static List<String> losses(Study study) {
+        List<String> losses = new ArrayList<>();
+        if (study.rows().stream()
+                .anyMatch(r -> !r.plain().isEmpty()
+                        || !r.hazards().isEmpty()
+                        || !r.hybridOf().isEmpty())) {
+            losses.add("Vernacular names, details of hazards, and parents of hybrids");
+        }
+        if (study.characters().stream()
+                .flatMap(c -> c.states().stream())
+                .anyMatch(s -> !s.definition().isEmpty())) {
+            losses.add("Definitions and plain labels of states");
+        }
+        if (study.scores().stream()
+                .anyMatch(
+                        s -> !s.source().isEmpty() || s.doubtful() || !s.note().isEmpty())) {
+            losses.add("Sources, doubts and notes of cells");
+        }
+        losses.add("Scope, cautions and near-but-outside taxa");
+        return losses;
+    }
+
+    private void compose() {
+        List<String> header = new ArrayList<>(List.of("taxon"));
+        header.addAll(ABOUT_ROWS);
+        study.characters().forEach(c -> header.add(c.label()));
+        lines.add(header);
+        describe("#type", c -> c.type().name().toLowerCase(Locale.ROOT));
+        describe("#unit", StudyCharacter::unit);
+        describe("#organ", StudyCharacter::organ);
+        describe("#method", StudyCharacter::method);
+        describe(
+                "#states",
+                c -> c.states().stream().map(StudyCharacter.StudyState::label).collect(Collectors.joining("|")));
+        describe("#applies", this::conditions);
+        describe("#months", c -> MonthNotation.print(c.months()));
+        describe("#effort", c -> NotationPrinter.number(c.effort()));
+        describe("#harm", c -> c.hazardousToObserve() ? "hazardous" : c.harms() ? "yes" : "");
+        describe("#group", StudyCharacter::group);
+        describe(
+                "#uncertainty",
+                c -> c.uncertainty() == 0
+                        ? ""
+                        : NotationPrinter.number(c.uncertainty()
+                                / Units.factor(c.type(), c.unit()).orElse(1.0)));
+        describe("#misreading", c -> NotationPrinter.number(c.misreading()));
+        describe("#question", StudyCharacter::question);
+        describe("#note", StudyCharacter::note);
+        Map<String, Map<String, StudyScore>> scores = study.scoresByRow();
+        for (StudyRow row : study.rows()) {
+            List<String> line = new ArrayList<>(List.of(
+                    row.label(),
+                    row.rank(),
+                    parent(row),
+                    row.stage(),
+                    hazard(row.hazard()),
+                    NotationPrinter.number(row.weight())));
+            for (StudyCharacter character : study.characters()) {
+                StudyScore score = scores.getOrDefault(row.id(), Map.of()).get(character.id());
+                line.add(score == null ? "" : NotationPrinter.print(score.value(), character));
+            }
+            lines.add(line);
+        }
+    }
+
+    private void describe(String name, Function<StudyCharacter, String> text) {
+        List<String> line = new ArrayList<>(List.of(name, "", "", "", "", ""));
+        study.characters().forEach(c -> line.add(text.apply(c)));
+        if (line.subList(6, line.size()).stream().anyMatch(t -> !t.isEmpty())) {
+            lines.add(line);
+        }
+    }
+
+    private String conditions(StudyCharacter character) {
+        return character.appliesWhen().stream()
+                .map(condition -> {
+                    StudyCharacter controller =
+                            study.character(condition.character()).orElseThrow();
+                    String states = condition.states().stream()
+                            .map(id -> controller
+                                    .state(id)
+                                    .map(StudyCharacter.StudyState::label)
+                                    .orElse(id))
+                            .collect(Collectors.joining("|"));
+                    return controller.label() + " = " + states;
+                })
+                .collect(Collectors.joining("; "));
+    }
+
+    private String parent(StudyRow row) {
+        return row.parent() == null || row.isSemaphoront()
+                ? ""
+                : study.row(row.parent()).map(StudyRow::name).orElse("");
+    }
+
+    private static String hazard(Hazard hazard) {
+        return switch (hazard) {
+            case NOT_ASSESSED -> "";
+            case NONE_KNOWN -> "none known";
+            case LIFE_THREATENING -> "life-threatening";
+            default -> hazard.name().toLowerCase(Locale.ROOT);
+        };
+    }
+}
