@@ -1,0 +1,13 @@
+# Every test, against a database cluster of its own.
+
+run_tests() {
+    need_build_tools
+    need_chromium
+    start_postgres pg-test -c fsync=off -c synchronous_commit=off -c full_page_writes=off
+    trap 'stop_postgres' EXIT INT TERM
+    psql_admin -qc 'drop database if exists polyclave_test with (force)' -c 'create database polyclave_test'
+    POLYCLAVE_TEST_DB_URL=jdbc:postgresql://127.0.0.1:$PG_PORT/
+    export POLYCLAVE_TEST_DB_URL
+    export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1
+    (cd "$ROOT" && mvn -B --no-transfer-progress verify "$@")
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.account;
+
+import org.jspecify.annotations.NullMarked;

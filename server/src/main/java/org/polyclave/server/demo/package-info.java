@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.demo;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,33 @@
+package org.polyclave.server.edition;
+
+import java.util.List;
+import org.polyclave.formats.key.KeyView;
+import org.polyclave.formats.study.Study;
+
+/**
+ * A published edition: everything that readers see. It never changes.
+ *
+ * @param authors names of the authors
+ * @param date day of publication, ISO 8601
+ * @param declarations dangerous pairs that this edition cannot tell apart well enough, in words
+ * @param cautions sentences shown to every reader
+ */
+public record EditionDocument(
+        String slug,
+        int number,
+        String title,
+        List<String> authors,
+        String date,
+        String engine,
+        Study study,
+        KeyView key,
+        List<Declaration> declarations,
+        List<String> cautions) {
+    /**
+     * @param danger id of the dangerous row
+     * @param others ids of the rows it may be taken for
+     * @param months numbers of the months in which it may
+     * @param text what the author tells readers about it
+     */
+    public record Declaration(String danger, List<String> others, List<Integer> months, String text) {}
+}

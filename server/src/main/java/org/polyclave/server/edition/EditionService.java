@@ -1,0 +1,245 @@
+package org.polyclave.server.edition;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+import org.polyclave.core.separation.SafetyGate;
+import org.polyclave.formats.key.KeyRenderer;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.server.edition.persistence.EditionMapper;
+import org.polyclave.server.key.KeyService;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.StudyAccess;
+import org.polyclave.server.study.StudyService;
+import org.polyclave.server.study.StudyStore;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Editions: the gate before them, publishing, and what readers read. */
+@Service
+public class EditionService implements StudyService.EditionCounter {
+    private static final String ENGINE = "0.1";
+    private static final int KEPT = 16;
+
+    private final EditionMapper editions;
+    private final StudyStore store;
+    private final KeyService keys;
+    private final JsonMapper json;
+    private final Clock clock;
+    private final Map<String, CompiledStudy> compiled = new LinkedHashMap<>(KEPT, 0.75f, true) {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, CompiledStudy> eldest) {
+            return size() > KEPT;
+        }
+    };
+
+    EditionService(EditionMapper editions, StudyStore store, KeyService keys, JsonMapper json, Clock clock) {
+        this.editions = editions;
+        this.store = store;
+        this.keys = keys;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /**
+     * A dangerous row with the rows that it cannot surely be told from.
+     *
+     * @param fewest independent safe characters in the worst case: 0 or 1
+     */
+    public record GateFinding(
+            String danger,
+            String dangerName,
+            List<String> others,
+            List<String> otherNames,
+            List<Integer> months,
+            int fewest) {}
+
+    /** What stands between a study and its next edition. */
+    public record Gate(List<GateFinding> findings, List<String> missing, List<EditionLine> editions) {}
+
+    public record EditionLine(int number, String status, String reason, String publishedAt, String who) {}
+
+    /** An edition's document as its bytes, with its hash. */
+    public record Stored(String slug, int number, String hash, String document, EditionLine status) {}
+
+    public Gate gate(StudyAccess.Open open) {
+        CompiledStudy study = store.load(open.id(), open.slug()).compiled();
+        return new Gate(findings(study), missing(study.study()), list(open.slug()));
+    }
+
+    private static List<String> missing(Study study) {
+        List<String> missing = new ArrayList<>();
+        if (study.scope().covers().isBlank()) {
+            missing.add("covers");
+        }
+        if (study.scope().leavesOut().isBlank()) {
+            missing.add("leavesOut");
+        }
+        return missing;
+    }
+
+    private static List<GateFinding> findings(CompiledStudy study) {
+        int months = 0;
+        for (int month : study.study().scope().months()) {
+            months |= 1 << (month - 1);
+        }
+        Map<Integer, List<SafetyGate.UnmetPair>> byDanger = new LinkedHashMap<>();
+        for (SafetyGate.UnmetPair pair : SafetyGate.unmet(study.matrix(), months == 0 ? 0xFFF : months)) {
+            byDanger.computeIfAbsent(pair.danger(), d -> new ArrayList<>()).add(pair);
+        }
+        List<GateFinding> findings = new ArrayList<>();
+        byDanger.forEach((danger, pairs) -> {
+            TreeSet<Integer> failing = new TreeSet<>();
+            int fewest = SafetyGate.INDEPENDENT;
+            for (SafetyGate.UnmetPair pair : pairs) {
+                fewest = Math.min(fewest, pair.fewest());
+                for (int m = 0; m < 12; m++) {
+                    if ((pair.months() & (1 << m)) != 0) {
+                        failing.add(m + 1);
+                    }
+                }
+            }
+            findings.add(new GateFinding(
+                    study.rows().get(danger).id(),
+                    study.rows().get(danger).name(),
+                    pairs.stream().map(p -> study.rows().get(p.other()).id()).toList(),
+                    pairs.stream().map(p -> study.rows().get(p.other()).name()).toList(),
+                    List.copyOf(failing),
+                    fewest));
+        });
+        return findings;
+    }
+
+    /**
+     * Publishes the next edition, or refuses with the pairs that are neither told apart nor declared.
+     *
+     * @param words what readers are told of each dangerous row that cannot surely be told apart, by its id
+     */
+    @Transactional
+    public int publish(StudyAccess.Open open, List<String> authors, Map<String, String> words) {
+        CompiledStudy study = store.load(open.id(), open.slug()).compiled();
+        List<String> named =
+                authors.stream().map(String::strip).filter(a -> !a.isEmpty()).toList();
+        if (named.isEmpty()) {
+            throw Problems.unprocessable("authors", "An edition names its authors. Add at least one.", Map.of());
+        }
+        if (!missing(study.study()).isEmpty()) {
+            throw Problems.unprocessable(
+                    "scope",
+                    "An edition tells what it covers and what it leaves out. Write both under Scope.",
+                    Map.of("missing", missing(study.study())));
+        }
+        List<EditionDocument.Declaration> declarations = declarations(findings(study), words);
+        KeyService.Made key = keys.make(study, KeyService.Wish.CAUTIOUS);
+        if (!key.result().proof().proven()) {
+            throw Problems.unprocessable(
+                    "not-proven", "The key could not be proven against the matrix, so it is not published.", Map.of());
+        }
+        int number = editions.newest(open.slug()).orElse(0) + 1;
+        EditionDocument document = new EditionDocument(
+                open.slug(),
+                number,
+                study.study().title(),
+                named,
+                LocalDate.now(clock).toString(),
+                ENGINE,
+                study.study(),
+                key.view(),
+                declarations,
+                KeyRenderer.cautions(study.study()));
+        String text = json.writeValueAsString(document);
+        editions.insert(open.slug(), number, open.id(), hash(text), text, open.account());
+        editions.insertStatus(open.slug(), number);
+        editions.supersede(open.slug(), number);
+        return number;
+    }
+
+    private static List<EditionDocument.Declaration> declarations(
+            List<GateFinding> findings, Map<String, String> words) {
+        List<GateFinding> undeclared = findings.stream()
+                .filter(f -> words.getOrDefault(f.danger(), "").isBlank())
+                .toList();
+        if (!undeclared.isEmpty()) {
+            GateFinding first = undeclared.get(0);
+            throw Problems.unprocessable(
+                    "undeclared-danger",
+                    "'" + first.dangerName() + "' cannot be told from '" + String.join("', '", first.otherNames())
+                            + "' by two independent characters. Score what parts them, or declare it in words that readers see.",
+                    Map.of("findings", undeclared));
+        }
+        return findings.stream()
+                .map(f -> new EditionDocument.Declaration(
+                        f.danger(),
+                        f.others(),
+                        f.months(),
+                        words.getOrDefault(f.danger(), "").strip()))
+                .toList();
+    }
+
+    private static String hash(String text) {
+        try {
+            byte[] digest = MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(digest);
+        } catch (NoSuchAlgorithmException impossible) {
+            throw new IllegalStateException("Every Java has SHA-256", impossible);
+        }
+    }
+
+    public Stored read(String slug, int number) {
+        EditionMapper.EditionRow row = editions.find(slug, number).orElseThrow(Problems::notFound);
+        EditionLine status = list(slug).stream()
+                .filter(l -> l.number() == number)
+                .findFirst()
+                .orElseThrow(Problems::notFound);
+        return new Stored(slug, number, row.hash(), row.document(), status);
+    }
+
+    public int newest(String slug) {
+        return editions.newest(slug).orElseThrow(Problems::notFound);
+    }
+
+    public List<EditionLine> list(String slug) {
+        return editions.list(slug).stream()
+                .map(l -> new EditionLine(l.number(), l.status(), l.reason(), l.publishedAt(), l.who()))
+                .toList();
+    }
+
+    /** The study of an edition, compiled. */
+    public CompiledStudy compiled(String slug, int number) {
+        Stored stored = read(slug, number);
+        synchronized (compiled) {
+            return compiled.computeIfAbsent(
+                    stored.hash(),
+                    h -> StudyCompiler.compile(json.readValue(stored.document(), EditionDocument.class)
+                            .study()));
+        }
+    }
+
+    @Transactional
+    public void withdraw(StudyAccess.Open open, int number, String reason) {
+        if (reason.isBlank()) {
+            throw Problems.badRequest("reason", "Readers must learn why an edition was withdrawn. Write a reason.");
+        }
+        if (editions.withdraw(open.slug(), number, reason.strip()) == 0) {
+            throw Problems.notFound();
+        }
+    }
+
+    @Override
+    public int count(long study) {
+        return editions.count(study);
+    }
+}

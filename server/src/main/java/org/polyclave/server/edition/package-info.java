@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.edition;
+
+import org.jspecify.annotations.NullMarked;

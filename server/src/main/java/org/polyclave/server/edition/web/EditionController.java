@@ -1,0 +1,91 @@
+package org.polyclave.server.edition.web;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.edition.EditionDocument;
+import org.polyclave.server.edition.EditionService;
+import org.polyclave.server.study.Role;
+import org.polyclave.server.study.StudyService;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Publishing for members, reading for everybody. */
+@RestController
+class EditionController {
+    /** @param words by id of the dangerous row, what readers are told */
+    record PublishRequest(List<String> authors, Map<String, String> words) {}
+
+    record PublishedResponse(int number) {}
+
+    record WithdrawRequest(String reason) {}
+
+    record NewestResponse(int number, List<EditionService.EditionLine> editions) {}
+
+    private final EditionService editions;
+    private final StudyService studies;
+
+    EditionController(EditionService editions, StudyService studies) {
+        this.editions = editions;
+        this.studies = studies;
+    }
+
+    @GetMapping("/api/studies/{slug}/gate")
+    EditionService.Gate gate(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return editions.gate(studies.open(slug, who, Role.VIEWER));
+    }
+
+    @PostMapping("/api/studies/{slug}/editions")
+    PublishedResponse publish(
+            @PathVariable String slug,
+            @RequestBody PublishRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return new PublishedResponse(
+                editions.publish(studies.open(slug, who, Role.EDITOR), request.authors(), request.words()));
+    }
+
+    @PostMapping("/api/studies/{slug}/editions/{number}/withdraw")
+    void withdraw(
+            @PathVariable String slug,
+            @PathVariable int number,
+            @RequestBody WithdrawRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        editions.withdraw(studies.open(slug, who, Role.OWNER), number, request.reason());
+    }
+
+    /** The newest number and every edition with its status; never cached, so that a withdrawal is seen. */
+    @GetMapping("/api/editions/{slug}")
+    ResponseEntity<NewestResponse> newest(@PathVariable String slug) {
+        return ResponseEntity.ok()
+                .cacheControl(CacheControl.noCache())
+                .body(new NewestResponse(editions.newest(slug), editions.list(slug)));
+    }
+
+    /** The document of an edition, byte for byte as it was published. */
+    @GetMapping(path = "/api/editions/{slug}/{number}", produces = MediaType.APPLICATION_JSON_VALUE)
+    @io.swagger.v3.oas.annotations.responses.ApiResponse(
+            responseCode = "200",
+            content =
+                    @io.swagger.v3.oas.annotations.media.Content(
+                            schema =
+                                    @io.swagger.v3.oas.annotations.media.Schema(
+                                            implementation = EditionDocument.class)))
+    ResponseEntity<byte[]> document(@PathVariable String slug, @PathVariable int number) {
+        EditionService.Stored stored = editions.read(slug, number);
+        return ResponseEntity.ok()
+                .eTag("\"" + stored.hash() + "\"")
+                .cacheControl(
+                        CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())
+                .body(stored.document().getBytes(StandardCharsets.UTF_8));
+    }
+}

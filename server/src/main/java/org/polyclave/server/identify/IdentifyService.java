@@ -1,0 +1,226 @@
+package org.polyclave.server.identify;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.WeakHashMap;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.identify.Answer;
+import org.polyclave.core.identify.AnyOrderIdentifier;
+import org.polyclave.core.identify.Identification;
+import org.polyclave.core.identify.IdentifyOptions;
+import org.polyclave.core.identify.Observation;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.key.KeyView;
+import org.polyclave.formats.key.KeyWording;
+import org.polyclave.formats.key.StatementWording;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.Units;
+import org.polyclave.server.platform.Problems;
+import org.springframework.stereotype.Service;
+
+/** Any-order identification on a compiled study; nothing about a reader is kept. */
+@Service
+public class IdentifyService {
+    private static final int FULL_YEAR = 0xFFF;
+    private static final double READING_SHARE = 0.05;
+    private static final int TOLD_APART = 3;
+
+    private final Map<CompiledStudy, AnyOrderIdentifier> identifiers = new WeakHashMap<>();
+
+    /**
+     * One answer.
+     *
+     * @param states ids of states (months as numbers); several mean "one of these"
+     * @param value a reading in the character's unit
+     * @param uncertainty give or take, in the same unit; null: what is usual
+     */
+    public record AnswerRequest(
+            String character,
+            List<String> states,
+            @Schema(nullable = true) @Nullable Double value,
+            @Schema(nullable = true) @Nullable Double uncertainty,
+            Answer.Certainty certainty) {}
+
+    /**
+     * @param strikeOut whether contradicting rows fall away
+     * @param month 1 to 12, 0 for any
+     * @param unavailable ids of characters that the reader cannot see
+     */
+    public record IdentifyRequest(
+            List<AnswerRequest> answers, boolean strikeOut, int tolerance, int month, List<String> unavailable) {}
+
+    public record StandingView(
+            KeyView.NameView name,
+            double posterior,
+            double score,
+            double prior,
+            int mismatches,
+            boolean struckOut,
+            int compared,
+            List<ContributionView> why) {}
+
+    public record ContributionView(
+            String character, String label, double bits, boolean implied, boolean contradicts, boolean known) {}
+
+    /** @param tells names of likely rows that the answer would tell apart */
+    public record QuestionView(String character, double bits, List<String> tells) {}
+
+    public record MarginView(
+            KeyView.NameView name, boolean ruledOut, double odds, int independent, List<String> safeQuestions) {}
+
+    public record IdentifyResponse(
+            List<StandingView> standings,
+            double outside,
+            List<QuestionView> questions,
+            List<MarginView> margins,
+            String conclusion,
+            List<String> remaining,
+            List<String> notCompared) {}
+
+    public IdentifyResponse identify(CompiledStudy compiled, IdentifyRequest request) {
+        AnyOrderIdentifier identifier;
+        synchronized (identifiers) {
+            identifier = identifiers.computeIfAbsent(compiled, c -> new AnyOrderIdentifier(c.matrix()));
+        }
+        List<Answer> answers = new ArrayList<>();
+        for (AnswerRequest answer : request.answers()) {
+            answers.add(answer(compiled, answer));
+        }
+        boolean[] unavailable = new boolean[compiled.characters().size()];
+        for (String id : request.unavailable()) {
+            int c = compiled.characterIndex(id);
+            if (c >= 0) {
+                unavailable[c] = true;
+            }
+        }
+        if (request.month() < 0 || request.month() > 12) {
+            throw Problems.badRequest("month", "A month is a number from 1 to 12, or 0 for any.");
+        }
+        int months = request.month() == 0 ? FULL_YEAR : 1 << (request.month() - 1);
+        IdentifyOptions options = new IdentifyOptions(request.strikeOut(), request.tolerance(), months, unavailable);
+        return view(compiled, identifier.identify(answers, options));
+    }
+
+    private static Answer answer(CompiledStudy compiled, AnswerRequest request) {
+        int c = compiled.characterIndex(request.character());
+        if (c < 0) {
+            throw Problems.badRequest("no-such-character", "This key has no character '" + request.character() + "'.");
+        }
+        StudyCharacter character = compiled.characters().get(c);
+        if (character.type().isNumeric()) {
+            return new Answer(c, reading(request, character), request.certainty());
+        }
+        int mask = 0;
+        for (String id : request.states()) {
+            int state = stateIndex(character, id);
+            if (state < 0) {
+                throw Problems.badRequest("no-such-state", "'" + character.label() + "' has no state '" + id + "'.");
+            }
+            mask |= 1 << state;
+        }
+        if (mask == 0) {
+            throw Problems.badRequest("no-state", "An answer to '" + character.label() + "' needs a state.");
+        }
+        return new Answer(c, new Observation.Seen(mask), request.certainty());
+    }
+
+    private static int stateIndex(StudyCharacter character, String id) {
+        if (character.type() == CharacterType.MONTHS) {
+            return id.matches("[1-9]|1[0-2]") ? Integer.parseInt(id) - 1 : -1;
+        }
+        return character.indexOf(id);
+    }
+
+    private static Observation reading(AnswerRequest request, StudyCharacter character) {
+        Double value = request.value();
+        if (value == null || !Double.isFinite(value) || value < 0) {
+            throw Problems.badRequest(
+                    "no-number", "An answer to '" + character.label() + "' needs a number of 0 or more.");
+        }
+        double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
+        double usual = character.type() == CharacterType.COUNT
+                ? 0.5
+                : Math.max(character.uncertainty(), READING_SHARE * value * factor);
+        Double given = request.uncertainty();
+        double uncertainty = given == null || !(given >= 0) ? usual : given * factor;
+        return new Observation.Reading(value * factor, uncertainty);
+    }
+
+    private static IdentifyResponse view(CompiledStudy compiled, Identification found) {
+        List<StandingView> standings = new ArrayList<>();
+        for (Identification.Standing standing : found.standings()) {
+            standings.add(new StandingView(
+                    name(compiled, standing.row()),
+                    standing.posterior(),
+                    standing.score(),
+                    standing.prior(),
+                    standing.mismatches(),
+                    standing.struckOut(),
+                    standing.compared(),
+                    standing.contributions().stream()
+                            .map(k -> new ContributionView(
+                                    compiled.characters().get(k.character()).id(),
+                                    subject(compiled, k.character()),
+                                    k.bits(),
+                                    k.implied(),
+                                    k.contradicts(),
+                                    k.known()))
+                            .toList()));
+        }
+        List<QuestionView> questions = found.questions().stream()
+                .map(q -> new QuestionView(
+                        compiled.characters().get(q.character()).id(),
+                        q.bits(),
+                        toldApart(compiled, found, q.character())))
+                .toList();
+        List<MarginView> margins = found.margins().stream()
+                .map(m -> new MarginView(
+                        name(compiled, m.row()),
+                        m.ruledOut(),
+                        m.odds(),
+                        m.independent(),
+                        m.safeQuestions().stream()
+                                .map(c -> compiled.characters().get(c).id())
+                                .toList()))
+                .toList();
+        return new IdentifyResponse(
+                standings,
+                found.outside(),
+                questions,
+                margins,
+                found.conclusion().kind().name(),
+                ids(compiled, found.conclusion().rows()),
+                ids(compiled, found.conclusion().notCompared()));
+    }
+
+    /** The likeliest rows that show something different for a character: the reason to look there. */
+    private static List<String> toldApart(CompiledStudy compiled, Identification found, int character) {
+        List<String> names = new ArrayList<>();
+        List<Cell> seen = new ArrayList<>();
+        for (Identification.Standing standing : found.standings()) {
+            Cell cell = compiled.matrix().cell(standing.row(), character);
+            boolean scored = cell instanceof Cell.Categorical || cell instanceof Cell.Numeric;
+            if (scored && !standing.struckOut() && names.size() < TOLD_APART && !seen.contains(cell)) {
+                seen.add(cell);
+                names.add(compiled.rows().get(standing.row()).name());
+            }
+        }
+        return names;
+    }
+
+    private static List<String> ids(CompiledStudy compiled, List<Integer> rows) {
+        return rows.stream().map(r -> compiled.rows().get(r).id()).toList();
+    }
+
+    private static String subject(CompiledStudy compiled, int character) {
+        return StatementWording.subject(compiled.characters().get(character));
+    }
+
+    private static KeyView.NameView name(CompiledStudy compiled, int row) {
+        return KeyWording.name(compiled.rows().get(row));
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.identify;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.importing.web;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.key;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,48 @@
+package org.polyclave.server.platform;
+
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ProblemDetail;
+import org.springframework.web.ErrorResponseException;
+
+/** What went wrong, as problem+json: a code for programs, one sentence for people, and no internals. */
+public final class Problems {
+    private Problems() {}
+
+    /** There is no such thing, or none for this account; the two are not told apart. */
+    public static ErrorResponseException notFound() {
+        return of(HttpStatus.NOT_FOUND, "not-found", "There is nothing here, or it is not shared with you.", Map.of());
+    }
+
+    public static ErrorResponseException forbidden(String sentence) {
+        return of(HttpStatus.FORBIDDEN, "forbidden", sentence, Map.of());
+    }
+
+    public static ErrorResponseException badRequest(String code, String sentence) {
+        return of(HttpStatus.BAD_REQUEST, code, sentence, Map.of());
+    }
+
+    public static ErrorResponseException unprocessable(String code, String sentence, Map<String, ?> details) {
+        return of(HttpStatus.UNPROCESSABLE_CONTENT, code, sentence, details);
+    }
+
+    public static ErrorResponseException conflict(String code, String sentence, Map<String, ?> details) {
+        return of(HttpStatus.CONFLICT, code, sentence, details);
+    }
+
+    /** Several sentences, one for each problem found. */
+    public static ErrorResponseException unreadable(List<String> problems) {
+        return unprocessable(
+                "unreadable",
+                problems.isEmpty() ? "The file cannot be read." : problems.get(0),
+                Map.of("problems", problems));
+    }
+
+    private static ErrorResponseException of(HttpStatus status, String code, String sentence, Map<String, ?> details) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, sentence);
+        problem.setProperty("code", code);
+        details.forEach(problem::setProperty);
+        return new ErrorResponseException(status, problem, null);
+    }
+}

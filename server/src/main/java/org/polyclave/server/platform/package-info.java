@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.platform;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,144 @@
+package org.polyclave.server.study;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.study.StudyScope;
+import org.polyclave.server.account.Account;
+import org.polyclave.server.account.AccountService;
+import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.persistence.StudyMapper;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Studies and who shares them. */
+@Service
+public class StudyService {
+    private final StudyMapper studies;
+    private final StudyStore store;
+    private final StudyAccess access;
+    private final AccountService accounts;
+    private final EditionCounter editions;
+    private final JsonMapper json;
+
+    StudyService(
+            StudyMapper studies,
+            StudyStore store,
+            StudyAccess access,
+            AccountService accounts,
+            EditionCounter editions,
+            JsonMapper json) {
+        this.studies = studies;
+        this.store = store;
+        this.access = access;
+        this.accounts = accounts;
+        this.editions = editions;
+        this.json = json;
+    }
+
+    /** How many editions a study has; told by the feature that keeps them. */
+    public interface EditionCounter {
+        int count(long study);
+    }
+
+    /** A line of the list of studies. */
+    public record StudyLine(String slug, String title, Role role, StudyView.Gauges gauges) {}
+
+    /** A cell's changes, newest first. */
+    public record CellHistory(String who, String at, String kind) {}
+
+    /** Cells that changed since a revision. */
+    public record Changes(long revision, List<StudyView.CellView> cells) {}
+
+    public List<StudyLine> list(SignedIn who) {
+        List<StudyLine> lines = new ArrayList<>();
+        for (StudyMapper.StudyHead head : studies.studiesOf(who.account().id())) {
+            StudyStore.Snapshot snapshot = store.load(head.id(), head.slug());
+            StudyView view = new StudyViewer(snapshot).view(Role.valueOf(head.role()), editions.count(head.id()));
+            lines.add(new StudyLine(head.slug(), head.title(), view.role(), view.gauges()));
+        }
+        return lines;
+    }
+
+    public StudyView view(StudyAccess.Open open) {
+        return new StudyViewer(store.load(open.id(), open.slug())).view(open.role(), editions.count(open.id()));
+    }
+
+    /** The cells that changed after {@code revision}, with those that inherit from them. */
+    public Changes changesSince(StudyAccess.Open open, long revision) {
+        StudyStore.Snapshot snapshot = store.load(open.id(), open.slug());
+        if (snapshot.revision() == revision) {
+            return new Changes(revision, List.of());
+        }
+        StudyViewer viewer = new StudyViewer(snapshot);
+        List<StudyView.CellView> cells = new ArrayList<>();
+        for (StudyMapper.ChangeRow change : studies.changedSince(open.id(), revision)) {
+            snapshot.study()
+                    .character(change.characterId())
+                    .ifPresent(character -> snapshot.study()
+                            .rows()
+                            .forEach(row -> cells.add(viewer.cell(row, character)
+                                    .orElseGet(() -> new StudyView.CellView(
+                                            row.id(),
+                                            character.id(),
+                                            "",
+                                            "empty",
+                                            List.of(),
+                                            null,
+                                            null,
+                                            false,
+                                            "",
+                                            "",
+                                            0)))));
+        }
+        return new Changes(snapshot.revision(), cells);
+    }
+
+    public List<CellHistory> history(StudyAccess.Open open, String row, String character) {
+        return studies.historyOf(open.id(), row, character).stream()
+                .map(c -> new CellHistory(c.who(), c.at(), c.kind()))
+                .toList();
+    }
+
+    @Transactional
+    public void updateScope(StudyAccess.Open open, String title, StudyScope scope, long seen) {
+        if (title.isBlank()) {
+            throw Problems.badRequest("title", "A study needs a title.");
+        }
+        long revision = studies.nextRevision(open.id());
+        // Cells may have changed since; only another change of the texts is a conflict.
+        if (!studies.scopeUnchangedSince(open.id(), seen)) {
+            throw Problems.conflict(
+                    "scope-changed",
+                    "Somebody changed this study meanwhile. Load it again and repeat your change.",
+                    Map.of());
+        }
+        studies.updateScope(open.id(), title.strip(), json.writeValueAsString(scope));
+        studies.insertChangeSet(open.id(), revision, open.account(), "SCOPE", null);
+    }
+
+    public List<StudyMapper.Member> members(StudyAccess.Open open) {
+        return studies.members(open.id());
+    }
+
+    @Transactional
+    public void share(StudyAccess.Open open, String name, Role role) {
+        Account account = accounts.find(name)
+                .orElseThrow(() -> Problems.badRequest(
+                        "no-such-account", "There is no account '" + name + "'. Ask your administrator to make one."));
+        studies.putMember(open.id(), account.id(), role.name());
+    }
+
+    public StudyAccess.Open open(String slug, @Nullable SignedIn who, Role needed) {
+        return access.require(slug, who, needed);
+    }
+
+    /** For work that the installation itself does in somebody's name. */
+    public StudyAccess.Open asOwner(String slug, long account) {
+        StudyMapper.StudyHead head = studies.find(slug, account).orElseThrow(Problems::notFound);
+        return new StudyAccess.Open(head.id(), head.slug(), head.title(), head.revision(), Role.OWNER, account);
+    }
+}
