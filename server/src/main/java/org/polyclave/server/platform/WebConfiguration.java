@@ -4,6 +4,8 @@ import io.swagger.v3.oas.models.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Map;
+import java.util.Set;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -14,6 +16,13 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 /** The clock, the built front end, and the OpenAPI document. */
 @Configuration
 class WebConfiguration implements WebMvcConfigurer {
+    /** Properties of the formats' records that may be absent; those of the server's own say so themselves. */
+    private static final Map<String, Set<String>> OPTIONAL = Map.of(
+            "LeadView", Set.of("couplet", "terminal"),
+            "CoupletView", Set.of("from"),
+            "KeyView", Set.of("whole"),
+            "StudyRow", Set.of("parent"));
+
     @Override
     public void addResourceHandlers(ResourceHandlerRegistry registry) {
         registry.addResourceHandler("/assets/**")
@@ -31,20 +40,24 @@ class WebConfiguration implements WebMvcConfigurer {
     OpenApiCustomizer requiredProperties() {
         return api -> {
             api.setServers(null);
-            api.getComponents().getSchemas().values().forEach(WebConfiguration::requireProperties);
+            api.getComponents().getSchemas().forEach(WebConfiguration::requireProperties);
         };
     }
 
-    private static void requireProperties(Schema<?> schema) {
+    @SuppressWarnings("unchecked") // the library hands out raw schemas
+    private static void requireProperties(String name, Schema<?> schema) {
         if (schema.getProperties() == null) {
             return;
         }
+        Set<String> optional = OPTIONAL.getOrDefault(name, Set.of());
         ArrayList<String> required = new ArrayList<>();
-        schema.getProperties().forEach((name, property) -> {
-            boolean nullable =
-                    property.getTypes() != null && property.getTypes().contains("null");
-            if (!nullable && !Boolean.TRUE.equals(property.getNullable())) {
-                required.add(name);
+        schema.getProperties().forEach((property, value) -> {
+            boolean nullable = value.getTypes() != null && value.getTypes().contains("null");
+            if (nullable && value.get$ref() != null) {
+                value.setTypes(null);
+            }
+            if (!nullable && !optional.contains(property)) {
+                required.add(property);
             }
         });
         schema.setRequired(required);

@@ -1,0 +1,15 @@
+<script setup lang="ts">
+import { watchEffect } from 'vue';
+import { useTheme } from 'vuetify';
+import { usePreferences } from '@/stores/preferences';
+
+const preferences = usePreferences();
+const theme = useTheme();
+watchEffect(() => theme.change(preferences.dark ? 'night' : 'paper'));
+</script>
+
+<template>
+  <v-app>
+    <router-view />
+  </v-app>
+</template>

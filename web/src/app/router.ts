@@ -1,0 +1,43 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import { useSession } from '@/stores/session';
+
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  routes: [
+    { path: '/', redirect: '/studies' },
+    { path: '/sign-in', component: () => import('@/features/account').then((m) => m.SignInPage), meta: { open: true } },
+    { path: '/studies', component: () => import('@/features/studies').then((m) => m.StudiesPage) },
+    { path: '/import', component: () => import('@/features/importing').then((m) => m.ImportPage) },
+    {
+      path: '/studies/:slug',
+      component: () => import('@/features/study').then((m) => m.StudyFrame),
+      props: true,
+      children: [
+        { path: '', redirect: (to) => `/studies/${String(to.params.slug)}/scope` },
+        { path: 'scope', component: () => import('@/features/scope').then((m) => m.ScopePage) },
+        { path: 'characters', component: () => import('@/features/characters').then((m) => m.CharactersPage) },
+        { path: 'score', component: () => import('@/features/score').then((m) => m.ScorePage) },
+        { path: 'key', component: () => import('@/features/key').then((m) => m.KeyPage) },
+        { path: 'any-order', component: () => import('@/features/identify').then((m) => m.StudyAnyOrderPage) },
+        { path: 'publish', component: () => import('@/features/publish').then((m) => m.PublishPage) },
+      ],
+    },
+    {
+      path: '/k/:slug/:number(\\d+)?',
+      component: () => import('@/features/edition').then((m) => m.EditionPage),
+      props: true,
+      meta: { open: true },
+    },
+    { path: '/:rest(.*)*', redirect: '/studies' },
+  ],
+});
+
+router.beforeEach(async (to) => {
+  if (to.meta.open && to.path !== '/sign-in') return true;
+  const session = useSession();
+  await session.load();
+  if (!session.account && !to.meta.open) return { path: '/sign-in', query: { next: to.fullPath } };
+  if (session.account && to.path === '/sign-in') return '/studies';
+  return true;
+});

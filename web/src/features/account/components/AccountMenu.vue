@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { mdiAccountCircleOutline, mdiThemeLightDark } from '@mdi/js';
+import { useRouter } from 'vue-router';
+import { usePreferences } from '@/stores/preferences';
+import { useSession } from '@/stores/session';
+
+const session = useSession();
+const preferences = usePreferences();
+const router = useRouter();
+
+async function leave() {
+  await session.signOut();
+  await router.push('/sign-in');
+}
+</script>
+
+<template>
+  <div class="account">
+    <v-btn
+      :icon="mdiThemeLightDark"
+      variant="text"
+      size="small"
+      :aria-label="$t('account.theme')"
+      @click="preferences.dark = !preferences.dark"
+    />
+    <v-menu>
+      <template #activator="{ props }">
+        <v-btn v-bind="props" variant="text" size="small" :prepend-icon="mdiAccountCircleOutline">
+          {{ session.account?.displayName }}
+        </v-btn>
+      </template>
+      <v-list density="compact">
+        <v-list-item :title="$t('account.signOut')" @click="leave" />
+      </v-list>
+    </v-menu>
+  </div>
+</template>
+
+<style scoped>
+.account {
+  display: flex;
+  align-items: center;
+}
+</style>

@@ -1,0 +1,2 @@
+export { default as SignInPage } from './pages/SignInPage.vue';
+export { default as AccountMenu } from './components/AccountMenu.vue';

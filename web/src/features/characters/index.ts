@@ -1,0 +1,1 @@
+export { default as CharactersPage } from './pages/CharactersPage.vue';

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Schemas } from '@/api/client';
+import HazardMark from '@/shared/HazardMark.vue';
+import TaxonName from '@/shared/TaxonName.vue';
+import { description } from '../logic/description';
+
+/** One taxon of an edition: name, hazard, and what it shows. */
+const props = defineProps<{ study: Schemas['Study']; row: string; plain: boolean }>();
+const taxon = computed(() => props.study.rows.find((r) => r.id === props.row));
+const lines = computed(() => description(props.study, props.row));
+</script>
+
+<template>
+  <article v-if="taxon" class="page taxon">
+    <h2><TaxonName :label="taxon.label" :stage="taxon.stage" /></h2>
+    <p class="quiet">{{ taxon.plain }} <template v-if="taxon.plain && taxon.rank">·</template> {{ taxon.rank }}</p>
+    <p><HazardMark :hazard="taxon.hazard" full /></p>
+    <section v-if="taxon.hazards.length" class="hazards">
+      <p v-for="h in taxon.hazards" :key="h.kind">
+        <strong>{{ h.kind }}</strong> ({{ $t(`hazard.${h.severity}`) }}): {{ h.parts }}. {{ h.caution }}
+      </p>
+    </section>
+    <p v-if="taxon.status.length">{{ taxon.status.join('; ') }}</p>
+    <p v-if="taxon.description">{{ taxon.description }}</p>
+    <dl>
+      <template v-for="line in lines" :key="line.character">
+        <dt>{{ line.character }}</dt>
+        <dd>{{ line.shows }}</dd>
+      </template>
+    </dl>
+  </article>
+  <p v-else class="page">{{ $t('edition.noTaxon') }}</p>
+</template>
+
+<style scoped>
+.taxon {
+  max-width: 46rem;
+}
+
+.hazards {
+  border: 2px solid rgb(var(--v-theme-error));
+  padding: 0.5rem 1rem;
+  margin: 0.75rem 0;
+}
+
+dl {
+  display: grid;
+  grid-template-columns: minmax(8rem, 13rem) 1fr;
+  gap: 0.25rem 1rem;
+  margin-top: 1rem;
+}
+
+dt {
+  color: var(--faint);
+}
+
+dd {
+  margin: 0;
+  font-family: var(--serif);
+}
+</style>

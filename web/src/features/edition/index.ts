@@ -1,0 +1,1 @@
+export { default as EditionPage } from './pages/EditionPage.vue';

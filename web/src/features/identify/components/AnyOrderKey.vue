@@ -1,0 +1,283 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { useRoute, useRouter } from 'vue-router';
+import { api, type Schemas } from '@/api/client';
+import ProblemNote from '@/shared/ProblemNote.vue';
+import TaxonName from '@/shared/TaxonName.vue';
+import { usePreferences } from '@/stores/preferences';
+import { decode, encode, requestOf, toggled, type Certainty, type Given } from '../logic/answers';
+import EvidenceLadder from './EvidenceLadder.vue';
+import QuestionCard from './QuestionCard.vue';
+import ResultBanner from './ResultBanner.vue';
+
+/** Answers in any order, one ranked ladder, and what to look at next. */
+const props = defineProps<{
+  characters: Schemas['StudyCharacter'][];
+  outside: Schemas['OutsideTaxon'][];
+  endpoint: string;
+}>();
+const route = useRoute();
+const router = useRouter();
+const preferences = usePreferences();
+const { t } = useI18n();
+const wanted = ref('');
+const selected = ref<string | null>(null);
+const asText = (value: unknown) => (typeof value === 'string' ? value : '');
+const strikeOut = computed(() => route.query.school === 'strike-out');
+const month = computed(() => Number(asText(route.query.month)) || 0);
+const answers = computed(() => decode(asText(route.query.seen), props.characters));
+
+function ask(changes: Record<string, string | undefined>) {
+  void router.replace({ query: { ...route.query, ...changes }, hash: route.hash });
+}
+
+function give(next: Given[]) {
+  ask({ seen: encode(next) || undefined });
+}
+
+const result = useQuery({
+  queryKey: computed(() => ['identify', props.endpoint, encode(answers.value), strikeOut.value, month.value]),
+  queryFn: () =>
+    api.post<Schemas['IdentifyResponse']>(props.endpoint, requestOf(answers.value, strikeOut.value, month.value)),
+  placeholderData: keepPreviousData,
+  retry: false,
+});
+
+const byId = computed(() => new Map(props.characters.map((c) => [c.id, c])));
+const answeredCharacters = computed(() => answers.value.flatMap((a) => byId.value.get(a.character) ?? []).reverse());
+const suggestions = computed(() =>
+  (result.data.value?.questions ?? []).flatMap((q) => {
+    const character = byId.value.get(q.character);
+    const reason = t('ask.tells', { names: q.tells.join(', '), bits: q.bits.toFixed(1) });
+    return character ? [{ character, reason }] : [];
+  }),
+);
+const found = computed(() => {
+  const words = wanted.value.trim().toLowerCase();
+  if (!words) return [];
+  return props.characters
+    .filter((c) => !answers.value.some((a) => a.character === c.id))
+    .filter((c) => `${c.label} ${c.organ} ${c.question}`.toLowerCase().includes(words))
+    .slice(0, 8);
+});
+const why = computed(() => result.data.value?.standings.find((s) => s.name.row === selected.value));
+const months = [
+  { value: 0, title: t('key.anyMonth') },
+  ...Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) })),
+];
+
+const given = (id: string) => answers.value.find((a) => a.character === id);
+const without = (id: string) => answers.value.filter((a) => a.character !== id);
+
+function measure(character: string, value: number) {
+  const certainty = given(character)?.certainty ?? 'SURE';
+  give([...without(character), { character, states: [], value, certainty, passed: null }]);
+}
+
+function pass(character: string, passed: 'not-sure' | 'cannot-see') {
+  give([...without(character), { character, states: [], value: null, certainty: 'SURE', passed }]);
+}
+
+function sure(character: string, certainty: Certainty) {
+  give(answers.value.map((a) => (a.character === character ? { ...a, certainty } : a)));
+}
+</script>
+
+<template>
+  <div class="any">
+    <div class="bar no-print">
+      <v-btn-toggle
+        :model-value="strikeOut ? 'strike-out' : 'weigh'"
+        mandatory
+        density="compact"
+        variant="outlined"
+        divided
+        :aria-label="$t('school.label')"
+        @update:model-value="ask({ school: $event === 'strike-out' ? 'strike-out' : undefined })"
+      >
+        <v-btn value="weigh" size="small">{{ $t('school.weigh') }}</v-btn>
+        <v-btn value="strike-out" size="small">{{ $t('school.strikeOut') }}</v-btn>
+      </v-btn-toggle>
+      <v-select
+        :model-value="month"
+        :items="months"
+        :label="$t('ask.month')"
+        hide-details
+        class="month"
+        @update:model-value="ask({ month: $event ? String($event) : undefined })"
+      />
+      <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
+      <v-btn v-if="answers.length" size="small" variant="text" @click="give([])">{{ $t('ask.startOver') }}</v-btn>
+    </div>
+    <ProblemNote :problem="result.error.value" />
+    <ResultBanner
+      v-if="result.data.value"
+      class="banner"
+      :result="result.data.value"
+      :answers="answers.length"
+      :outside="outside"
+      :labels="byId"
+      @ask="wanted = $event"
+    />
+    <section class="questions" aria-labelledby="look">
+      <div v-if="answeredCharacters.length" class="said">
+        <h3>{{ $t('ask.answered') }}</h3>
+        <QuestionCard
+          v-for="c in answeredCharacters"
+          :key="c.id"
+          :character="c"
+          :given="given(c.id)"
+          :plain="preferences.plain"
+          @toggle="give(toggled(answers, c.id, $event))"
+          @measure="measure(c.id, $event)"
+          @certainty="sure(c.id, $event)"
+          @pass="pass(c.id, $event)"
+          @withdraw="give(without(c.id))"
+        />
+      </div>
+      <h3 id="look">{{ $t('ask.next') }}</h3>
+      <v-text-field v-model="wanted" :label="$t('ask.find')" density="compact" hide-details clearable class="mb-2" />
+      <QuestionCard
+        v-for="entry in wanted ? found.map((character) => ({ character, reason: '' })) : suggestions"
+        :key="entry.character.id"
+        :character="entry.character"
+        :given="given(entry.character.id)"
+        :plain="preferences.plain"
+        :reason="entry.reason"
+        @toggle="((wanted = ''), give(toggled(answers, entry.character.id, $event)))"
+        @measure="((wanted = ''), measure(entry.character.id, $event))"
+        @pass="pass(entry.character.id, $event)"
+        @withdraw="give(without(entry.character.id))"
+      />
+      <p v-if="!suggestions.length && !wanted" class="quiet">{{ $t('ask.nothing') }}</p>
+    </section>
+    <section class="ranks" aria-labelledby="ladder">
+      <h3 id="ladder">{{ $t('ask.ladder') }}</h3>
+      <EvidenceLadder
+        v-if="result.data.value"
+        :standings="result.data.value.standings"
+        :selected="selected"
+        :strike-out="strikeOut"
+        @select="selected = selected === $event ? null : $event"
+      />
+    </section>
+    <aside v-if="why" class="why" :aria-label="$t('ask.why')">
+      <h3><TaxonName :label="why.name.label" :stage="why.name.stage" /></h3>
+      <p>{{ why.name.hazardText }}</p>
+      <h4>{{ $t('ask.why') }}</h4>
+      <table class="figures">
+        <tbody>
+          <tr>
+            <th scope="row">{{ $t('ask.before') }}</th>
+            <td>{{ signed(why.prior) }}</td>
+          </tr>
+          <tr v-for="w in why.why" :key="w.character">
+            <th scope="row">
+              {{ w.label }}
+              <span v-if="w.implied" class="quiet">{{ $t('ask.implied') }}</span>
+              <span v-if="w.contradicts" class="contra">{{ $t('ask.contradicts') }}</span>
+              <span v-if="!w.known" class="quiet">{{ $t('ask.unknown') }}</span>
+            </th>
+            <td>{{ signed(w.bits) }}</td>
+          </tr>
+          <tr class="sum">
+            <th scope="row">{{ $t('ask.sum') }}</th>
+            <td>{{ signed(why.score) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </aside>
+  </div>
+</template>
+
+<script lang="ts">
+function signed(bits: number): string {
+  return `${bits > 0 ? '+' : bits < 0 ? '−' : ''}${Math.abs(bits).toFixed(2)}`;
+}
+</script>
+
+<style scoped>
+.any {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.25fr) auto;
+  grid-template-areas: 'bar bar bar' 'banner banner banner' 'questions ranks why';
+  gap: 0.75rem 2rem;
+  padding: 0.75rem 1rem 2rem;
+}
+
+.bar {
+  grid-area: bar;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 1rem;
+}
+
+.month {
+  max-width: 11rem;
+}
+
+.banner {
+  grid-area: banner;
+}
+
+.questions {
+  grid-area: questions;
+}
+
+.said {
+  margin-bottom: 1.5rem;
+}
+
+.ranks {
+  grid-area: ranks;
+}
+
+.why {
+  grid-area: why;
+  width: 17rem;
+  border-left: 1px solid var(--rule);
+  padding-left: 1rem;
+}
+
+.why table {
+  width: 100%;
+}
+
+.why th {
+  text-align: left;
+  font-weight: 400;
+  padding-right: 0.5rem;
+}
+
+.why td {
+  text-align: right;
+  white-space: nowrap;
+}
+
+.sum th,
+.sum td {
+  border-top: 1px solid currentColor;
+  font-weight: 700;
+}
+
+.contra {
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
+
+@media (max-width: 900px) {
+  .any {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-areas: 'banner' 'bar' 'questions' 'ranks' 'why';
+  }
+
+  .why {
+    width: auto;
+    border-left: 0;
+    padding-left: 0;
+  }
+}
+</style>

@@ -1,0 +1,194 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import type { Schemas } from '@/api/client';
+import type { Certainty, Given } from '../logic/answers';
+
+/** One question, with its answers as large targets. */
+const props = defineProps<{
+  character: Schemas['StudyCharacter'];
+  given: Given | undefined;
+  plain: boolean;
+  reason?: string;
+}>();
+const emit = defineEmits<{
+  toggle: [state: string];
+  measure: [value: number];
+  certainty: [certainty: Certainty];
+  pass: [why: 'not-sure' | 'cannot-see'];
+  withdraw: [];
+}>();
+const typed = ref('');
+const months = Array.from({ length: 12 }, (_, i) => String(i + 1));
+const options = computed(() =>
+  props.character.states.map((s) => ({
+    id: s.id,
+    label: props.plain && s.plain ? s.plain : s.label,
+    definition: s.definition,
+  })),
+);
+const answered = computed(() => props.given !== undefined && props.given.passed === null);
+
+function measure() {
+  const value = Number(typed.value.replace(',', '.'));
+  if (typed.value.trim() && Number.isFinite(value) && value >= 0) emit('measure', value);
+}
+</script>
+
+<template>
+  <article class="card" :class="{ answered }" :aria-label="character.label">
+    <h4>
+      <span class="organ">{{ character.organ }}</span>
+      {{ plain && character.plainQuestion ? character.plainQuestion : character.question || character.label }}
+    </h4>
+    <p v-if="character.note && !answered" class="quiet note">{{ character.note }}</p>
+    <p v-if="reason && !answered" class="why">{{ reason }}</p>
+    <div v-if="options.length || character.type === 'MONTHS'" class="states">
+      <button
+        v-for="option in options"
+        :key="option.id"
+        type="button"
+        :aria-pressed="given?.states.includes(option.id) ?? false"
+        :title="option.definition"
+        @click="emit('toggle', option.id)"
+      >
+        {{ option.label }}
+      </button>
+      <template v-if="character.type === 'MONTHS'">
+        <button
+          v-for="m in months"
+          :key="m"
+          type="button"
+          :aria-pressed="given?.states.includes(m) ?? false"
+          @click="emit('toggle', m)"
+        >
+          {{ $t(`month.${m}`) }}
+        </button>
+      </template>
+    </div>
+    <form v-else class="measure" @submit.prevent="measure">
+      <input
+        v-model="typed"
+        inputmode="decimal"
+        :aria-label="$t('ask.value', { character: character.label, unit: character.unit })"
+        :placeholder="given?.value === null || given?.value === undefined ? '' : String(given.value)"
+      />
+      <span>{{ character.unit }}</span>
+      <button type="submit">{{ $t('ask.enter') }}</button>
+    </form>
+    <div class="foot">
+      <template v-if="answered">
+        <label v-for="c in ['SURE', 'LIKELY', 'UNSURE'] as const" :key="c">
+          <input
+            type="radio"
+            :name="`certainty-${character.id}`"
+            :checked="given?.certainty === c"
+            @change="emit('certainty', c)"
+          />
+          {{ $t(`certainty.${c}`) }}
+        </label>
+        <button type="button" class="link" @click="emit('withdraw')">{{ $t('ask.withdraw') }}</button>
+      </template>
+      <template v-else-if="given">
+        <span class="quiet">{{ $t(`ask.passed.${given.passed}`) }}</span>
+        <button type="button" class="link" @click="emit('withdraw')">{{ $t('ask.askAgain') }}</button>
+      </template>
+      <template v-else>
+        <button type="button" class="link" @click="emit('pass', 'not-sure')">{{ $t('ask.notSure') }}</button>
+        <button type="button" class="link" @click="emit('pass', 'cannot-see')">{{ $t('ask.cannotSee') }}</button>
+      </template>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.card {
+  border-top: 2px solid rgb(var(--v-theme-primary));
+  padding: 0.6rem 0 0.8rem;
+}
+
+.card.answered {
+  border-top: 1px solid var(--rule);
+}
+
+h4 {
+  font-family: var(--serif);
+  font-size: 1.05rem;
+}
+
+.organ {
+  display: block;
+  font-family: var(--sans);
+  font-size: 0.82rem;
+  color: rgb(var(--v-theme-primary));
+}
+
+.note,
+.why {
+  font-size: 0.92rem;
+  margin: 0.15rem 0 0;
+}
+
+.why {
+  font-style: italic;
+}
+
+.states,
+.foot,
+.measure {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.45rem;
+  margin-top: 0.5rem;
+  align-items: center;
+}
+
+.states button,
+.measure button {
+  border: 1px solid currentColor;
+  border-radius: 3px;
+  padding: 0.4rem 0.75rem;
+  min-height: 2.5rem;
+  background: rgb(var(--v-theme-surface));
+}
+
+.states button[aria-pressed='true'] {
+  background: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
+  border-color: rgb(var(--v-theme-primary));
+  font-weight: 600;
+}
+
+.states button[aria-pressed='true']::before {
+  content: '✓ ';
+}
+
+.measure input {
+  border: 1px solid currentColor;
+  padding: 0.4rem;
+  width: 6rem;
+  min-height: 2.5rem;
+  background: rgb(var(--v-theme-surface));
+  color: inherit;
+}
+
+.foot {
+  font-size: 0.92rem;
+  gap: 0.9rem;
+}
+
+.link {
+  text-decoration: underline;
+  min-height: 1.75rem;
+}
+
+@media (max-width: 600px) {
+  .states button {
+    min-height: 3rem;
+    flex: 1 1 40%;
+  }
+
+  .link {
+    min-height: 2.75rem;
+  }
+}
+</style>

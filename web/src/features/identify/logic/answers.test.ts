@@ -1,0 +1,40 @@
+import { describe, expect, test } from 'vitest';
+import type { Schemas } from '@/api/client';
+import { decode, encode, requestOf, toggled, type Given } from './answers';
+
+const characters = [
+  { id: 'margin', type: 'STATES', states: [{ id: 'toothed' }, { id: 'entire' }] },
+  { id: 'width', type: 'LENGTH', states: [] },
+] as unknown as Schemas['StudyCharacter'][];
+
+const answers: Given[] = [
+  { character: 'margin', states: ['toothed', 'entire'], value: null, certainty: 'LIKELY', passed: null },
+  { character: 'width', states: [], value: 4.5, certainty: 'SURE', passed: null },
+];
+
+describe('the address', () => {
+  test('says the same as the answers', () => {
+    expect(decode(encode(answers), characters)).toEqual(answers);
+    const passed: Given[] = [{ character: 'width', states: [], value: null, certainty: 'SURE', passed: 'cannot-see' }];
+    expect(decode(encode(passed), characters)).toEqual(passed);
+  });
+
+  test('drops what the key does not know', () => {
+    expect(decode('margin:lobed,colour:red,width:=x,width:=3', characters)).toEqual([
+      { character: 'width', states: [], value: 3, certainty: 'SURE', passed: null },
+    ]);
+  });
+});
+
+test('not sure is no evidence, but is not asked again', () => {
+  const request = requestOf([...answers.slice(0, 1), { ...(answers[1] as Given), passed: 'not-sure' }], false, 0);
+  expect(request.answers.map((a) => a.character)).toEqual(['margin']);
+  expect(request.unavailable).toEqual(['width']);
+});
+
+test('taking away the last state withdraws the answer', () => {
+  const one = toggled([], 'margin', 'toothed');
+  expect(one[0]?.states).toEqual(['toothed']);
+  expect(toggled(one, 'margin', 'entire')[0]?.states).toEqual(['toothed', 'entire']);
+  expect(toggled(one, 'margin', 'toothed')).toEqual([]);
+});

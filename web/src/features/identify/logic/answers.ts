@@ -1,0 +1,84 @@
+import type { Schemas } from '@/api/client';
+
+export type Certainty = 'SURE' | 'LIKELY' | 'UNSURE';
+
+export interface Given {
+  character: string;
+  /** Ids of states; several mean "one of these". */
+  states: string[];
+  value: number | null;
+  certainty: Certainty;
+  /** "Not sure" and "cannot see": recorded, but no evidence. */
+  passed: 'not-sure' | 'cannot-see' | null;
+}
+
+const MARK: Record<Certainty, string> = { SURE: '', LIKELY: '~', UNSURE: '!' };
+
+/** Answers as one short text for the address, so that a state of the key can be linked to. */
+export function encode(answers: Given[]): string {
+  return answers
+    .map((a) => {
+      const said = a.passed ?? (a.value !== null ? `=${a.value}` : a.states.join('+'));
+      return `${a.character}:${said}${a.passed ? '' : MARK[a.certainty]}`;
+    })
+    .join(',');
+}
+
+/** Reads an address; what no longer exists in the key is left out. */
+export function decode(text: string, characters: Schemas['StudyCharacter'][]): Given[] {
+  const answers: Given[] = [];
+  for (const part of text.split(',').filter(Boolean)) {
+    const at = part.indexOf(':');
+    const character = characters.find((c) => c.id === part.slice(0, at));
+    if (!character || answers.some((a) => a.character === character.id)) continue;
+    const given = decodeOne(part.slice(at + 1), character);
+    if (given) answers.push(given);
+  }
+  return answers;
+}
+
+function decodeOne(said: string, character: Schemas['StudyCharacter']): Given | null {
+  const base = { character: character.id, states: [] as string[], value: null, certainty: 'SURE' as Certainty };
+  if (said === 'not-sure' || said === 'cannot-see') return { ...base, passed: said };
+  const certainty: Certainty = said.endsWith('~') ? 'LIKELY' : said.endsWith('!') ? 'UNSURE' : 'SURE';
+  const body = said.replace(/[~!]$/, '');
+  if (body.startsWith('=')) {
+    const value = Number(body.slice(1));
+    return Number.isFinite(value) ? { ...base, value, certainty, passed: null } : null;
+  }
+  const states = body.split('+').filter((s) => isState(s, character));
+  return states.length ? { ...base, states, certainty, passed: null } : null;
+}
+
+function isState(id: string, character: Schemas['StudyCharacter']): boolean {
+  return character.type === 'MONTHS' ? /^([1-9]|1[0-2])$/.test(id) : character.states.some((s) => s.id === id);
+}
+
+/** The request of the server for these answers. */
+export function requestOf(answers: Given[], strikeOut: boolean, month: number): Schemas['IdentifyRequest'] {
+  const evidence = answers.filter((a) => a.passed === null);
+  return {
+    answers: evidence.map((a) => ({
+      character: a.character,
+      states: a.states,
+      certainty: a.certainty,
+      ...(a.value === null ? {} : { value: a.value }),
+    })),
+    strikeOut,
+    tolerance: 0,
+    month,
+    unavailable: answers.filter((a) => a.passed !== null).map((a) => a.character),
+  };
+}
+
+/** Adds or takes away a state of an answer; an answer without states is withdrawn. */
+export function toggled(answers: Given[], character: string, state: string): Given[] {
+  const old = answers.find((a) => a.character === character && a.passed === null);
+  const had = old?.states.includes(state) ?? false;
+  const states = had ? (old?.states ?? []).filter((s) => s !== state) : [...(old?.states ?? []), state];
+  const rest = answers.filter((a) => a.character !== character);
+  if (!states.length) return rest;
+  const next: Given = { character, states, value: null, certainty: old?.certainty ?? 'SURE', passed: null };
+  const at = answers.findIndex((a) => a.character === character);
+  return at < 0 ? [...rest, next] : answers.map((a) => (a.character === character ? next : a));
+}

@@ -1,0 +1,17 @@
+<script setup lang="ts">
+import { useStudy } from '@/features/study';
+import AnyOrderKey from '../components/AnyOrderKey.vue';
+
+const model = useStudy();
+</script>
+
+<template>
+  <div v-if="model.study.value">
+    <h1 class="sr-only">{{ $t('stage.any-order') }}</h1>
+    <AnyOrderKey
+      :characters="model.study.value.characters"
+      :outside="model.study.value.nearButOutside"
+      :endpoint="`/api/studies/${model.slug}/identify`"
+    />
+  </div>
+</template>

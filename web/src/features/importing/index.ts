@@ -1,0 +1,1 @@
+export { default as ImportPage } from './pages/ImportPage.vue';

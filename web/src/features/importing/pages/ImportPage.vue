@@ -1,0 +1,203 @@
+<script setup lang="ts">
+import { mdiFileTableOutline } from '@mdi/js';
+import { useQueryClient } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { api, type Schemas } from '@/api/client';
+import ProblemNote from '@/shared/ProblemNote.vue';
+import PreviewTable from '../components/PreviewTable.vue';
+
+const router = useRouter();
+const queries = useQueryClient();
+const pasted = ref('');
+const file = ref<File | null>(null);
+const title = ref('');
+const preview = ref<Schemas['Preview'] | null>(null);
+const problem = ref<Error | null>(null);
+const busy = ref(false);
+const dragging = ref(false);
+const blocking = computed(() => preview.value?.problems.filter((p) => p.blocking) ?? []);
+const notices = computed(() => preview.value?.problems.filter((p) => !p.blocking) ?? []);
+
+function form(): FormData {
+  const data = new FormData();
+  const source = file.value ?? new File([pasted.value], pasted.value.includes('\t') ? 'pasted.tsv' : 'pasted.csv');
+  data.append('file', source, source.name);
+  if (title.value.trim()) data.append('title', title.value.trim());
+  return data;
+}
+
+async function read() {
+  busy.value = true;
+  problem.value = null;
+  try {
+    preview.value = await api.post<Schemas['Preview']>('/api/imports/preview', form());
+    if (!title.value) title.value = preview.value.title;
+  } catch (failure) {
+    problem.value = failure as Error;
+  } finally {
+    busy.value = false;
+  }
+}
+
+async function choose(files: FileList | null | undefined) {
+  const chosen = files?.[0];
+  if (!chosen) return;
+  file.value = chosen;
+  title.value = '';
+  await read();
+}
+
+async function readPasted() {
+  file.value = null;
+  await read();
+}
+
+async function create() {
+  busy.value = true;
+  problem.value = null;
+  try {
+    const made = await api.post<Schemas['CreatedResponse']>('/api/imports', form());
+    await queries.invalidateQueries({ queryKey: ['studies'] });
+    await router.push(`/studies/${made.slug}/score`);
+  } catch (failure) {
+    problem.value = failure as Error;
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <v-main>
+    <div class="page">
+      <p class="no-print">
+        <router-link to="/studies">{{ $t('studies.title') }}</router-link>
+      </p>
+      <h1>{{ $t('import.title') }}</h1>
+      <p class="lead">{{ $t('import.lead') }}</p>
+      <div class="sources">
+        <label
+          class="drop"
+          :class="{ dragging }"
+          @dragover.prevent="dragging = true"
+          @dragleave="dragging = false"
+          @drop.prevent="((dragging = false), choose($event.dataTransfer?.files))"
+        >
+          <v-icon :icon="mdiFileTableOutline" size="2rem" aria-hidden="true" />
+          <span>{{ $t('import.file') }}</span>
+          <span class="quiet">{{ $t('import.kinds') }}</span>
+          <input
+            type="file"
+            accept=".csv,.tsv,.json,text/csv"
+            @change="choose(($event.target as HTMLInputElement).files)"
+          />
+        </label>
+        <div>
+          <v-textarea v-model="pasted" :label="$t('import.paste')" rows="5" spellcheck="false" hide-details />
+          <v-btn class="mt-2" :disabled="!pasted.trim()" :loading="busy" @click="readPasted">{{
+            $t('import.read')
+          }}</v-btn>
+        </div>
+      </div>
+      <ProblemNote :problem="problem" />
+      <v-progress-linear v-if="busy" indeterminate :aria-label="$t('loading')" />
+      <template v-if="preview">
+        <section v-if="blocking.length" aria-labelledby="problems">
+          <h2 id="problems">{{ $t('import.problems', { n: blocking.length }, blocking.length) }}</h2>
+          <p>{{ $t('import.nothing') }}</p>
+          <ol class="problems">
+            <li v-for="(p, i) in blocking" :key="i">
+              <span v-if="p.row" class="place figures">{{ $t('import.place', { row: p.row, column: p.column }) }}</span>
+              <strong v-if="p.heading">{{ p.heading }}</strong> {{ p.text }}
+            </li>
+          </ol>
+        </section>
+        <section v-if="notices.length" aria-labelledby="notices">
+          <h2 id="notices">{{ $t('import.notices') }}</h2>
+          <ul>
+            <li v-for="(p, i) in notices" :key="i">{{ p.text }}</li>
+          </ul>
+        </section>
+        <section aria-labelledby="understood">
+          <h2 id="understood">{{ $t('import.understood') }}</h2>
+          <p class="figures">
+            {{ $t('import.counts', { rows: preview.rows, characters: preview.characters, scores: preview.scores }) }}
+          </p>
+          <div v-if="preview.usable" class="make">
+            <v-text-field v-model="title" :label="$t('import.name')" hide-details />
+            <v-btn color="primary" variant="flat" :loading="busy" @click="create">{{ $t('import.create') }}</v-btn>
+          </div>
+          <PreviewTable :columns="preview.columns" />
+        </section>
+      </template>
+    </div>
+  </v-main>
+</template>
+
+<style scoped>
+.lead {
+  max-width: 46rem;
+}
+
+.sources {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 1.5rem;
+  margin: 1.5rem 0;
+}
+
+.drop {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  gap: 0.4rem;
+  border: 2px dashed var(--rule);
+  min-height: 10rem;
+  cursor: pointer;
+}
+
+.drop.dragging {
+  border-color: rgb(var(--v-theme-primary));
+}
+
+.drop:focus-within {
+  outline: 3px solid rgb(var(--v-theme-primary));
+}
+
+.drop input {
+  max-width: 16rem;
+}
+
+section {
+  border-top: 1px solid var(--rule);
+  margin-top: 1.5rem;
+  padding-top: 1rem;
+}
+
+.problems li {
+  margin: 0.35rem 0;
+}
+
+.place {
+  display: inline-block;
+  min-width: 10rem;
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
+
+.make {
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+  max-width: 40rem;
+  margin: 1rem 0;
+}
+
+@media (max-width: 700px) {
+  .sources {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

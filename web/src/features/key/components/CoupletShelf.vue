@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Schemas } from '@/api/client';
+import TaxonName from '@/shared/TaxonName.vue';
+
+/** Why a couplet asks what it asks, and what else it could ask. */
+const props = defineProps<{
+  couplet: Schemas['CoupletView'];
+  study: Schemas['StudyView'];
+}>();
+const emit = defineEmits<{ forbid: [character: string] }>();
+const character = computed(() => props.study.characters.find((c) => c.id === props.couplet.character));
+const rows = computed(() => props.study.rows.filter((r) => props.couplet.rows.includes(r.id)));
+const both = computed(() => props.study.rows.filter((r) => props.couplet.duplicated.includes(r.id)));
+</script>
+
+<template>
+  <div>
+    <h3>{{ $t('key.couplet', { n: couplet.number }) }}</h3>
+    <p v-if="character">
+      <strong>{{ character.label }}</strong> — {{ character.question }}
+    </p>
+    <p v-if="character?.note" class="quiet">{{ character.note }}</p>
+    <p class="figures">{{ $t('key.gain', { bits: couplet.gain.toFixed(2), rows: couplet.rows.length }) }}</p>
+    <v-btn v-if="character" size="small" @click="emit('forbid', character.id)">{{ $t('key.forbid') }}</v-btn>
+    <template v-if="both.length">
+      <h4>{{ $t('key.both') }}</h4>
+      <ul>
+        <li v-for="r in both" :key="r.id"><TaxonName :label="r.label" :stage="r.stage" /></li>
+      </ul>
+    </template>
+    <template v-if="couplet.alternatives.length">
+      <h4>{{ $t('key.alternatives') }}</h4>
+      <ul class="figures">
+        <li v-for="a in couplet.alternatives" :key="a.character">
+          {{ a.label }}
+          <span class="quiet">{{ $t('key.alternative', { bits: a.gain.toFixed(2), n: a.duplicated }) }}</span>
+        </li>
+      </ul>
+    </template>
+    <h4>{{ $t('key.inPlay') }}</h4>
+    <ul>
+      <li v-for="r in rows" :key="r.id"><TaxonName :label="r.label" :stage="r.stage" /></li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+h4 {
+  margin: 1rem 0 0.2rem;
+}
+
+ul {
+  list-style: none;
+  padding: 0;
+}
+</style>

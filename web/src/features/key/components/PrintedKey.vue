@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import type { Schemas } from '@/api/client';
+import HazardMark from '@/shared/HazardMark.vue';
+import TaxonName from '@/shared/TaxonName.vue';
+
+/** The key as it is printed: numbered couplets, parallel leads, back-references; every target is a link. */
+defineProps<{ view: Schemas['KeyView']; plain: boolean; selected?: number | null; taxonLink?: string }>();
+const emit = defineEmits<{ select: [couplet: number] }>();
+
+function jump(couplet: number) {
+  emit('select', couplet);
+  document.getElementById(`couplet-${couplet}`)?.scrollIntoView({ block: 'center' });
+}
+</script>
+
+<template>
+  <div class="key">
+    <div v-if="view.whole" class="to">
+      <div v-for="n in view.whole.names" :key="n.row"><TaxonName :label="n.label" :stage="n.stage" /></div>
+      <p v-if="view.whole.reason" class="reason">{{ view.whole.reason }}</p>
+    </div>
+    <section
+      v-for="couplet in view.couplets"
+      :id="`couplet-${couplet.number}`"
+      :key="couplet.number"
+      class="couplet"
+      :class="{ on: couplet.number === selected }"
+      :aria-label="$t('key.couplet', { n: couplet.number })"
+      @click="emit('select', couplet.number)"
+    >
+      <div class="number figures">
+        <button type="button" :aria-label="$t('key.couplet', { n: couplet.number })">{{ couplet.number }}</button>
+        <a
+          v-if="couplet.from !== undefined"
+          :href="`#couplet-${couplet.from}`"
+          :aria-label="$t('key.back', { n: couplet.from })"
+          @click.prevent.stop="jump(couplet.from)"
+          >({{ couplet.from }})</a
+        >
+      </div>
+      <div v-for="(lead, l) in couplet.leads" :key="l" class="lead">
+        <p>
+          <template v-for="(statement, s) in lead.statements" :key="s"
+            ><template v-if="s">; </template
+            ><span :class="statement.role.toLowerCase()">{{
+              s ? lower(plain ? statement.plainText : statement.text) : plain ? statement.plainText : statement.text
+            }}</span></template
+          >
+        </p>
+        <div class="to">
+          <a
+            v-if="lead.couplet !== undefined"
+            class="next figures"
+            :href="`#couplet-${lead.couplet}`"
+            :aria-label="$t('key.goTo', { n: lead.couplet })"
+            @click.prevent.stop="jump(lead.couplet)"
+            >{{ lead.couplet }}</a
+          >
+          <template v-else-if="lead.terminal">
+            <div v-for="n in lead.terminal.names" :key="n.row" class="end">
+              <router-link v-if="taxonLink" :to="`${taxonLink}${n.row}`" @click.stop
+                ><TaxonName :label="n.label" :stage="n.stage"
+              /></router-link>
+              <TaxonName v-else :label="n.label" :stage="n.stage" />
+              <HazardMark :hazard="n.hazard" :text="n.hazardText" />
+            </div>
+            <p v-if="lead.terminal.reason" class="reason">{{ lead.terminal.reason }}</p>
+          </template>
+        </div>
+      </div>
+    </section>
+  </div>
+</template>
+
+<script lang="ts">
+function lower(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}
+</script>
+
+<style scoped>
+.couplet {
+  display: grid;
+  grid-template-columns: 3.6rem 1fr;
+  border-top: 1px solid var(--rule);
+  padding: 0.55rem 0.25rem;
+  break-inside: avoid;
+}
+
+.couplet.on {
+  background: color-mix(in srgb, rgb(var(--v-theme-primary)) 9%, transparent);
+}
+
+.number {
+  grid-row: 1 / span 2;
+  font-weight: 700;
+}
+
+.number button {
+  font-size: 1.1rem;
+  min-width: 1.5rem;
+  min-height: 1.5rem;
+  text-align: left;
+}
+
+.number a {
+  font-weight: 400;
+  display: inline-block;
+  min-width: 1.5rem;
+  min-height: 1.5rem;
+}
+
+.lead {
+  display: grid;
+  grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);
+  gap: 1.25rem;
+  padding: 0.2rem 0;
+  font-family: var(--serif);
+}
+
+.lead p {
+  margin: 0;
+}
+
+.deciding {
+  font-weight: 600;
+}
+
+.tendency {
+  color: var(--faint);
+}
+
+.to {
+  text-align: right;
+}
+
+.next {
+  display: inline-block;
+  font-weight: 700;
+  font-size: 1.1rem;
+  min-width: 2rem;
+  min-height: 1.75rem;
+}
+
+.end {
+  font-weight: 600;
+}
+
+.end .hazard {
+  display: block;
+  font-family: var(--sans);
+  font-size: 0.88rem;
+}
+
+.reason {
+  font-family: var(--sans);
+  font-size: 0.88rem;
+  font-style: italic;
+  color: var(--faint);
+}
+
+@media (max-width: 600px) {
+  .couplet {
+    grid-template-columns: 2.6rem 1fr;
+  }
+
+  .number a {
+    display: block;
+  }
+
+  .lead {
+    grid-template-columns: 1fr;
+    gap: 0.2rem;
+    padding: 0.5rem 0;
+  }
+
+  .to {
+    text-align: left;
+  }
+
+  .next {
+    min-width: 3rem;
+    min-height: 2.75rem;
+    line-height: 2.75rem;
+  }
+}
+</style>

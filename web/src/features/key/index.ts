@@ -1,0 +1,2 @@
+export { default as KeyPage } from './pages/KeyPage.vue';
+export { default as PrintedKey } from './components/PrintedKey.vue';

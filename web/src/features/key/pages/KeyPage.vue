@@ -1,0 +1,204 @@
+<script setup lang="ts">
+import { mdiCheckDecagramOutline, mdiDownload } from '@mdi/js';
+import { keepPreviousData, useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { useRoute, useRouter } from 'vue-router';
+import { api, type Schemas } from '@/api/client';
+import { useStudy } from '@/features/study';
+import ProblemNote from '@/shared/ProblemNote.vue';
+import { usePreferences } from '@/stores/preferences';
+import CoupletShelf from '../components/CoupletShelf.vue';
+import KeyFlow from '../components/KeyFlow.vue';
+import PrintedKey from '../components/PrintedKey.vue';
+
+const model = useStudy();
+const route = useRoute();
+const router = useRouter();
+const preferences = usePreferences();
+const { t } = useI18n();
+
+const asText = (value: unknown) => (typeof value === 'string' ? value : '');
+const objective = computed(() => asText(route.query.objective) || 'CAUTIOUS');
+const forbidden = computed(() => asText(route.query.forbidden).split(',').filter(Boolean));
+const month = computed(() => asText(route.query.months));
+const selected = computed(() => Number(asText(route.query.couplet)) || null);
+
+const wish = computed(() => {
+  const query = new URLSearchParams({ objective: objective.value });
+  if (forbidden.value.length) query.set('forbidden', forbidden.value.join(','));
+  if (month.value) query.set('months', month.value);
+  return query.toString();
+});
+const key = useQuery({
+  queryKey: computed(() => ['key', model.slug, wish.value, model.study.value?.revision]),
+  queryFn: () => api.get<Schemas['KeyView']>(`/api/studies/${model.slug}/key?${wish.value}`),
+  placeholderData: keepPreviousData,
+  retry: false,
+});
+const couplet = computed(() => key.data.value?.couplets.find((c) => c.number === selected.value));
+const objectives = ['CAUTIOUS', 'FEWEST', 'RELATIVES', 'EQUIPMENT', 'BEGINNER'].map((value) => ({
+  value,
+  title: t(`objective.${value}`),
+}));
+const months = [
+  { value: '', title: t('key.anyMonth') },
+  ...Array.from({ length: 12 }, (_, i) => ({ value: String(i + 1), title: t(`month.${i + 1}`) })),
+];
+
+function ask(changes: Record<string, string | undefined>) {
+  void router.replace({ query: { ...route.query, ...changes } });
+}
+
+function select(number: number) {
+  ask({ couplet: String(number) });
+}
+
+function forbid(character: string) {
+  ask({ forbidden: [...forbidden.value, character].join(','), couplet: undefined });
+}
+
+function allow(character: string) {
+  ask({ forbidden: forbidden.value.filter((c) => c !== character).join(',') || undefined, couplet: undefined });
+}
+
+const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id === id)?.label ?? id;
+</script>
+
+<template>
+  <div class="studio">
+    <div class="wishes no-print">
+      <h1 class="sr-only">{{ $t('stage.key') }}</h1>
+      <v-select
+        :model-value="objective"
+        :items="objectives"
+        :label="$t('key.objective')"
+        hide-details
+        @update:model-value="ask({ objective: $event, couplet: undefined })"
+      />
+      <v-select
+        :model-value="month"
+        :items="months"
+        :label="$t('key.month')"
+        hide-details
+        @update:model-value="ask({ months: $event || undefined, couplet: undefined })"
+      />
+      <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
+      <v-chip v-for="id in forbidden" :key="id" closable size="small" @click:close="allow(id)">{{
+        $t('key.without', { name: labelOf(id) })
+      }}</v-chip>
+      <v-spacer />
+      <v-menu>
+        <template #activator="{ props }">
+          <v-btn v-bind="props" size="small" :prepend-icon="mdiDownload">{{ $t('key.save') }}</v-btn>
+        </template>
+        <v-list density="compact">
+          <v-list-item
+            v-for="format in ['html', 'text', 'markdown', 'json']"
+            :key="format"
+            :title="$t(`format.${format}`)"
+            :href="`/api/studies/${model.slug}/key/file?format=${format}&${wish}`"
+          />
+        </v-list>
+      </v-menu>
+    </div>
+    <ProblemNote :problem="key.error.value" />
+    <v-progress-linear v-if="key.isFetching.value" indeterminate :aria-label="$t('key.working')" />
+    <div v-if="key.data.value" class="figures proof" :class="{ broken: !key.data.value.figures.proven }">
+      <v-icon :icon="mdiCheckDecagramOutline" aria-hidden="true" />
+      <span v-if="key.data.value.figures.proven">{{
+        $t('key.proven', { rows: key.data.value.figures.rows, n: key.data.value.figures.observations })
+      }}</span>
+      <span v-else>{{ $t('key.notProven') }}</span>
+      <span>{{
+        $t('key.figures', {
+          couplets: key.data.value.figures.couplets,
+          steps: key.data.value.figures.expectedSteps.toFixed(2),
+          longest: key.data.value.figures.longestPath,
+          bound: key.data.value.figures.entropyBound.toFixed(2),
+        })
+      }}</span>
+      <span>{{ $t(`completion.${key.data.value.figures.completion}`) }}</span>
+      <ul v-if="key.data.value.figures.failures.length">
+        <li v-for="f in key.data.value.figures.failures" :key="f">{{ f }}</li>
+      </ul>
+    </div>
+    <div v-if="key.data.value" class="desk">
+      <KeyFlow class="pane" :view="key.data.value" :selected="selected" @select="select" />
+      <div class="pane print" tabindex="0" role="region" :aria-label="$t('key.printed')">
+        <PrintedKey :view="key.data.value" :plain="preferences.plain" :selected="selected" @select="select" />
+      </div>
+      <aside class="pane no-print" :aria-label="$t('shelf.title')">
+        <CoupletShelf
+          v-if="couplet && model.study.value"
+          :couplet="couplet"
+          :study="model.study.value"
+          @forbid="forbid"
+        />
+        <p v-else class="quiet">{{ $t('key.pick') }}</p>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.studio {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+
+.wishes {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.9rem;
+  padding: 0.7rem 1rem;
+}
+
+.wishes .v-select {
+  max-width: 15rem;
+}
+
+.proof {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem 1.4rem;
+  padding: 0.35rem 1rem;
+  border-block: 1px solid var(--rule);
+  color: rgb(var(--v-theme-success));
+  font-weight: 600;
+}
+
+.proof span + span {
+  color: var(--faint);
+  font-weight: 400;
+}
+
+.proof.broken {
+  color: rgb(var(--v-theme-error));
+}
+
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr) 16rem;
+  min-height: 0;
+  flex: 1;
+}
+
+.pane {
+  overflow: auto;
+  padding: 0.75rem 1rem;
+  min-height: 0;
+}
+
+.pane + .pane {
+  border-left: 1px solid var(--rule);
+}
+
+@media (max-width: 1000px) {
+  .desk {
+    display: block;
+  }
+}
+</style>

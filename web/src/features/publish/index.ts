@@ -1,0 +1,1 @@
+export { default as PublishPage } from './pages/PublishPage.vue';

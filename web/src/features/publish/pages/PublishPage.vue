@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, ref, watch } from 'vue';
+import { api, type Schemas } from '@/api/client';
+import { useStudy } from '@/features/study';
+import ProblemNote from '@/shared/ProblemNote.vue';
+import { useSession } from '@/stores/session';
+
+const model = useStudy();
+const session = useSession();
+const queries = useQueryClient();
+const authors = ref(session.account?.displayName ?? '');
+const words = ref<Record<string, string>>({});
+const problem = ref<Error | null>(null);
+const published = ref<number | null>(null);
+const busy = ref(false);
+const gate = useQuery({
+  queryKey: computed(() => ['gate', model.slug, model.study.value?.revision]),
+  queryFn: () => api.get<Schemas['Gate']>(`/api/studies/${model.slug}/gate`),
+});
+const mayPublish = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
+
+watch(
+  () => gate.data.value,
+  (data) => {
+    for (const finding of data?.findings ?? []) words.value[finding.danger] ??= '';
+  },
+  { immediate: true },
+);
+
+async function publish() {
+  busy.value = true;
+  problem.value = null;
+  try {
+    const made = await api.post<Schemas['PublishedResponse']>(`/api/studies/${model.slug}/editions`, {
+      authors: authors.value.split(';').map((a) => a.trim()),
+      words: words.value,
+    });
+    published.value = made.number;
+    await model.reload();
+    await queries.invalidateQueries({ queryKey: ['gate', model.slug] });
+  } catch (failure) {
+    problem.value = failure as Error;
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <div v-if="gate.data.value" class="page publish">
+    <section aria-labelledby="gate">
+      <h2 id="gate">{{ $t('publish.gate') }}</h2>
+      <p>{{ $t('publish.rule') }}</p>
+      <p v-if="!gate.data.value.findings.length" class="good">{{ $t('publish.clear') }}</p>
+      <article v-for="f in gate.data.value.findings" :key="f.danger" class="finding">
+        <h3>{{ f.dangerName }}</h3>
+        <p>
+          {{ $t('publish.notApart', { names: f.otherNames.join('; '), n: f.fewest }, f.fewest) }}
+          <span class="figures">{{
+            f.months.length === 12 ? $t('publish.allYear') : f.months.map((m) => $t(`month.${m}`)).join(', ')
+          }}</span>
+        </p>
+        <v-textarea
+          v-model="words[f.danger]"
+          :label="$t('publish.declare')"
+          :readonly="!mayPublish"
+          rows="2"
+          auto-grow
+          hide-details
+        />
+      </article>
+      <ul v-if="gate.data.value.missing.length" class="missing">
+        <li v-for="m in gate.data.value.missing" :key="m">
+          {{ $t('publish.missing', { field: $t(`scope.${m}`) }) }}
+          <router-link :to="`/studies/${model.slug}/scope`">{{ $t('stage.scope') }}</router-link>
+        </li>
+      </ul>
+      <form v-if="mayPublish" @submit.prevent="publish">
+        <v-text-field v-model="authors" :label="$t('publish.authors')" hide-details />
+        <ProblemNote :problem="problem" />
+        <v-btn type="submit" color="primary" variant="flat" :loading="busy">{{ $t('publish.go') }}</v-btn>
+        <p v-if="published" role="status">
+          {{ $t('publish.done', { n: published }) }}
+          <router-link :to="`/k/${model.slug}/${published}`">{{ `/k/${model.slug}/${published}` }}</router-link>
+        </p>
+      </form>
+      <p v-else class="quiet">{{ $t('publish.notYou') }}</p>
+    </section>
+    <section aria-labelledby="editions">
+      <h2 id="editions">{{ $t('publish.editions') }}</h2>
+      <p>{{ $t('publish.never') }}</p>
+      <ul class="editions figures">
+        <li v-for="e in gate.data.value.editions" :key="e.number">
+          <router-link :to="`/k/${model.slug}/${e.number}`">{{ $t('publish.edition', { n: e.number }) }}</router-link>
+          · {{ e.publishedAt }} · {{ e.who }} · {{ $t(`status.${e.status}`) }} {{ e.reason }}
+        </li>
+        <li v-if="!gate.data.value.editions.length" class="quiet">{{ $t('publish.none') }}</li>
+      </ul>
+    </section>
+  </div>
+  <v-progress-linear v-else indeterminate :aria-label="$t('loading')" />
+</template>
+
+<style scoped>
+.publish {
+  display: grid;
+  grid-template-columns: minmax(0, 1.6fr) minmax(14rem, 1fr);
+  gap: 3rem;
+}
+
+.finding {
+  border-left: 4px solid rgb(var(--v-theme-error));
+  padding: 0.25rem 0 0.25rem 1rem;
+  margin: 1rem 0;
+}
+
+.good {
+  color: rgb(var(--v-theme-success));
+  font-weight: 600;
+}
+
+.missing {
+  color: rgb(var(--v-theme-error));
+}
+
+form {
+  display: grid;
+  gap: 0.9rem;
+  justify-items: start;
+  margin-top: 1.5rem;
+}
+
+form .v-text-field {
+  width: 100%;
+}
+
+.editions {
+  list-style: none;
+  padding: 0;
+}
+
+@media (max-width: 900px) {
+  .publish {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

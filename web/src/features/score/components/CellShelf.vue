@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { api, type Schemas } from '@/api/client';
+import HazardMark from '@/shared/HazardMark.vue';
+import TaxonName from '@/shared/TaxonName.vue';
+
+/** Details and evidence of the selected cell. */
+const props = defineProps<{
+  slug: string;
+  row: Schemas['StudyRow'];
+  character: Schemas['StudyCharacter'];
+  cell: Schemas['CellView'] | undefined;
+  from: Schemas['StudyRow'] | undefined;
+  editable: boolean;
+}>();
+const emit = defineEmits<{ pick: [text: string] }>();
+const history = useQuery({
+  queryKey: computed(() => ['history', props.slug, props.row.id, props.character.id, props.cell?.revision]),
+  queryFn: () =>
+    api.get<Schemas['CellHistory'][]>(
+      `/api/studies/${props.slug}/history?row=${encodeURIComponent(props.row.id)}&character=${encodeURIComponent(props.character.id)}`,
+    ),
+});
+</script>
+
+<template>
+  <aside :aria-label="$t('shelf.title')">
+    <h3><TaxonName :label="row.label" :stage="row.stage" /></h3>
+    <p><HazardMark :hazard="row.hazard" full /></p>
+    <h4>{{ character.label }}</h4>
+    <p>{{ character.question }}</p>
+    <p v-if="character.note" class="quiet">{{ character.note }}</p>
+    <p class="value figures">{{ cell?.text || $t('score.emptyCell') }}</p>
+    <p v-if="cell?.from && from" class="quiet">{{ $t('shelf.inherited', { name: from.label }) }}</p>
+    <p v-if="cell?.doubtful" class="doubt">{{ $t('shelf.doubtful') }}</p>
+    <p v-if="cell?.basis" class="quiet">{{ $t(`basis.${cell.basis}`) }}{{ cell.source ? ': ' + cell.source : '' }}</p>
+    <template v-if="character.states.length">
+      <h4>{{ $t('shelf.states') }}</h4>
+      <ul>
+        <li v-for="state in character.states" :key="state.id">
+          <button v-if="editable" type="button" @click="emit('pick', state.label)">{{ state.label }}</button>
+          <span v-else>{{ state.label }}</span>
+          <span v-if="state.definition" class="quiet"> {{ state.definition }}</span>
+        </li>
+      </ul>
+    </template>
+    <template v-if="history.data.value?.length">
+      <h4>{{ $t('shelf.history') }}</h4>
+      <ol class="history figures">
+        <li v-for="change in history.data.value" :key="change.at">
+          {{ $t(`change.${change.kind}`) }} · {{ change.who }} · {{ change.at.slice(0, 16).replace('T', ' ') }}
+        </li>
+      </ol>
+    </template>
+    <h4>{{ $t('shelf.notation') }}</h4>
+    <p class="quiet notation">{{ $t(character.states.length ? 'shelf.notationStates' : 'shelf.notationNumbers') }}</p>
+  </aside>
+</template>
+
+<style scoped>
+aside {
+  border-left: 1px solid var(--rule);
+  padding: 1rem;
+  overflow: auto;
+}
+
+h4 {
+  margin: 1rem 0 0.2rem;
+}
+
+.value {
+  font-family: var(--serif);
+  font-size: 1.25rem;
+  margin: 0.5rem 0;
+}
+
+.doubt {
+  color: rgb(var(--v-theme-error));
+}
+
+ul,
+ol {
+  padding-left: 0;
+  list-style: none;
+}
+
+button {
+  color: rgb(var(--v-theme-primary));
+  font-weight: 600;
+  padding: 0.15rem 0;
+}
+
+.history {
+  font-size: 0.88rem;
+}
+
+.notation {
+  font-size: 0.9rem;
+  white-space: pre-line;
+}
+</style>

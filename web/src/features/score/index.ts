@@ -1,0 +1,1 @@
+export { default as ScorePage } from './pages/ScorePage.vue';

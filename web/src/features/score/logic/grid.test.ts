@@ -1,0 +1,65 @@
+import { describe, expect, test } from 'vitest';
+import type { Schemas } from '@/api/client';
+import { bands, byOrgan, moved, pastedCells, placeAt, scaleOf, scrolledTo, SIZE, TOP, visible } from './grid';
+
+const character = (id: string, organ: string) => ({ id, organ }) as Schemas['StudyCharacter'];
+
+test('characters of one organ stand together, organs keep their order', () => {
+  const ordered = byOrgan([character('a', 'leaf'), character('b', 'stem'), character('c', 'leaf')]);
+  expect(ordered.map((c) => c.id)).toEqual(['a', 'c', 'b']);
+  expect(bands(ordered)).toEqual([
+    { organ: 'leaf', from: 0, to: 2 },
+    { organ: 'stem', from: 2, to: 3 },
+  ]);
+});
+
+test('only what shows is painted', () => {
+  const window = visible({ left: SIZE.column * 10, top: SIZE.row * 100 }, { width: 800, height: 500 }, 2000, 500);
+  expect(window.columns[0]).toBe(10);
+  expect(window.rows[0]).toBe(100);
+  expect(window.rows[1] - window.rows[0]).toBeLessThan(20);
+});
+
+describe('keyboard', () => {
+  test('stays inside the grid', () => {
+    expect(moved({ row: 0, column: 0 }, 'ArrowUp', false, 5, 5, 3)).toEqual({ row: 0, column: 0 });
+    expect(moved({ row: 4, column: 2 }, 'PageDown', false, 5, 5, 3)).toEqual({ row: 4, column: 2 });
+    expect(moved({ row: 1, column: 1 }, 'End', true, 5, 7, 3)).toEqual({ row: 4, column: 6 });
+    expect(moved({ row: 1, column: 1 }, 'x', false, 5, 5, 3)).toBeNull();
+  });
+
+  test('brings the cell into view, and no further', () => {
+    const view = { width: SIZE.rowHeader + 3 * SIZE.column, height: TOP + 4 * SIZE.row };
+    expect(scrolledTo({ row: 1, column: 1 }, { left: 0, top: 0 }, view)).toEqual({ left: 0, top: 0 });
+    expect(scrolledTo({ row: 6, column: 4 }, { left: 0, top: 0 }, view)).toEqual({
+      left: 2 * SIZE.column,
+      top: 3 * SIZE.row,
+    });
+  });
+});
+
+test('a point over the headings is no cell', () => {
+  expect(placeAt(10, 10, { left: 0, top: 0 }, 5, 5)).toBeNull();
+  expect(placeAt(SIZE.rowHeader + 1, TOP + SIZE.row + 1, { left: 0, top: 0 }, 5, 5)).toEqual({ row: 1, column: 0 });
+});
+
+describe('paste', () => {
+  test('a block lands at the upper left corner and is cut at the edge', () => {
+    const at = { row: 3, column: 3 };
+    const cells = pastedCells('a\tb\nc\td\r\n', { at, anchor: at }, 4, 10);
+    expect(cells).toEqual([
+      { row: 3, column: 3, text: 'a' },
+      { row: 3, column: 4, text: 'b' },
+    ]);
+  });
+
+  test('one text fills the selection', () => {
+    const cells = pastedCells('toothed', { at: { row: 1, column: 1 }, anchor: { row: 2, column: 2 } }, 9, 9);
+    expect(cells).toHaveLength(4);
+  });
+});
+
+test('the common scale is never empty', () => {
+  expect(scaleOf([])).toEqual({ min: 0, max: 1 });
+  expect(scaleOf([{ min: 3, max: 3 }])).toEqual({ min: 3, max: 4 });
+});

@@ -1,0 +1,1 @@
+export { default as StudiesPage } from './pages/StudiesPage.vue';

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue';
+import { matching } from '../logic/stages';
+
+interface Command {
+  label: string;
+  run: () => unknown;
+}
+
+const props = defineProps<{ commands: Command[] }>();
+const open = defineModel<boolean>({ required: true });
+const typed = ref('');
+const at = ref(0);
+const found = computed(() => matching(props.commands, typed.value));
+
+watch(open, async () => {
+  typed.value = '';
+  at.value = 0;
+  await nextTick();
+});
+watch(typed, () => (at.value = 0));
+
+function run(command: Command | undefined) {
+  if (!command) return;
+  open.value = false;
+  void command.run();
+}
+
+function move(by: number) {
+  if (found.value.length) at.value = (at.value + by + found.value.length) % found.value.length;
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="34rem" :aria-label="$t('palette.open')">
+    <v-card class="pa-3">
+      <v-text-field
+        v-model="typed"
+        autofocus
+        hide-details
+        :label="$t('palette.label')"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="palette-list"
+        :aria-activedescendant="`palette-${at}`"
+        @keydown.down.prevent="move(1)"
+        @keydown.up.prevent="move(-1)"
+        @keydown.enter.prevent="run(found[at])"
+      />
+      <ul id="palette-list" role="listbox" :aria-label="$t('palette.open')">
+        <li
+          v-for="(command, i) in found"
+          :id="`palette-${i}`"
+          :key="command.label"
+          role="option"
+          :aria-selected="i === at"
+          :class="{ at: i === at }"
+          @click="run(command)"
+        >
+          {{ command.label }}
+        </li>
+      </ul>
+      <p v-if="!found.length" class="quiet">{{ $t('palette.none') }}</p>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0.5rem 0 0;
+  max-height: 22rem;
+  overflow: auto;
+}
+
+li {
+  padding: 0.4rem 0.6rem;
+  cursor: pointer;
+}
+
+.at {
+  background: color-mix(in srgb, rgb(var(--v-theme-primary)) 14%, transparent);
+}
+</style>

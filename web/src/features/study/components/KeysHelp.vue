@@ -1,0 +1,49 @@
+<script setup lang="ts">
+const open = defineModel<boolean>({ required: true });
+const keys = [
+  'arrows',
+  'type',
+  'enter',
+  'escape',
+  'delete',
+  'copy',
+  'paste',
+  'fill',
+  'undo',
+  'redo',
+  'palette',
+  'help',
+];
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="32rem" :aria-label="$t('keys.title')">
+    <v-card class="pa-4">
+      <h2>{{ $t('keys.title') }}</h2>
+      <dl>
+        <template v-for="key in keys" :key="key">
+          <dt>{{ $t(`keys.${key}.key`) }}</dt>
+          <dd>{{ $t(`keys.${key}.does`) }}</dd>
+        </template>
+      </dl>
+      <v-btn @click="open = false">{{ $t('close') }}</v-btn>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: 10rem 1fr;
+  gap: 0.3rem 1rem;
+  margin: 1rem 0;
+}
+
+dt {
+  font-weight: 600;
+}
+
+dd {
+  margin: 0;
+}
+</style>

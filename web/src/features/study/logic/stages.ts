@@ -1,0 +1,26 @@
+import type { Schemas } from '@/api/client';
+
+export interface Stage {
+  id: 'scope' | 'characters' | 'score' | 'key' | 'any-order' | 'publish';
+  /** Words of the gauge, by message and numbers. */
+  gauge: { message: string; numbers: Record<string, number> };
+}
+
+/** The stages of the work, in order, each with an honest number. */
+export function stages(study: Schemas['StudyView']): Stage[] {
+  const g = study.gauges;
+  return [
+    { id: 'scope', gauge: { message: 'gauge.scope', numbers: { taxa: g.taxa, open: g.notAssessed } } },
+    { id: 'characters', gauge: { message: 'gauge.characters', numbers: { n: g.characters } } },
+    { id: 'score', gauge: { message: 'gauge.score', numbers: { part: g.scored, all: g.cells } } },
+    { id: 'key', gauge: { message: 'gauge.key', numbers: { n: g.rowsInKeys } } },
+    { id: 'any-order', gauge: { message: 'gauge.anyOrder', numbers: { n: g.characters } } },
+    { id: 'publish', gauge: { message: 'gauge.publish', numbers: { n: g.editions } } },
+  ];
+}
+
+/** Commands of the palette whose words hold every word typed. */
+export function matching<T extends { label: string }>(commands: T[], typed: string): T[] {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  return commands.filter((command) => words.every((word) => command.label.toLowerCase().includes(word)));
+}

@@ -1,0 +1,221 @@
+<script setup lang="ts">
+import { mdiArrowRight, mdiKeyboardOutline, mdiMagnify, mdiRedo, mdiUndo } from '@mdi/js';
+import { useEventListener } from '../composables/useEventListener';
+import { computed, ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { useRoute, useRouter } from 'vue-router';
+import { AccountMenu } from '@/features/account';
+import ProblemNote from '@/shared/ProblemNote.vue';
+import CommandPalette from '../components/CommandPalette.vue';
+import KeysHelp from '../components/KeysHelp.vue';
+import { provideStudy } from '../composables/useStudy';
+import { stages } from '../logic/stages';
+
+const props = defineProps<{ slug: string }>();
+const model = provideStudy(props.slug);
+const { t } = useI18n();
+const route = useRoute();
+const router = useRouter();
+const palette = ref(false);
+const help = ref(false);
+const here = computed(() => route.path.split('/').pop());
+const path = computed(() => (model.study.value ? stages(model.study.value) : []));
+const step = computed(() => model.study.value?.nextStep);
+const canEdit = computed(() => model.study.value !== undefined && model.study.value.role !== 'VIEWER');
+
+const commands = computed(() => [
+  ...path.value.map((stage) => ({
+    label: t('palette.go', { stage: t(`stage.${stage.id}`) }),
+    run: () => router.push(`/studies/${props.slug}/${stage.id}`),
+  })),
+  { label: t('palette.csv'), run: () => save('csv') },
+  { label: t('palette.tsv'), run: () => save('tsv') },
+  { label: t('palette.json'), run: () => save('json') },
+  { label: t('palette.undo'), run: () => model.undo() },
+  { label: t('palette.redo'), run: () => model.redo() },
+  { label: t('palette.studies'), run: () => router.push('/studies') },
+  { label: t('palette.import'), run: () => router.push('/import') },
+]);
+
+function save(format: string) {
+  window.location.assign(`/api/studies/${props.slug}/export?format=${format}`);
+}
+
+function isTyping(event: KeyboardEvent): boolean {
+  return event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+}
+
+useEventListener('keydown', (event) => {
+  const command = event.ctrlKey || event.metaKey;
+  const key = event.key.toLowerCase();
+  if (command && key === 'k') {
+    event.preventDefault();
+    palette.value = true;
+  } else if (command && key === 'z' && !isTyping(event) && canEdit.value) {
+    event.preventDefault();
+    void (event.shiftKey ? model.redo() : model.undo());
+  } else if (command && key === 'y' && !isTyping(event) && canEdit.value) {
+    event.preventDefault();
+    void model.redo();
+  } else if (event.key === '?' && !isTyping(event)) {
+    help.value = true;
+  }
+});
+</script>
+
+<template>
+  <div class="frame">
+    <header class="no-print">
+      <div class="top">
+        <router-link to="/studies" class="home">{{ $t('product') }}</router-link>
+        <span class="title">{{ model.study.value?.title }}</span>
+        <v-spacer />
+        <template v-if="canEdit">
+          <v-btn :icon="mdiUndo" variant="text" size="small" :aria-label="$t('palette.undo')" @click="model.undo()" />
+          <v-btn :icon="mdiRedo" variant="text" size="small" :aria-label="$t('palette.redo')" @click="model.redo()" />
+        </template>
+        <v-btn
+          :icon="mdiMagnify"
+          variant="text"
+          size="small"
+          :aria-label="$t('palette.open')"
+          @click="palette = true"
+        />
+        <v-btn
+          :icon="mdiKeyboardOutline"
+          variant="text"
+          size="small"
+          :aria-label="$t('keys.title')"
+          @click="help = true"
+        />
+        <AccountMenu />
+      </div>
+      <nav :aria-label="$t('stage.path')">
+        <ol>
+          <li v-for="stage in path" :key="stage.id" :class="{ here: here === stage.id }">
+            <router-link :to="`/studies/${slug}/${stage.id}`" :aria-current="here === stage.id ? 'step' : undefined">
+              <span class="stage">{{ $t(`stage.${stage.id}`) }}</span>
+              <span class="gauge figures">{{ $t(stage.gauge.message, stage.gauge.numbers) }}</span>
+            </router-link>
+          </li>
+        </ol>
+      </nav>
+    </header>
+    <v-main class="work">
+      <div v-if="model.error.value" class="page"><ProblemNote :problem="model.error.value" /></div>
+      <v-progress-linear v-else-if="!model.study.value" indeterminate :aria-label="$t('loading')" />
+      <router-view v-else />
+    </v-main>
+    <footer v-if="step" class="no-print">
+      <span class="label">{{ $t('step.label') }}</span>
+      <span>{{ $t(`step.${step.code}`, { subject: step.subject, n: step.count }) }}</span>
+      <v-btn
+        v-if="here !== step.stage"
+        size="small"
+        color="primary"
+        :append-icon="mdiArrowRight"
+        :to="step.code === 'import' ? '/import' : `/studies/${slug}/${step.stage}`"
+      >
+        {{ $t('step.go', { stage: $t(`stage.${step.stage}`) }) }}
+      </v-btn>
+      <span v-if="model.message.value" class="message" role="status">{{ model.message.value }}</span>
+    </footer>
+    <CommandPalette v-model="palette" :commands="commands" />
+    <KeysHelp v-model="help" />
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  display: grid;
+  grid-template-rows: auto 1fr auto;
+  height: 100vh;
+}
+
+.top {
+  display: flex;
+  align-items: center;
+  gap: 0.75rem;
+  padding: 0.35rem 1rem 0;
+}
+
+.home {
+  font-family: var(--serif);
+  font-weight: 700;
+  font-size: 1.1rem;
+  text-decoration: none;
+}
+
+.title {
+  font-family: var(--serif);
+  font-size: 1.1rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+nav ol {
+  display: flex;
+  list-style: none;
+  padding: 0 1rem;
+  margin: 0;
+  border-bottom: 1px solid var(--rule);
+  overflow-x: auto;
+}
+
+nav a {
+  display: flex;
+  flex-direction: column;
+  padding: 0.4rem 1.6rem 0.45rem 0;
+  text-decoration: none;
+  color: inherit;
+  white-space: nowrap;
+}
+
+nav li {
+  border-bottom: 3px solid transparent;
+  margin-right: 0.4rem;
+}
+
+nav li.here {
+  border-bottom-color: rgb(var(--v-theme-primary));
+}
+
+.stage {
+  font-weight: 600;
+}
+
+.here .stage {
+  color: rgb(var(--v-theme-primary));
+}
+
+.gauge {
+  font-size: 0.82rem;
+  color: var(--faint);
+}
+
+.work {
+  min-height: 0;
+  overflow: auto;
+}
+
+footer {
+  display: flex;
+  align-items: center;
+  gap: 0.75rem;
+  border-top: 1px solid var(--rule);
+  padding: 0.4rem 1rem;
+  min-height: 2.9rem;
+  flex-wrap: wrap;
+}
+
+footer .label {
+  font-weight: 700;
+  color: rgb(var(--v-theme-primary));
+}
+
+.message {
+  margin-left: auto;
+  color: rgb(var(--v-theme-error));
+}
+</style>

@@ -1,0 +1,20 @@
+import { expect, test } from 'vitest';
+import { nameParts } from './taxonName';
+
+test('connecting words and the hybrid sign stand upright', () => {
+  expect(nameParts('Tarnella vadosa subsp. collina').map((p) => [p.text.trim(), p.italic])).toEqual([
+    ['Tarnella vadosa', true],
+    ['subsp.', false],
+    ['collina', true],
+  ]);
+  expect(nameParts('Tarnella × intermixta').map((p) => p.italic)).toEqual([true, false, true]);
+});
+
+test('no letter is lost', () => {
+  const label = 'Ostrivia aff. fallax var. mitis s.l.';
+  expect(
+    nameParts(label)
+      .map((p) => p.text)
+      .join(''),
+  ).toBe(label);
+});
