@@ -17,7 +17,7 @@ const features = [
 ];
 
 export default tseslint.config(
-  { ignores: ['dist', 'node_modules', 'src/api/schema.d.ts'] },
+  { ignores: ['dist', 'target', 'node_modules', 'src/api/schema.d.ts'] },
   ...tseslint.configs.strict,
   ...vue.configs['flat/recommended'],
   {

@@ -74,12 +74,12 @@ export default {
     publish: 'Publish',
   },
   gauge: {
-    scope: '{taxa} taxa, {open} hazards open',
+    scope: '{taxa} taxa, {open} to assess',
     characters: '{n} characters',
     score: '{part} of {all} cells',
     key: '{n} taxa to name',
     anyOrder: '{n} questions',
-    publish: '{n} editions',
+    publish: 'no edition | one edition | {n} editions',
   },
   step: {
     label: 'Next best step',

@@ -31,8 +31,8 @@ const labelOf = (id: string) => props.labels.get(id)?.label ?? id;
         <template v-for="(s, i) in remaining.slice(0, MOST_NAMED)" :key="s.name.row"
           ><template v-if="i">, </template
           ><strong><TaxonName :label="s.name.label" :stage="s.name.stage" /></strong></template
-        ><template v-if="remaining.length > MOST_NAMED">
-          {{ $t('ask.more', { n: remaining.length - MOST_NAMED }) }}</template
+        ><template v-if="remaining.length > MOST_NAMED"
+          >{{ ' ' }}{{ $t('ask.more', { n: remaining.length - MOST_NAMED }) }}</template
         >
       </p>
       <p v-if="result.conclusion === 'OUTSIDE'">
@@ -48,7 +48,7 @@ const labelOf = (id: string) => props.labels.get(id)?.label ?? id;
       <ul>
         <li v-for="m in notRuledOut" :key="m.name.row">
           <strong><TaxonName :label="m.name.label" :stage="m.name.stage" /></strong>
-          <HazardMark :hazard="m.name.hazard" :text="m.name.hazardText" full />
+          <HazardMark :hazard="m.name.hazard" />
           <span v-if="m.safeQuestions.length">
             {{ $t('margin.look') }}
             <template v-for="(q, i) in m.safeQuestions.slice(0, 3)" :key="q"

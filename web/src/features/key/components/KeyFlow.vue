@@ -31,7 +31,7 @@ const grave = (names: Schemas['NameView'][]) =>
         @click="emit('select', r.couplet)"
       />
       <g v-for="k in flow.knots" :key="k.couplet" class="knot" @click="emit('select', k.couplet)">
-        <rect :x="k.x" :y="k.y" width="12" :height="k.height" :class="{ on: k.couplet === selected }" />
+        <rect :x="k.x" :y="k.y" width="7" :height="k.height" :class="{ on: k.couplet === selected }" />
         <text :x="k.x - 3" :y="k.y + k.height / 2 + 4" text-anchor="end">{{ k.couplet }}</text>
       </g>
       <text

@@ -112,7 +112,7 @@ function lower(text: string): string {
 
 .lead {
   display: grid;
-  grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr) fit-content(42%);
   gap: 1.25rem;
   padding: 0.2rem 0;
   font-family: var(--serif);

@@ -29,9 +29,9 @@ export interface Flow {
   stops: Stop[];
 }
 
-export const STEP = 92;
+export const STEP = 60;
 export const SLOT = 19;
-const BAR = 12;
+const BAR = 7;
 
 const isDangerous = (names: Schemas['NameView'][]) =>
   names.some((n) => n.hazard === 'SERIOUS' || n.hazard === 'LIFE_THREATENING');
@@ -73,7 +73,7 @@ export function flowOf(key: KeyView): Flow {
       });
     }
     flow.knots.push({ couplet: number, x, y: start * SLOT + 1.5, height: (slots - start) * SLOT - 3 });
-    flow.width = Math.max(flow.width, x + STEP + 210);
+    flow.width = Math.max(flow.width, x + STEP + 150);
     return { from: start, to: slots, danger };
   }
 

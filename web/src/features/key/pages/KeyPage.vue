@@ -181,7 +181,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
 
 .desk {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr) 16rem;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 15rem;
   min-height: 0;
   flex: 1;
 }

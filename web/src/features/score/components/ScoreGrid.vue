@@ -75,6 +75,7 @@ onMounted(() => {
   observer = new ResizeObserver(measure);
   if (scroller.value) observer.observe(scroller.value);
   measure();
+  select(selection.value.at, true);
   void document.fonts?.ready.then(paint);
 });
 onUnmounted(() => observer?.disconnect());

@@ -1,7 +1,7 @@
 import type { Schemas } from '@/api/client';
 
 /** Sizes of the grid in CSS pixels. */
-export const SIZE = { rowHeader: 232, organBand: 24, header: 70, column: 136, row: 32 };
+export const SIZE = { rowHeader: 216, organBand: 24, header: 54, column: 118, row: 32 };
 export const TOP = SIZE.organBand + SIZE.header;
 
 export interface Place {

@@ -198,7 +198,7 @@ function paintRowHeadings(
     g.clip();
     const box = { x: row.depth * 14 + 4, y, width: SIZE.rowHeader, height: SIZE.row };
     const grave = row.hazard === 'SERIOUS' || row.hazard === 'LIFE_THREATENING';
-    const label = row.stage || row.label;
+    const label = row.stage || (row.depth > 0 ? abbreviated(row.label) : row.label);
     const mark = grave ? '⚠ ' : row.hazard === 'CAUTION' ? '△ ' : '';
     text(
       g,
@@ -214,6 +214,12 @@ function paintRowHeadings(
   }
   g.fillStyle = ink.text;
   g.fillRect(SIZE.rowHeader - 1, 0, 1, view.height);
+}
+
+/** Under its species a subspecies needs only its own part of the name. */
+function abbreviated(label: string): string {
+  const own = /\s((?:subsp|var|f)\.\s.*)$/.exec(label);
+  return own?.[1] ?? label;
 }
 
 function paintColumnHeadings(

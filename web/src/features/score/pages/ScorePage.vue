@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue';
+import { computed, nextTick, onBeforeMount, onMounted, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { Problem, type Schemas } from '@/api/client';
 import { taxonTree } from '@/features/scope';
@@ -39,7 +39,7 @@ const row = computed(() => tree.value[selection.value.at.row]?.row);
 const character = computed(() => characters.value[selection.value.at.column]);
 const cell = computed(() => cellAt(selection.value.at.row, selection.value.at.column));
 
-onMounted(async () => {
+onBeforeMount(() => {
   const at = {
     row: Math.max(
       0,
@@ -51,9 +51,9 @@ onMounted(async () => {
     ),
   };
   selection.value = { at, anchor: at };
-  await nextTick();
-  grid.value?.focus();
 });
+
+onMounted(() => grid.value?.focus());
 
 function selected(next: Selection) {
   selection.value = next;

@@ -95,7 +95,9 @@ useEventListener('keydown', (event) => {
           <li v-for="stage in path" :key="stage.id" :class="{ here: here === stage.id }">
             <router-link :to="`/studies/${slug}/${stage.id}`" :aria-current="here === stage.id ? 'step' : undefined">
               <span class="stage">{{ $t(`stage.${stage.id}`) }}</span>
-              <span class="gauge figures">{{ $t(stage.gauge.message, stage.gauge.numbers) }}</span>
+              <span class="gauge figures">{{
+                $t(stage.gauge.message, stage.gauge.numbers, stage.gauge.numbers.n ?? 0)
+              }}</span>
             </router-link>
           </li>
         </ol>

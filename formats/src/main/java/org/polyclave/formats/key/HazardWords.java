@@ -1,6 +1,5 @@
 package org.polyclave.formats.key;
 
-import java.util.List;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.study.StudyRow;
 
@@ -18,13 +17,16 @@ public final class HazardWords {
         };
     }
 
-    /** Severity, kinds and cautions of a row in one sentence. */
+    /** Severity, kinds and cautions of a row, as sentences. */
     public static String describe(StudyRow row) {
-        List<String> kinds = row.hazards().stream()
-                .map(h -> h.kind()
-                        + (h.parts().isEmpty() ? "" : " (" + h.parts() + ")")
-                        + (h.caution().isEmpty() ? "" : ". " + h.caution()))
-                .toList();
-        return kinds.isEmpty() ? severity(row.hazard()) : severity(row.hazard()) + ": " + String.join("; ", kinds);
+        StringBuilder text = new StringBuilder(severity(row.hazard()));
+        for (int k = 0; k < row.hazards().size(); k++) {
+            StudyRow.HazardRecord hazard = row.hazards().get(k);
+            text.append(k == 0 ? ": " : " Also ").append(hazard.kind());
+            text.append(hazard.parts().isEmpty() ? "" : " (" + hazard.parts() + ")")
+                    .append('.');
+            text.append(hazard.caution().isEmpty() ? "" : " " + hazard.caution());
+        }
+        return text.toString();
     }
 }

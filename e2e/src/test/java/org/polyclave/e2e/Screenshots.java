@@ -1,0 +1,75 @@
+package org.polyclave.e2e;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.LoadState;
+import java.nio.file.Path;
+import java.util.List;
+
+/** Takes the pictures of the main views from a running demo: {@code Screenshots BASE_URL FOLDER [NAME ...]}. */
+public final class Screenshots {
+    private record View(String name, String path, boolean phone, String settle) {}
+
+    private static final String STUDY = "/studies/marrowmere-tussocks";
+    private static final List<View> VIEWS = List.of(
+            new View("sign-in", "/sign-in", false, "h1"),
+            new View("studies", "/studies", false, "table"),
+            new View("import", "/import", false, "h1"),
+            new View("scope", STUDY + "/scope", false, ".tree"),
+            new View("characters", STUDY + "/characters", false, "article"),
+            new View("score", STUDY + "/score?row=tarnella-argentea&character=leaf-width", false, "canvas"),
+            new View("key", STUDY + "/key?couplet=11", false, ".couplet"),
+            new View(
+                    "any-order",
+                    STUDY + "/any-order?seen=leaf-colour:grey-green,stem-cross-section:triangular,leaf-width:=5",
+                    false,
+                    ".ladder"),
+            new View("publish", STUDY + "/publish", false, ".publish"),
+            new View("edition-cover", "/k/marrowmere-tussocks", false, ".cautions"),
+            new View("edition-key", "/k/marrowmere-tussocks/1?view=key", false, ".couplet"),
+            new View("phone-cover", "/k/marrowmere-tussocks", true, ".cautions"),
+            new View("phone-key", "/k/marrowmere-tussocks/1?view=key", true, ".couplet"),
+            new View(
+                    "phone-any-order",
+                    "/k/marrowmere-tussocks/1?view=any-order&seen=leaf-colour:grey-green",
+                    true,
+                    ".ladder"));
+
+    private Screenshots() {}
+
+    public static void main(String[] args) {
+        List<String> wanted = List.of(args).subList(2, args.length);
+        try (Playwright playwright = Playwright.create();
+                Browser browser = Chromium.launch(playwright)) {
+            for (View view : VIEWS) {
+                if (wanted.isEmpty() || wanted.contains(view.name())) {
+                    take(browser, args[0], Path.of(args[1], view.name() + ".png"), view);
+                }
+            }
+        }
+    }
+
+    private static void take(Browser browser, String base, Path file, View view) {
+        Browser.NewContextOptions size = view.phone()
+                ? new Browser.NewContextOptions().setViewportSize(360, 740).setDeviceScaleFactor(2)
+                : new Browser.NewContextOptions().setViewportSize(1280, 800);
+        try (BrowserContext context = browser.newContext(size)) {
+            Page page = context.newPage();
+            page.onConsoleMessage(m -> System.err.println(view.name() + " console " + m.type() + ": " + m.text()));
+            page.onPageError(e -> System.err.println(view.name() + " error: " + e));
+            boolean open = view.path().startsWith("/k/") || view.path().equals("/sign-in");
+            if (!open) {
+                page.navigate(base + "/sign-in");
+                page.getByText("Isolde Quillane").click();
+                page.waitForURL("**/studies");
+            }
+            page.navigate(base + view.path());
+            page.waitForSelector(view.settle());
+            page.waitForLoadState(LoadState.NETWORKIDLE);
+            page.waitForTimeout(300);
+            page.screenshot(new Page.ScreenshotOptions().setPath(file));
+        }
+    }
+}
