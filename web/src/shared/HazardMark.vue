@@ -19,6 +19,11 @@ defineProps<{ hazard: Schemas['StudyRow']['hazard']; text?: string; full?: boole
 </template>
 
 <style scoped>
+.hazard,
+.known {
+  margin-left: 0.4em;
+}
+
 .hazard {
   color: rgb(var(--v-theme-error));
   font-weight: 600;

@@ -259,6 +259,8 @@ export default {
     cannotSee: 'Can’t see it',
     withdraw: 'Withdraw',
     askAgain: 'Ask again',
+    or: ' or ',
+    short: { 'not-sure': 'not sure', 'cannot-see': 'not seen' },
     passed: { 'not-sure': 'Not sure: no evidence either way', 'cannot-see': 'Not seen: no evidence either way' },
     month: 'Month',
     startOver: 'Start over',

@@ -8,9 +8,10 @@ import ProblemNote from '@/shared/ProblemNote.vue';
 import TaxonName from '@/shared/TaxonName.vue';
 import { usePreferences } from '@/stores/preferences';
 import { decode, encode, requestOf, toggled, type Certainty, type Given } from '../logic/answers';
+import DangerNote from './DangerNote.vue';
 import EvidenceLadder from './EvidenceLadder.vue';
 import QuestionCard from './QuestionCard.vue';
-import ResultBanner from './ResultBanner.vue';
+import VerdictNote from './VerdictNote.vue';
 
 /** Answers in any order, one ranked ladder, and what to look at next. */
 const props = defineProps<{
@@ -68,6 +69,15 @@ const months = [
   ...Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) })),
 ];
 
+function said(character: Schemas['StudyCharacter']): string {
+  const answer = given(character.id);
+  if (!answer || answer.passed) return t(`ask.short.${answer?.passed ?? 'not-sure'}`);
+  const months = character.type === 'MONTHS' ? answer.states.map((m) => t(`month.${m}`)) : [];
+  const states = character.states.filter((s) => answer.states.includes(s.id)).map((s) => s.label);
+  const seen = answer.value !== null ? `${answer.value} ${character.unit}` : [...states, ...months].join(t('ask.or'));
+  return answer.certainty === 'SURE' ? seen : `${seen} (${t(`certainty.${answer.certainty}`)})`;
+}
+
 const given = (id: string) => answers.value.find((a) => a.character === id);
 const without = (id: string) => answers.value.filter((a) => a.character !== id);
 
@@ -112,57 +122,70 @@ function sure(character: string, certainty: Certainty) {
       <v-btn v-if="answers.length" size="small" variant="text" @click="give([])">{{ $t('ask.startOver') }}</v-btn>
     </div>
     <ProblemNote :problem="result.error.value" />
-    <ResultBanner
-      v-if="result.data.value"
-      class="banner"
-      :result="result.data.value"
-      :answers="answers.length"
-      :outside="outside"
-      :labels="byId"
-      @ask="wanted = $event"
-    />
-    <section class="questions" aria-labelledby="look">
-      <div v-if="answeredCharacters.length" class="said">
-        <h3>{{ $t('ask.answered') }}</h3>
-        <QuestionCard
-          v-for="c in answeredCharacters"
-          :key="c.id"
-          :character="c"
-          :given="given(c.id)"
-          :plain="preferences.plain"
-          @toggle="give(toggled(answers, c.id, $event))"
-          @measure="measure(c.id, $event)"
-          @certainty="sure(c.id, $event)"
-          @pass="pass(c.id, $event)"
-          @withdraw="give(without(c.id))"
-        />
-      </div>
-      <h3 id="look">{{ $t('ask.next') }}</h3>
-      <v-text-field v-model="wanted" :label="$t('ask.find')" density="compact" hide-details clearable class="mb-2" />
-      <QuestionCard
-        v-for="entry in wanted ? found.map((character) => ({ character, reason: '' })) : suggestions"
-        :key="entry.character.id"
-        :character="entry.character"
-        :given="given(entry.character.id)"
-        :plain="preferences.plain"
-        :reason="entry.reason"
-        @toggle="((wanted = ''), give(toggled(answers, entry.character.id, $event)))"
-        @measure="((wanted = ''), measure(entry.character.id, $event))"
-        @pass="pass(entry.character.id, $event)"
-        @withdraw="give(without(entry.character.id))"
-      />
-      <p v-if="!suggestions.length && !wanted" class="quiet">{{ $t('ask.nothing') }}</p>
-    </section>
-    <section class="ranks" aria-labelledby="ladder">
-      <h3 id="ladder">{{ $t('ask.ladder') }}</h3>
-      <EvidenceLadder
+    <div class="column">
+      <VerdictNote
         v-if="result.data.value"
-        :standings="result.data.value.standings"
-        :selected="selected"
-        :strike-out="strikeOut"
-        @select="selected = selected === $event ? null : $event"
+        class="verdict-area"
+        :result="result.data.value"
+        :answers="answers.length"
+        :outside="outside"
       />
-    </section>
+      <section class="questions" aria-labelledby="look">
+        <div v-if="answeredCharacters.length" class="said">
+          <h3>{{ $t('ask.answered') }}</h3>
+          <details v-for="c in answeredCharacters" :key="c.id" class="answer">
+            <summary>
+              <span>{{ c.label }}</span> <strong>{{ said(c) }}</strong>
+            </summary>
+            <QuestionCard
+              :character="c"
+              :given="given(c.id)"
+              :plain="preferences.plain"
+              @toggle="give(toggled(answers, c.id, $event))"
+              @measure="measure(c.id, $event)"
+              @certainty="sure(c.id, $event)"
+              @pass="pass(c.id, $event)"
+              @withdraw="give(without(c.id))"
+            />
+          </details>
+        </div>
+        <h3 id="look">{{ $t('ask.next') }}</h3>
+        <v-text-field v-model="wanted" :label="$t('ask.find')" density="compact" hide-details clearable class="mb-2" />
+        <QuestionCard
+          v-for="entry in wanted ? found.map((character) => ({ character, reason: '' })) : suggestions"
+          :key="entry.character.id"
+          :character="entry.character"
+          :given="given(entry.character.id)"
+          :plain="preferences.plain"
+          :reason="entry.reason"
+          @toggle="((wanted = ''), give(toggled(answers, entry.character.id, $event)))"
+          @measure="((wanted = ''), measure(entry.character.id, $event))"
+          @pass="pass(entry.character.id, $event)"
+          @withdraw="give(without(entry.character.id))"
+        />
+        <p v-if="!suggestions.length && !wanted" class="quiet">{{ $t('ask.nothing') }}</p>
+      </section>
+    </div>
+    <div class="column">
+      <DangerNote
+        v-if="result.data.value"
+        class="danger-area"
+        :margins="result.data.value.margins"
+        :outside="outside"
+        :labels="byId"
+        @ask="wanted = $event"
+      />
+      <section class="ranks" aria-labelledby="ladder">
+        <h3 id="ladder">{{ $t('ask.ladder') }}</h3>
+        <EvidenceLadder
+          v-if="result.data.value"
+          :standings="result.data.value.standings"
+          :selected="selected"
+          :strike-out="strikeOut"
+          @select="selected = selected === $event ? null : $event"
+        />
+      </section>
+    </div>
     <aside v-if="why" class="why" :aria-label="$t('ask.why')">
       <h3><TaxonName :label="why.name.label" :stage="why.name.stage" /></h3>
       <p>{{ why.name.hazardText }}</p>
@@ -202,16 +225,22 @@ function signed(bits: number): string {
 .any {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.25fr) auto;
-  grid-template-areas: 'bar bar bar' 'banner banner banner' 'questions ranks why';
+  align-items: start;
   gap: 0.75rem 2rem;
   padding: 0.75rem 1rem 2rem;
 }
 
 .bar {
-  grid-area: bar;
+  grid-column: 1 / -1;
   display: flex;
   flex-wrap: wrap;
   align-items: center;
+  gap: 1rem;
+}
+
+.column {
+  display: flex;
+  flex-direction: column;
   gap: 1rem;
 }
 
@@ -219,24 +248,21 @@ function signed(bits: number): string {
   max-width: 11rem;
 }
 
-.banner {
-  grid-area: banner;
-}
-
-.questions {
-  grid-area: questions;
-}
-
 .said {
-  margin-bottom: 1.5rem;
+  margin-bottom: 1.25rem;
 }
 
-.ranks {
-  grid-area: ranks;
+.answer {
+  border-bottom: 1px solid var(--rule);
+}
+
+.answer summary {
+  padding: 0.4rem 0;
+  min-height: 2.2rem;
+  cursor: pointer;
 }
 
 .why {
-  grid-area: why;
   width: 17rem;
   border-left: 1px solid var(--rule);
   padding-left: 1rem;
@@ -268,13 +294,40 @@ function signed(bits: number): string {
   font-weight: 600;
 }
 
+/* On a phone the verdict and the danger come first, then the questions. */
 @media (max-width: 900px) {
   .any {
-    grid-template-columns: minmax(0, 1fr);
-    grid-template-areas: 'banner' 'bar' 'questions' 'ranks' 'why';
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
+  }
+
+  .column {
+    display: contents;
+  }
+
+  .verdict-area {
+    order: 1;
+  }
+
+  .danger-area {
+    order: 2;
+  }
+
+  .bar {
+    order: 3;
+  }
+
+  .questions {
+    order: 4;
+  }
+
+  .ranks {
+    order: 5;
   }
 
   .why {
+    order: 6;
     width: auto;
     border-left: 0;
     padding-left: 0;

@@ -11,7 +11,9 @@ const flow = computed(() => flowOf(props.view));
 function label(names: Schemas['NameView'][]): string {
   const first = names[0];
   if (!first) return '';
-  const short = first.label.replace(/^(\p{L})\p{L}+ /u, '$1. ') + (first.stage ? `, ${first.stage}` : '');
+  const short =
+    first.label.replace(/^(\p{L})\p{L}+ (?:.*((?:subsp|var)\.) )?/u, '$1. $2 ').replace(/ {2}/, ' ') +
+    (first.stage ? `, ${first.stage}` : '');
   return names.length > 1 ? `${short} +${names.length - 1}` : short;
 }
 

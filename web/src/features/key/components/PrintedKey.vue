@@ -1,11 +1,16 @@
 <script setup lang="ts">
+import { onMounted } from 'vue';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
 import TaxonName from '@/shared/TaxonName.vue';
 
 /** The key as it is printed: numbered couplets, parallel leads, back-references; every target is a link. */
-defineProps<{ view: Schemas['KeyView']; plain: boolean; selected?: number | null; taxonLink?: string }>();
+const props = defineProps<{ view: Schemas['KeyView']; plain: boolean; selected?: number | null; taxonLink?: string }>();
 const emit = defineEmits<{ select: [couplet: number] }>();
+
+onMounted(() => {
+  if (props.selected) document.getElementById(`couplet-${props.selected}`)?.scrollIntoView({ block: 'center' });
+});
 
 function jump(couplet: number) {
   emit('select', couplet);
@@ -94,6 +99,7 @@ function lower(text: string): string {
 .number {
   grid-row: 1 / span 2;
   font-weight: 700;
+  padding-top: 0.15rem;
 }
 
 .number button {
@@ -146,8 +152,10 @@ function lower(text: string): string {
   font-weight: 600;
 }
 
-.end .hazard {
+.end .hazard,
+.end .known {
   display: block;
+  font-weight: 400;
   font-family: var(--sans);
   font-size: 0.88rem;
 }

@@ -244,6 +244,7 @@ function paintColumnHeadings(
     g.fillStyle = ink.rule;
     g.fillRect(x, 0, 1, TOP);
     text(g, band.organ, { x: textX, y: 2, width, height: SIZE.organBand }, `600 13px ${ink.sans}`, 1, ink.accent);
+    g.restore();
     g.fillStyle = ink.accent;
     g.fillRect(x + 1, SIZE.organBand, width - 2, 1.5);
   }

@@ -95,7 +95,7 @@ final class CharacterColumns {
     }
 
     private static boolean isYes(String text) {
-        return !text.isEmpty() && !List.of("no", "none", "false", "0").contains(text);
+        return !List.of("", "no", "none", "false", "0", "hazardous").contains(text);
     }
 
     private double number(int c, String name, double otherwise) {
@@ -190,7 +190,9 @@ final class CharacterColumns {
     }
 
     private Optional<AppliesWhen> condition(int c, String text, Collection<StudyCharacter> all) {
-        String[] sides = text.split("=", 2);
+        // Names may hold an equals sign; the last one divides.
+        int at = text.lastIndexOf('=');
+        String[] sides = at < 0 ? new String[] {text} : new String[] {text.substring(0, at), text.substring(at + 1)};
         String wanted = Slug.of(sides[0]);
         Optional<StudyCharacter> controller =
                 all.stream().filter(k -> k.id().equals(wanted)).findFirst();

@@ -88,7 +88,7 @@ public final class WideTableWriter {
         describe("#applies", this::conditions);
         describe("#months", c -> MonthNotation.print(c.months()));
         describe("#effort", c -> NotationPrinter.number(c.effort()));
-        describe("#harm", c -> c.hazardousToObserve() ? "hazardous" : c.harms() ? "yes" : "");
+        describe("#harm", c -> harm(c));
         describe("#group", StudyCharacter::group);
         describe(
                 "#uncertainty",
@@ -122,6 +122,13 @@ public final class WideTableWriter {
         if (line.subList(6, line.size()).stream().anyMatch(t -> !t.isEmpty())) {
             lines.add(line);
         }
+    }
+
+    private static String harm(StudyCharacter character) {
+        if (!character.harms()) {
+            return character.hazardousToObserve() ? "hazardous" : "";
+        }
+        return character.hazardousToObserve() ? "yes, hazardous" : "yes";
     }
 
     private String conditions(StudyCharacter character) {

@@ -1,0 +1,189 @@
+package org.polyclave.formats;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Random;
+import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.OutsideTaxon;
+import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.ScoreValue.Combination;
+import org.polyclave.formats.study.ScoreValue.Frequency;
+import org.polyclave.formats.study.ScoreValue.Shown;
+import org.polyclave.formats.study.Slug;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCharacter.StudyState;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScope;
+import org.polyclave.formats.study.StudyScore;
+
+/** Seeded scores and studies for round trips. */
+@SuppressWarnings("EnumOrdinal") // a random constant of each enum is wanted
+final class RandomScores {
+    private static final List<String> AWKWARD =
+            List.of("=SUM", "+plus", "-minus", "@at", "'quote", "\"said\"", "naïve β", "a; b", "tab\there");
+
+    private RandomScores() {}
+
+    static ScoreValue of(StudyCharacter character, Random random) {
+        int special = random.nextInt(12);
+        if (special == 0) {
+            return new ScoreValue.Unknown();
+        }
+        if (special == 1) {
+            return new ScoreValue.NotApplicable();
+        }
+        if (special == 2) {
+            return new ScoreValue.Any();
+        }
+        if (character.type() == CharacterType.MONTHS) {
+            TreeSet<Integer> months = new TreeSet<>();
+            for (int k = 0; k <= random.nextInt(5); k++) {
+                months.add(1 + random.nextInt(12));
+            }
+            return new ScoreValue.Months(List.copyOf(months));
+        }
+        return character.type().isNumeric() ? range(character, random) : states(character, random);
+    }
+
+    private static ScoreValue states(StudyCharacter character, Random random) {
+        List<StudyState> order = new ArrayList<>(character.states());
+        Collections.shuffle(order, random);
+        List<Shown> shown = new ArrayList<>();
+        for (StudyState state : order.subList(0, 1 + random.nextInt(order.size()))) {
+            Frequency frequency =
+                    shown.isEmpty() ? Frequency.values()[random.nextInt(5)] : Frequency.values()[random.nextInt(6)];
+            shown.add(new Shown(state.id(), frequency));
+        }
+        Combination combination = shown.size() == 1 ? Combination.VARY : Combination.values()[random.nextInt(3)];
+        return new ScoreValue.States(shown, combination);
+    }
+
+    private static ScoreValue range(StudyCharacter character, Random random) {
+        double unit = character.type() == CharacterType.COUNT ? 1 : 0.5;
+        double min = random.nextInt(20) * unit;
+        double low = min + random.nextInt(3) * unit;
+        if (random.nextInt(8) == 0 && character.type() == CharacterType.COUNT) {
+            return new ScoreValue.Range(low, low, null, null);
+        }
+        double high = low + random.nextInt(9) * unit;
+        return new ScoreValue.Range(min, low, high, high + random.nextInt(3) * unit);
+    }
+
+    /** A study with awkward names, every type of character, stages, parents and dependencies. */
+    static Study study(long seed) {
+        Random random = new Random(seed);
+        List<StudyCharacter> characters = new ArrayList<>();
+        for (CharacterType type : CharacterType.values()) {
+            characters.add(character(type, characters, random));
+        }
+        List<StudyRow> rows = new ArrayList<>();
+        rows.add(row("Genus " + AWKWARD.get(random.nextInt(AWKWARD.size())), null, "", random));
+        for (int i = 0; i < 5; i++) {
+            rows.add(row(
+                    AWKWARD.get(random.nextInt(AWKWARD.size())) + " species " + i,
+                    rows.get(0).id(),
+                    "",
+                    random));
+        }
+        rows.add(row(rows.get(1).label(), rows.get(1).id(), "male", random));
+        List<StudyScore> scores = new ArrayList<>();
+        for (StudyRow row : rows) {
+            for (StudyCharacter character : characters) {
+                if (random.nextInt(4) > 0) {
+                    ScoreValue value = of(character, random);
+                    scores.add(new StudyScore(
+                            row.id(),
+                            character.id(),
+                            value,
+                            NotationPrinter.print(value, character),
+                            StudyScore.Basis.values()[random.nextInt(4)],
+                            AWKWARD.get(random.nextInt(AWKWARD.size())),
+                            random.nextBoolean(),
+                            "note"));
+                }
+            }
+        }
+        StudyScope scope = new StudyScope(
+                "group",
+                "covers \"x\"",
+                "leaves out",
+                "region",
+                "stages",
+                "audience",
+                "kit",
+                List.of(1, 12),
+                true,
+                List.of("caution"));
+        return new Study(
+                "random-" + seed,
+                "Random " + seed,
+                scope,
+                rows,
+                List.of(new OutsideTaxon("Near one", "why", Hazard.SERIOUS)),
+                characters,
+                scores);
+    }
+
+    private static StudyCharacter character(CharacterType type, List<StudyCharacter> earlier, Random random) {
+        boolean states = type == CharacterType.STATES || type == CharacterType.ORDERED;
+        List<StudyState> alternatives = states
+                ? List.of(
+                        new StudyState("one", "one", "plain one", "the first"),
+                        StudyState.of("two"),
+                        StudyState.of("three " + random.nextInt(9)))
+                : List.of();
+        String unit = type == CharacterType.LENGTH
+                ? List.of("mm", "cm", "um").get(random.nextInt(3))
+                : type == CharacterType.MASS
+                        ? "g"
+                        : type == CharacterType.ANGLE ? "°" : type == CharacterType.PERCENT ? "%" : "";
+        List<StudyCharacter.AppliesWhen> conditions = earlier.isEmpty() || random.nextBoolean()
+                ? List.of()
+                : List.of(new StudyCharacter.AppliesWhen(earlier.get(0).id(), List.of("one", "two")));
+        String label = "=part " + type;
+        return new StudyCharacter(
+                Slug.of(label),
+                label,
+                "How?",
+                "",
+                type,
+                unit,
+                "organ " + random.nextInt(3),
+                "eye",
+                "look, well",
+                alternatives,
+                conditions,
+                random.nextBoolean() ? List.of() : List.of(5, 6, 9),
+                0.5 * random.nextInt(5),
+                false,
+                random.nextBoolean(),
+                false,
+                0.07,
+                random.nextBoolean() ? "" : "group a",
+                0);
+    }
+
+    private static StudyRow row(String label, @Nullable String parent, String stage, Random random) {
+        String id = Slug.of(stage.isEmpty() ? label : label + " " + stage);
+        return new StudyRow(
+                id,
+                label,
+                "",
+                "species",
+                parent,
+                stage,
+                Hazard.values()[random.nextInt(5)],
+                List.of(),
+                List.of(),
+                1 + random.nextInt(5),
+                false,
+                List.of(),
+                "");
+    }
+}

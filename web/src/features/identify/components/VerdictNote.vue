@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Schemas } from '@/api/client';
+import HazardMark from '@/shared/HazardMark.vue';
+import TaxonName from '@/shared/TaxonName.vue';
+
+/** What can be said now. */
+const props = defineProps<{
+  result: Schemas['IdentifyResponse'];
+  answers: number;
+  outside: Schemas['OutsideTaxon'][];
+}>();
+const MOST_NAMED = 4;
+const remaining = computed(() => props.result.standings.filter((s) => props.result.remaining.includes(s.name.row)));
+</script>
+
+<template>
+  <section aria-live="polite" class="verdict">
+    <h3>{{ $t(`conclusion.${answers ? result.conclusion : 'START'}`) }}</h3>
+    <p v-if="answers && result.conclusion !== 'NONE_LEFT'">
+      <template v-for="(s, i) in remaining.slice(0, MOST_NAMED)" :key="s.name.row"
+        ><template v-if="i">, </template
+        ><strong><TaxonName :label="s.name.label" :stage="s.name.stage" /></strong></template
+      ><template v-if="remaining.length > MOST_NAMED"
+        >{{ ' ' }}{{ $t('ask.more', { n: remaining.length - MOST_NAMED }) }}</template
+      >
+    </p>
+    <p v-if="result.conclusion === 'OUTSIDE'">
+      {{ $t('ask.outside') }}
+      <template v-for="(o, i) in outside" :key="o.name"
+        ><template v-if="i">; </template><TaxonName :label="o.name" /> <HazardMark :hazard="o.hazard"
+      /></template>
+    </p>
+    <p class="quiet">{{ $t('ask.noPermission') }}</p>
+  </section>
+</template>
+
+<style scoped>
+.verdict {
+  border-left: 4px solid rgb(var(--v-theme-primary));
+  padding: 0.25rem 0.9rem;
+}
+</style>
