@@ -4,6 +4,7 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.Objects;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.springframework.boot.SpringApplication;
@@ -16,6 +17,7 @@ import org.springframework.context.ConfigurableApplicationContext;
  */
 public final class RunningApplication implements BeforeAllCallback {
     private static String base = "";
+    private static String databaseUrl = "";
 
     @Override
     public void beforeAll(ExtensionContext context) throws SQLException {
@@ -31,6 +33,12 @@ public final class RunningApplication implements BeforeAllCallback {
         return base;
     }
 
+    /** A connection to the application's database, beside the application. */
+    public static Connection database() throws SQLException {
+        return DriverManager.getConnection(
+                databaseUrl, environment("POLYCLAVE_DB_USER"), environment("POLYCLAVE_DB_PASSWORD"));
+    }
+
     private static String start() throws SQLException {
         String cluster = environment("POLYCLAVE_TEST_DB_URL");
         String user = environment("POLYCLAVE_DB_USER");
@@ -41,15 +49,17 @@ public final class RunningApplication implements BeforeAllCallback {
             statement.execute("drop database if exists " + database + " with (force)");
             statement.execute("create database " + database);
         }
+        databaseUrl = cluster + database;
         ConfigurableApplicationContext application = SpringApplication.run(
                 PolyclaveServer.class,
                 "--server.port=0",
                 "--polyclave.demo=true",
-                "--spring.datasource.url=" + cluster + database,
+                "--spring.datasource.url=" + databaseUrl,
                 "--spring.datasource.username=" + user,
                 "--spring.datasource.password=" + password);
         Runtime.getRuntime().addShutdownHook(new Thread(application::close));
-        int port = ((WebServerApplicationContext) application).getWebServer().getPort();
+        int port = Objects.requireNonNull(((WebServerApplicationContext) application).getWebServer())
+                .getPort();
         return "http://127.0.0.1:" + port;
     }
 

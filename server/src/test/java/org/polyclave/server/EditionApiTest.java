@@ -1,0 +1,153 @@
+package org.polyclave.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Publishing, its gate, and what readers get. */
+@ExtendWith(RunningApplication.class)
+class EditionApiTest {
+    private static final String TABLE = """
+            taxon,#hazard,stem colour,leaf margin,flower colour
+            #type,,states,states,states
+            #organ,,stem,leaf,flower
+            #months,,,,Jun
+            Aa bane,serious,red,toothed,white
+            Bb mild,none known,red,entire,blue
+            """;
+
+    private static final String SCOPE = """
+            {"title":"Gate","seen":1,"scope":{"group":"","covers":"Two plants","leavesOut":"All others","region":"","stages":"",
+            "audience":"","equipment":"","months":[],"gatheredForFood":true,"cautions":["Wear gloves"]}}
+            """;
+
+    @Test
+    void dangerThatIsNotToldApartMustBeDeclared() {
+        Visitor author = Visitor.author();
+        String slug = author.importTable("gate", TABLE);
+        String publish = "/api/studies/" + slug + "/editions";
+        assertThat(author.post(publish, "{\"authors\":[\"Isolde\"],\"words\":{}}")
+                        .json()
+                        .path("code")
+                        .asString())
+                .isEqualTo("scope");
+        assertThat(author.put("/api/studies/" + slug + "/scope", SCOPE).status())
+                .isEqualTo(200);
+
+        JsonNode finding = author.get("/api/studies/" + slug + "/gate")
+                .json()
+                .path("findings")
+                .get(0);
+        assertThat(finding.path("danger").asString()).isEqualTo("aa-bane");
+        assertThat(finding.path("others").get(0).asString()).isEqualTo("bb-mild");
+        assertThat(finding.path("months").size())
+                .as("in June leaf and flower both part them")
+                .isEqualTo(11);
+
+        Visitor.Answer refused = author.post(publish, "{\"authors\":[\"Isolde\"],\"words\":{}}");
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().path("detail").asString())
+                .contains("'Aa bane'")
+                .contains("'Bb mild'");
+        assertThat(Visitor.anonymous().get("/api/editions/" + slug).status()).isEqualTo(404);
+
+        Visitor.Answer published = author.post(
+                publish, "{\"authors\":[\"Isolde\"],\"words\":{\"aa-bane\":\"Out of flower leave both alone.\"}}");
+        assertThat(published.status()).isEqualTo(200);
+        JsonNode edition =
+                Visitor.anonymous().get("/api/editions/" + slug + "/1").json();
+        assertThat(edition.path("declarations").get(0).path("text").asString())
+                .isEqualTo("Out of flower leave both alone.");
+        assertThat(edition.path("cautions").toString()).contains("Wear gloves").contains("not enough to eat anything");
+        assertThat(edition.path("key").path("figures").path("proven").asBoolean())
+                .isTrue();
+    }
+
+    @Test
+    void anEditionNeverChanges() throws SQLException {
+        Visitor author = Visitor.author();
+        String slug = author.importTable("still", TABLE.replace("serious", "none known"));
+        author.put("/api/studies/" + slug + "/scope", SCOPE);
+        String publish = "/api/studies/" + slug + "/editions";
+        assertThat(author.post(publish, "{\"authors\":[\"Isolde\"],\"words\":{}}")
+                        .status())
+                .isEqualTo(200);
+        Visitor reader = Visitor.anonymous();
+        Visitor.Answer first = reader.get("/api/editions/" + slug + "/1");
+
+        author.post(
+                "/api/studies/" + slug + "/scores",
+                "{\"edits\":[{\"row\":\"aa-bane\",\"character\":\"stem-colour\",\"text\":\"?\",\"seen\":0}]}");
+        assertThat(author.post(publish, "{\"authors\":[\"Isolde\"],\"words\":{}}")
+                        .json()
+                        .path("number")
+                        .asInt())
+                .isEqualTo(2);
+
+        Visitor.Answer again = reader.get("/api/editions/" + slug + "/1");
+        assertThat(again.body()).isEqualTo(first.body());
+        assertThat(again.response().headers().firstValue("ETag"))
+                .isEqualTo(first.response().headers().firstValue("ETag"));
+        assertThat(again.response().headers().firstValue("Cache-Control"))
+                .hasValueSatisfying(c -> assertThat(c).contains("immutable"));
+        assertThat(reader.get("/api/editions/" + slug).json().path("number").asInt())
+                .isEqualTo(2);
+        assertThat(reader.get("/api/editions/" + slug).json().toString()).contains("SUPERSEDED");
+
+        try (Connection database = RunningApplication.database();
+                Statement statement = database.createStatement()) {
+            assertThatThrownBy(
+                            () -> statement.execute("update edition set document = '{}' where slug = '" + slug + "'"))
+                    .hasMessageContaining("immutable");
+        }
+        author.post("/api/studies/" + slug + "/editions/1/withdraw", "{\"reason\":\"Colour was wrong\"}");
+        assertThat(reader.get("/api/editions/" + slug).json().toString())
+                .contains("WITHDRAWN")
+                .contains("Colour was wrong");
+    }
+
+    @Test
+    void readersIdentifyWithoutAnAccountAndDangerStaysNamed() {
+        Visitor reader = Visitor.anonymous();
+        String path = "/api/editions/marrowmere-tussocks/1/identify";
+        String start = "{\"answers\":[%s],\"strikeOut\":%s,\"tolerance\":0,\"month\":0,\"unavailable\":[]}";
+        JsonNode open = reader.post(path, start.formatted("", "false")).json();
+        assertThat(open.path("conclusion").asString()).isEqualTo("OPEN");
+        assertThat(ruledOut(open)).containsOnly(false);
+
+        String sure = "{\"character\":\"%s\",\"states\":[\"%s\"],\"certainty\":\"SURE\"}";
+        String silver = String.join(
+                ",",
+                sure.formatted("leaf-colour", "grey-green"),
+                sure.formatted("flower-head", "single-spike"),
+                sure.formatted("ligule-shape", "pointed"),
+                sure.formatted("leaf-underside", "shining"));
+        JsonNode found = reader.post(path, start.formatted(silver, "false")).json();
+        assertThat(found.path("standings").get(0).path("name").path("row").asString())
+                .isEqualTo("tarnella-argentea");
+        assertThat(ruledOut(found))
+                .as("the spring shoot has no flower head to look at")
+                .contains(false);
+
+        JsonNode struck = reader.post(path, start.formatted(silver, "true")).json();
+        assertThat(struck.path("standings").get(0).path("mismatches").asInt()).isZero();
+        assertThat(struck.toString()).contains("\"struckOut\":true");
+        assertThat(reader.post(path, start.formatted(sure.formatted("leaf-colour", "blue"), "false"))
+                        .status())
+                .isEqualTo(400);
+    }
+
+    private static List<Boolean> ruledOut(JsonNode response) {
+        List<Boolean> all = new ArrayList<>();
+        response.path("margins").forEach(m -> all.add(m.path("ruledOut").asBoolean()));
+        return all;
+    }
+}

@@ -1,0 +1,219 @@
+package org.polyclave.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Studies over HTTP against the real database: who sees what, edits, conflicts, undo. */
+@ExtendWith(RunningApplication.class)
+class StudyApiTest {
+    private static final String TABLE = """
+            taxon,#hazard,leaf margin,leaf width,petals
+            #type,,states,length,count
+            #states,,toothed|entire|lobed,,
+            Aa one,none known,toothed,5–9,5
+            Bb two,none known,entire,4–6,4
+            """;
+
+    private Visitor author = Visitor.anonymous();
+    private String study = "";
+
+    @BeforeEach
+    void importStudy() {
+        author = Visitor.author();
+        String slug = author.importTable("meadow", TABLE);
+        author.put("/api/studies/" + slug + "/members", "{\"account\":\"oswin\",\"role\":\"SCORER\"}");
+        study = "/api/studies/" + slug;
+    }
+
+    private static String edit(String row, String character, String text, long seen) {
+        return "{\"edits\":[{\"row\":\"" + row + "\",\"character\":\"" + character + "\",\"text\":\"" + text
+                + "\",\"seen\":" + seen + "}]}";
+    }
+
+    private JsonNode cell(Visitor visitor, String row, String character) {
+        for (JsonNode cell : visitor.get(study).json().path("cells")) {
+            if (cell.path("row").asString().equals(row)
+                    && cell.path("character").asString().equals(character)) {
+                return cell;
+            }
+        }
+        throw new AssertionError("No cell " + row + " × " + character);
+    }
+
+    @Test
+    void whatIsNotSharedDoesNotExist() {
+        for (Visitor stranger : new Visitor[] {Visitor.anonymous(), Visitor.reader()}) {
+            assertThat(stranger.get(study).status()).isEqualTo(404);
+            assertThat(stranger.get(study + "/export?format=csv").status()).isEqualTo(404);
+            assertThat(stranger.get(study + "/key").status()).isEqualTo(404);
+            assertThat(stranger.post(study + "/scores", edit("aa-one", "petals", "6", 0))
+                            .status())
+                    .isEqualTo(404);
+            assertThat(stranger.get(study).body()).doesNotContain("meadow").doesNotContain("Exception");
+        }
+        assertThat(Visitor.anonymous().get("/api/studies").status()).isEqualTo(404);
+        assertThat(Visitor.author().get("/api/accounts").status())
+                .as("administrators only")
+                .isEqualTo(404);
+    }
+
+    @Test
+    void requestsWithoutTheirTokenAreRefused() {
+        Visitor nobody = new Visitor();
+        assertThat(nobody.post("/api/session", "{\"name\":\"isolde\",\"password\":\"meadow-author\"}")
+                        .status())
+                .isEqualTo(403);
+    }
+
+    @Test
+    void rolesLimitWhatMembersDo() {
+        author.put(study + "/members", "{\"account\":\"petra\",\"role\":\"VIEWER\"}");
+        Visitor reader = Visitor.reader();
+        assertThat(reader.get(study).status()).isEqualTo(200);
+        assertThat(reader.post(study + "/scores", edit("aa-one", "petals", "6", 0))
+                        .status())
+                .isEqualTo(403);
+        assertThat(Visitor.scorer()
+                        .post(study + "/editions", "{\"authors\":[\"x\"],\"words\":{}}")
+                        .status())
+                .isEqualTo(403);
+    }
+
+    @Test
+    void anEditIsStoredUndoneAndDoneAgain() {
+        assertThat(author.post(study + "/scores", edit("aa-one", "leaf-margin", "usually toothed, rarely lobed", 0))
+                        .status())
+                .isEqualTo(200);
+        assertThat(cell(author, "aa-one", "leaf-margin").path("text").asString())
+                .isEqualTo("usually toothed, rarely lobed");
+        assertThat(author.post(study + "/undo", "{}").status()).isEqualTo(200);
+        assertThat(cell(author, "aa-one", "leaf-margin").path("text").asString())
+                .isEqualTo("toothed");
+        assertThat(author.post(study + "/redo", "{}").status()).isEqualTo(200);
+        assertThat(cell(author, "aa-one", "leaf-margin").path("text").asString())
+                .isEqualTo("usually toothed, rarely lobed");
+        JsonNode history =
+                author.get(study + "/history?row=aa-one&character=leaf-margin").json();
+        assertThat(history.size()).isEqualTo(3);
+        assertThat(history.get(0).path("kind").asString()).isEqualTo("REDO");
+    }
+
+    @Test
+    void theSecondToSaveGetsBothVersions() {
+        Visitor scorer = Visitor.scorer();
+        long seen = cell(scorer, "aa-one", "petals").path("revision").asLong();
+        assertThat(author.post(study + "/scores", edit("aa-one", "petals", "6", seen))
+                        .status())
+                .isEqualTo(200);
+        Visitor.Answer conflict = scorer.post(study + "/scores", edit("aa-one", "petals", "7", seen));
+        assertThat(conflict.status()).isEqualTo(409);
+        JsonNode both = conflict.json().path("conflicts").get(0);
+        assertThat(both.path("yours").asString()).isEqualTo("7");
+        assertThat(both.path("theirs").asString()).isEqualTo("6");
+        assertThat(both.path("who").asString()).isEqualTo("Isolde Quillane");
+        assertThat(cell(author, "aa-one", "petals").path("text").asString()).isEqualTo("6");
+        assertThat(scorer.post(
+                                study + "/scores",
+                                edit(
+                                        "aa-one",
+                                        "petals",
+                                        "7",
+                                        both.path("revision").asLong()))
+                        .status())
+                .as("having seen it, the scorer decides")
+                .isEqualTo(200);
+        Visitor.Answer undo = author.post(study + "/undo", "{}");
+        assertThat(undo.status()).as("others changed it since").isEqualTo(409);
+        assertThat(undo.json().path("detail").asString())
+                .contains("aa-one × petals")
+                .contains("Oswin Brandreth");
+    }
+
+    @Test
+    void anotherCellChangedMeanwhileIsNoConflict() {
+        assertThat(author.post(study + "/scores", edit("aa-one", "petals", "6", 0))
+                        .status())
+                .isEqualTo(200);
+        assertThat(Visitor.scorer()
+                        .post(study + "/scores", edit("bb-two", "petals", "6", 0))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void aBlockWithOneBadCellChangesNothing() {
+        String block = "{\"edits\":[{\"row\":\"aa-one\",\"character\":\"petals\",\"text\":\"9\",\"seen\":0},"
+                + "{\"row\":\"bb-two\",\"character\":\"leaf-margin\",\"text\":\"smooth\",\"seen\":0}]}";
+        Visitor.Answer answer = author.post(study + "/scores", block);
+        assertThat(answer.status()).isEqualTo(422);
+        JsonNode rejected = answer.json().path("rejections").get(0);
+        assertThat(rejected.path("text").asString()).as("the text is kept").isEqualTo("smooth");
+        assertThat(rejected.path("reason").asString()).contains("no state of 'leaf margin'");
+        assertThat(cell(author, "aa-one", "petals").path("text").asString()).isEqualTo("5");
+        assertThat(answer.response().headers().firstValue("Content-Type"))
+                .hasValueSatisfying(t -> assertThat(t).startsWith("application/problem+json"));
+    }
+
+    @Test
+    void changesAreToldToOthers() {
+        long revision = author.get(study).json().path("revision").asLong();
+        Visitor.scorer().post(study + "/scores", edit("bb-two", "petals", "8", 0));
+        JsonNode changes = author.get(study + "/changes?since=" + revision).json();
+        assertThat(changes.path("revision").asLong()).isGreaterThan(revision);
+        assertThat(changes.path("cells").toString()).contains("\"text\":\"8\"");
+        assertThat(author.get(study + "/changes?since="
+                                + changes.path("revision").asLong())
+                        .json()
+                        .path("cells")
+                        .size())
+                .isZero();
+    }
+
+    @Test
+    void anExportReadsBackAsTheSameStudy() {
+        String json = author.get(study + "/export?format=json").body();
+        Visitor.Answer again = author.upload("/api/imports", "copy.polyclave.json", json);
+        assertThat(again.status()).isEqualTo(200);
+        String copy = author.get("/api/studies/" + again.json().path("slug").asString() + "/export?format=json")
+                .body();
+        assertThat(copy.replaceFirst("\"slug\": \"[^\"]*\"", ""))
+                .isEqualTo(json.replaceFirst("\"slug\": \"[^\"]*\"", ""));
+        String csv = author.get(study + "/export?format=csv").body();
+        JsonNode preview =
+                author.upload("/api/imports/preview", "again.csv", csv).json();
+        assertThat(preview.path("usable").asBoolean()).isTrue();
+        assertThat(preview.path("scores").asInt()).isEqualTo(6);
+    }
+
+    @Test
+    void aBadTableMakesNoStudy() {
+        int before = author.get("/api/studies").json().size();
+        JsonNode preview = author.upload("/api/imports/preview", "bad.csv", TABLE.replace("5–9", "9–5"))
+                .json();
+        assertThat(preview.path("usable").asBoolean()).isFalse();
+        assertThat(preview.path("problems").get(0).path("row").asInt()).isEqualTo(4);
+        assertThat(preview.path("problems").get(0).path("column").asInt()).isEqualTo(4);
+        assertThat(author.upload("/api/imports", "bad.csv", TABLE.replace("5–9", "9–5"))
+                        .status())
+                .isEqualTo(422);
+        assertThat(author.get("/api/studies").json().size()).isEqualTo(before);
+    }
+
+    @Test
+    void nonsenseGetsASentenceAndNoInternals() {
+        assertThat(author.post(study + "/scores", "{").status()).isEqualTo(400);
+        assertThat(author.post(study + "/scores", "{\"edits\":[]}").status()).isEqualTo(400);
+        assertThat(author.get(study + "/export?format=exe").status()).isEqualTo(400);
+        assertThat(author.get(study + "/key?objective=MAGIC").status()).isEqualTo(400);
+        assertThat(author.get("/api/nothing").status()).isEqualTo(404);
+        for (String path : new String[] {study + "/key?objective=MAGIC", "/api/nothing"}) {
+            assertThat(author.get(path).body())
+                    .doesNotContain("org.springframework")
+                    .doesNotContain("\tat ");
+        }
+    }
+}

@@ -1,0 +1,111 @@
+package org.polyclave.server;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Somebody with a browser's cookies who talks to the running application. */
+public final class Visitor {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+
+    /** An answer of the server. */
+    public record Answer(int status, String body, HttpResponse<String> response) {
+        public JsonNode json() {
+            return JSON.readTree(body);
+        }
+    }
+
+    public static Visitor anonymous() {
+        Visitor visitor = new Visitor();
+        visitor.get("/api/session");
+        return visitor;
+    }
+
+    public static Visitor signedIn(String name, String password) {
+        Visitor visitor = anonymous();
+        Answer answer = visitor.post("/api/session", "{\"name\":\"" + name + "\",\"password\":\"" + password + "\"}");
+        if (answer.status() != 200) {
+            throw new IllegalStateException("Signing in failed: " + answer.body());
+        }
+        return visitor;
+    }
+
+    public static Visitor author() {
+        return signedIn("isolde", "meadow-author");
+    }
+
+    public static Visitor scorer() {
+        return signedIn("oswin", "meadow-scorer");
+    }
+
+    public static Visitor reader() {
+        return signedIn("petra", "meadow-reader");
+    }
+
+    public Answer get(String path) {
+        return send(request(path).GET());
+    }
+
+    public Answer post(String path, String json) {
+        return send(request(path).header("Content-Type", "application/json").POST(BodyPublishers.ofString(json)));
+    }
+
+    public Answer put(String path, String json) {
+        return send(request(path).header("Content-Type", "application/json").PUT(BodyPublishers.ofString(json)));
+    }
+
+    /** Uploads a file as a form does. */
+    public Answer upload(String path, String fileName, String content) {
+        String boundary = "------------------------polyclave";
+        String body = "--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName
+                + "\"\r\nContent-Type: text/csv\r\n\r\n" + content + "\r\n--" + boundary + "--\r\n";
+        return send(request(path)
+                .header("Content-Type", "multipart/form-data; boundary=" + boundary)
+                .POST(BodyPublishers.ofString(body, StandardCharsets.UTF_8)));
+    }
+
+    /** Imports a table as a new study and returns its slug. */
+    public String importTable(String title, String table) {
+        Answer answer = upload("/api/imports", title + ".csv", table);
+        if (answer.status() != 200) {
+            throw new IllegalStateException("Import failed: " + answer.body());
+        }
+        return answer.json().path("slug").asString();
+    }
+
+    private HttpRequest.Builder request(String path) {
+        HttpRequest.Builder builder = HttpRequest.newBuilder(URI.create(RunningApplication.base() + path));
+        for (HttpCookie cookie : cookies.getCookieStore().getCookies()) {
+            if (cookie.getName().equals("XSRF-TOKEN")) {
+                builder.header("X-XSRF-TOKEN", cookie.getValue());
+            }
+        }
+        return builder;
+    }
+
+    private Answer send(HttpRequest.Builder builder) {
+        try {
+            HttpResponse<String> response = http.send(builder.build(), BodyHandlers.ofString());
+            return new Answer(response.statusCode(), response.body(), response);
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(interrupted);
+        }
+    }
+}
