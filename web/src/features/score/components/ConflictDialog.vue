@@ -12,11 +12,17 @@ export interface Conflict {
 
 /** Two people changed one cell: both versions, and a decision. */
 defineProps<{ conflicts: Conflict[]; rows: Schemas['StudyRow'][]; characters: Schemas['StudyCharacter'][] }>();
-const emit = defineEmits<{ keep: [which: 'yours' | 'theirs'] }>();
+const emit = defineEmits<{ keep: [which: 'yours' | 'theirs']; closed: [] }>();
 </script>
 
 <template>
-  <v-dialog :model-value="conflicts.length > 0" persistent max-width="40rem" :aria-label="$t('conflict.title')">
+  <v-dialog
+    :model-value="conflicts.length > 0"
+    persistent
+    max-width="40rem"
+    :aria-label="$t('conflict.title')"
+    @after-leave="emit('closed')"
+  >
     <v-card class="pa-5">
       <h2>{{ $t('conflict.title') }}</h2>
       <p>{{ $t('conflict.lead') }}</p>

@@ -94,6 +94,7 @@ async function send(edits: Schemas['CellEdit'][]) {
 async function explain(failure: Problem) {
   if (failure.code === 'cell-changed') {
     conflicts.value = failure.details.conflicts as Conflict[];
+    if (conflicts.value[0]) select(conflicts.value[0]);
     return;
   }
   const rejected = (failure.details.rejections as { row: string; character: string; text: string }[] | undefined)?.[0];
@@ -102,11 +103,7 @@ async function explain(failure: Problem) {
     return;
   }
   // The text is kept for correction in the cell it belongs to.
-  const at = {
-    row: tree.value.findIndex((t) => t.row.id === rejected.row),
-    column: characters.value.findIndex((c) => c.id === rejected.character),
-  };
-  selection.value = { at, anchor: at };
+  select(rejected);
   await nextTick();
   problem.value = `“${rejected.text}”: ${failure.message}`;
   kept.value = rejected.text;
@@ -114,13 +111,20 @@ async function explain(failure: Problem) {
 
 const kept = ref('');
 
+function select(cell: { row: string; character: string }) {
+  const at = {
+    row: tree.value.findIndex((t) => t.row.id === cell.row),
+    column: characters.value.findIndex((c) => c.id === cell.character),
+  };
+  selection.value = { at, anchor: at };
+}
+
 async function settle(which: 'yours' | 'theirs') {
   const settled = conflicts.value;
   conflicts.value = [];
   if (which === 'yours')
     await send(settled.map((c) => ({ row: c.row, character: c.character, text: c.yours, seen: c.revision })));
   else await model.reload();
-  grid.value?.focus();
 }
 
 async function pick(state: string) {
@@ -165,6 +169,7 @@ async function pick(state: string) {
       :rows="model.study.value?.rows ?? []"
       :characters="characters"
       @keep="settle"
+      @closed="grid?.focus()"
     />
   </div>
 </template>

@@ -87,8 +87,14 @@ final class SupportBox {
         return matrix.character(character).type() == CharacterType.COUNT;
     }
 
-    /** The present set of a character, cut so finely that no lead's limit passes through a piece. */
+    /**
+     * The present set of a character, cut so finely that no lead's limit passes through a piece. An inapplicable character
+     * shows nothing: its whole set is one piece, which agrees with every lead that leaves anything of it.
+     */
     List<Atoms> observations(int character, Couplet couplet) {
+        if (inapplicable[character]) {
+            return List.of(atoms[character]);
+        }
         List<Atoms> pieces = new ArrayList<>();
         if (atoms[character] instanceof States shown) {
             for (int bits = shown.mask(); bits != 0; bits &= bits - 1) {

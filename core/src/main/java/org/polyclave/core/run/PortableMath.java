@@ -48,10 +48,11 @@ public final class PortableMath {
             m /= 2;
             exponent += 1;
         }
-        return exponent * LN2_HIGH + (lnNearOne(m - 1) + exponent * LN2_LOW);
+        return lnNearOne(m - 1, exponent);
     }
 
-    private static double lnNearOne(double f) {
+    /** ln((1 + f) · 2^k), the parts added in the order that keeps the last bit. */
+    private static double lnNearOne(double f, int k) {
         double s = f / (2.0 + f);
         double z = s * s;
         double w = z * z;
@@ -62,7 +63,7 @@ public final class PortableMath {
                                 * (2.857142874366239149e-01
                                         + w * (1.818357216161805012e-01 + w * 1.479819860511658591e-01)));
         double halfSquare = 0.5 * f * f;
-        return f - (halfSquare - s * (halfSquare + t1 + t2));
+        return k * LN2_HIGH - ((halfSquare - (s * (halfSquare + t1 + t2) + k * LN2_LOW)) - f);
     }
 
     /** Logarithm to base 2: bits. */

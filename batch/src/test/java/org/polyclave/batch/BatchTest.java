@@ -1,0 +1,229 @@
+package org.polyclave.batch;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.demo.DemoStudies;
+import org.polyclave.formats.study.StudyJson;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The batch commands as people run them, with files and exit codes. */
+class BatchTest {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    @TempDir
+    private Path folder = Path.of("");
+
+    private record Run(int code, String out, String err) {}
+
+    private static Run run(String... args) {
+        PrintStream out = System.out;
+        PrintStream err = System.err;
+        ByteArrayOutputStream captured = new ByteArrayOutputStream();
+        ByteArrayOutputStream complaints = new ByteArrayOutputStream();
+        try {
+            System.setOut(new PrintStream(captured, true, StandardCharsets.UTF_8));
+            System.setErr(new PrintStream(complaints, true, StandardCharsets.UTF_8));
+            int code = Batch.run(args);
+            return new Run(
+                    code, captured.toString(StandardCharsets.UTF_8), complaints.toString(StandardCharsets.UTF_8));
+        } finally {
+            System.setOut(out);
+            System.setErr(err);
+        }
+    }
+
+    private Path write(String name, String text) throws IOException {
+        return Files.writeString(folder.resolve(name), text);
+    }
+
+    /** 100 × 16 all binary; 20 × 35 with several states a cell; numeric ranges. */
+    static Stream<Arguments> tables() {
+        return Stream.of(
+                Arguments.of("binary", binary(100, 16)),
+                Arguments.of("polymorphic", polymorphic(20, 35)),
+                Arguments.of("ranges", ranges(30, 12)));
+    }
+
+    private static String header(String first, int characters, String type, String states) {
+        StringBuilder table = new StringBuilder(first);
+        StringBuilder types = new StringBuilder("#type");
+        StringBuilder stateRow = new StringBuilder("#states");
+        for (int c = 0; c < characters; c++) {
+            table.append(",part ").append(c);
+            types.append(',').append(type);
+            stateRow.append(',').append(states);
+        }
+        table.append('\n').append(types).append('\n');
+        return states.isEmpty()
+                ? table.toString()
+                : table.append(stateRow).append('\n').toString();
+    }
+
+    private static String binary(int rows, int characters) {
+        Random random = new Random(7);
+        StringBuilder table = new StringBuilder(header("taxon", characters, "states", "absent|present"));
+        for (int i = 0; i < rows; i++) {
+            table.append("Taxon ").append(i);
+            for (int c = 0; c < characters; c++) {
+                table.append(random.nextBoolean() ? ",absent" : ",present");
+            }
+            table.append('\n');
+        }
+        return table.toString();
+    }
+
+    private static String polymorphic(int rows, int characters) {
+        Random random = new Random(8);
+        String[] states = {"red", "blue", "green", "white"};
+        StringBuilder table = new StringBuilder(header("taxon", characters, "states", "red|blue|green|white"));
+        for (int i = 0; i < rows; i++) {
+            table.append("Taxon ").append(i);
+            for (int c = 0; c < characters; c++) {
+                int first = random.nextInt(4);
+                int second = (first + 1 + random.nextInt(3)) % 4;
+                table.append(",\"").append(states[first]);
+                table.append(random.nextInt(3) == 0 ? "" : ", " + states[second])
+                        .append('"');
+            }
+            table.append('\n');
+        }
+        return table.toString();
+    }
+
+    private static String ranges(int rows, int characters) {
+        Random random = new Random(9);
+        StringBuilder table = new StringBuilder(header("taxon", characters, "length", ""));
+        for (int i = 0; i < rows; i++) {
+            table.append("Taxon ").append(i);
+            for (int c = 0; c < characters; c++) {
+                int low = random.nextInt(80);
+                int high = low + 1 + random.nextInt(15);
+                table.append(",(")
+                        .append(Math.max(0, low - 1))
+                        .append("–)")
+                        .append(low)
+                        .append('–')
+                        .append(high);
+                table.append(random.nextBoolean() ? "(–" + (high + 3) + ")" : "");
+            }
+            table.append('\n');
+        }
+        return table.toString();
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("tables")
+    void aKeyIsMadeProvenAndRefusedWhenBroken(String name, String table) throws IOException {
+        Path matrix = write(name + ".csv", table);
+        Path key = folder.resolve(name + ".json");
+        assertThat(run("key", matrix.toString(), "--format", "json", "-o", key.toString())
+                        .code())
+                .isZero();
+        JsonNode file = JSON.readTree(Files.readString(key));
+        assertThat(file.path("figures").path("proven").asBoolean()).isTrue();
+        assertThat(file.path("figures").path("expectedSteps").asDouble())
+                .isGreaterThanOrEqualTo(
+                        file.path("figures").path("entropyBound").asDouble() - 1e-6);
+        Path schema = Path.of("../docs/format/key.schema.json");
+        assertThat(SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                        .getSchema(Files.readString(schema))
+                        .validate(file))
+                .isEmpty();
+        assertThat(run("prove", matrix.toString(), key.toString()).code()).isZero();
+
+        String text = Files.readString(key);
+        String target = file.findValues("rows").stream()
+                .filter(JsonNode::isArray)
+                .map(rows -> rows.get(0).asString())
+                .findFirst()
+                .orElseThrow();
+        Path broken =
+                write("broken.json", text.replaceFirst("\\[ ?\"" + target + "\" ?]", "[\"" + other(target) + "\"]"));
+        Run refused = run("prove", matrix.toString(), broken.toString());
+        assertThat(refused.code()).isEqualTo(1);
+        assertThat(refused.out())
+                .containsPattern("Couplet \\d+, lead \\d: 'Taxon \\d+' with part \\d+ .* ends here, but is not named");
+    }
+
+    private static String other(String row) {
+        return row.equals("taxon-0") ? "taxon-1" : "taxon-0";
+    }
+
+    @Test
+    void theDemoKeyReadsLikeAPrintedOne() throws IOException {
+        Path matrix = write("demo.polyclave.json", StudyJson.write(DemoStudies.tussocks()));
+        Run text = run("key", matrix.toString(), "--objective", "cautious");
+        assertThat(text.code()).isZero();
+        assertThat(text.out())
+                .contains("22 rows")
+                .contains("proven against the matrix")
+                .contains("not enough to eat anything")
+                .containsPattern("Ostrivia fallax, flowering ! life-threatening hazard: poisonous if eaten")
+                .containsPattern("(?s)up to 15 cm.*more than 15 cm")
+                .contains("Brimora dioica, female / Brimora paludosa, female");
+        Run html = run("key", matrix.toString(), "--format", "html");
+        assertThat(html.out())
+                .startsWith("<!doctype html>")
+                .doesNotContain("http://")
+                .doesNotContain("https://")
+                .doesNotContain("<script");
+        assertThat(run("key", matrix.toString(), "--format", "markdown").out())
+                .contains("> **Caution.**")
+                .contains("→");
+        assertThat(run("key", matrix.toString(), "--objective", "cautious").out())
+                .as("deterministic")
+                .isEqualTo(text.out());
+    }
+
+    @Test
+    void aContextLeavesOutWhatIsNotAtHand() throws IOException {
+        Path matrix = write("demo.polyclave.json", StudyJson.write(DemoStudies.tussocks()));
+        Run winter = run("key", matrix.toString(), "--context", "months=1,methods=eye+ruler");
+        assertThat(winter.code()).isZero();
+        assertThat(winter.out())
+                .doesNotContain("lower head")
+                .doesNotContain("(lens)")
+                .contains("proven");
+        assertThat(run("key", matrix.toString(), "--context", "moon=full").code())
+                .isEqualTo(64);
+    }
+
+    @Test
+    void exitCodesTellWhatWentWrong() throws IOException {
+        assertThat(run("key").code()).isEqualTo(64);
+        assertThat(run("key", "a.csv", "--format", "pdf").code()).isEqualTo(64);
+        Run missing = run("key", folder.resolve("none.csv").toString());
+        assertThat(missing.code()).isEqualTo(2);
+        assertThat(missing.err()).contains("There is no file");
+        Path bad = write("bad.csv", "taxon,a\n#type,length\nAa,9–5\nBb,red\n");
+        Path out = folder.resolve("never.json");
+        Run refused = run("key", bad.toString(), "-o", out.toString());
+        assertThat(refused.code()).isEqualTo(2);
+        assertThat(refused.err()).contains("Row 3, column 2 (a)").contains("Row 4, column 2 (a)");
+        assertThat(out).doesNotExist();
+        Path good = write("good.csv", "taxon,a\nAa,red\nBb,blue\n");
+        assertThat(run("key", good.toString()).err()).contains("No #type given; taken as a: states");
+        Path nonsense = write(
+                "key.json",
+                "{\"format\":\"polyclave-key\",\"version\":1,\"couplets\":[{\"number\":1,\"from\":null,\"leads\":[{\"statements\":[{\"character\":\"b\",\"states\":[\"x\"]}],\"text\":\"\",\"to\":{\"rows\":[\"zz\"]}}]}]}");
+        Run unreadable = run("prove", good.toString(), nonsense.toString());
+        assertThat(unreadable.code()).isEqualTo(2);
+        assertThat(unreadable.err()).contains("no character 'b'").contains("no row 'zz'");
+    }
+}

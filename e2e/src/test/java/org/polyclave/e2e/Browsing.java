@@ -1,0 +1,78 @@
+package org.polyclave.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.extension.AfterEachCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.polyclave.server.RunningApplication;
+
+/** One browser for all journeys; each person on a journey has a context of their own. Console errors fail the journey. */
+final class Browsing implements AfterEachCallback {
+    /** Started with the first visitor, closed with the tests. */
+    private static final class Shared {
+        static final Playwright PLAYWRIGHT = Playwright.create();
+        static final Browser BROWSER = Chromium.launch(PLAYWRIGHT);
+
+        static {
+            Runtime.getRuntime().addShutdownHook(new Thread(PLAYWRIGHT::close));
+        }
+    }
+
+    private final List<BrowserContext> contexts = new ArrayList<>();
+    private final List<String> complaints = new ArrayList<>();
+
+    @Override
+    public void afterEach(ExtensionContext context) {
+        contexts.forEach(BrowserContext::close);
+        contexts.clear();
+        List<String> heard = List.copyOf(complaints);
+        complaints.clear();
+        assertThat(heard).as("errors and warnings in the browser's console").isEmpty();
+    }
+
+    Page visitor(int width, int height) {
+        BrowserContext context = Shared.BROWSER.newContext(new Browser.NewContextOptions()
+                .setViewportSize(width, height)
+                .setBaseURL(RunningApplication.base())
+                .setPermissions(List.of("clipboard-read", "clipboard-write")));
+        context.setDefaultTimeout(15_000);
+        contexts.add(context);
+        Page page = context.newPage();
+        page.onConsoleMessage(m -> {
+            boolean refusedOnPurpose = m.text().contains("status of 4");
+            if ((m.type().equals("error") || m.type().equals("warning")) && !refusedOnPurpose) {
+                complaints.add(m.text());
+            }
+        });
+        page.onPageError(e -> complaints.add(e));
+        return page;
+    }
+
+    Page signedIn(String displayName) {
+        Page page = visitor(1280, 800);
+        page.navigate("/sign-in");
+        page.getByText(displayName).click();
+        page.waitForURL("**/studies");
+        return page;
+    }
+
+    /** No serious accessibility findings on the page as it is now. */
+    static void assertAccessible(Page page) {
+        List<Rule> serious = new AxeBuilder(page)
+                .analyze().getViolations().stream()
+                        .filter(v -> List.of("serious", "critical").contains(v.getImpact()))
+                        .toList();
+        assertThat(serious)
+                .as(page.url())
+                .extracting(v -> v.getId() + " at " + v.getNodes().get(0).getHtml())
+                .isEmpty();
+    }
+}
