@@ -1,5 +1,6 @@
 package org.polyclave.server.platform;
 
+import org.apache.catalina.connector.ClientAbortException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DuplicateKeyException;
@@ -31,6 +32,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 wrong.getMessage() == null ? "The request cannot be read." : wrong.getMessage());
         problem.setProperty("code", "bad-request");
         return problem;
+    }
+
+    /** The reader has left; there is nobody to answer. */
+    @ExceptionHandler(ClientAbortException.class)
+    void gone(ClientAbortException left) {
+        LOG.debug("A reader left before the answer", left);
     }
 
     @ExceptionHandler(Exception.class)
