@@ -257,6 +257,7 @@ public final class AnyOrderIdentifier {
 
     private List<Margin> margins(List<Standing> standings, Evidence evidence, IdentifyOptions options) {
         List<Margin> margins = new ArrayList<>();
+        double[] likelihoods = safety.likelihoods(evidence);
         for (int h = 0; h < matrix.rowCount(); h++) {
             if (!matrix.row(h).hazard().isDangerous()) {
                 continue;
@@ -265,7 +266,7 @@ public final class AnyOrderIdentifier {
             margins.add(
                     leader < 0
                             ? new Margin(h, false, 0, 0, new ArrayList<>())
-                            : safety.judge(h, leader, evidence, options));
+                            : safety.judge(h, leader, likelihoods, evidence, options));
         }
         return margins;
     }

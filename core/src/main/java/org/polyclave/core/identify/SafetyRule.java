@@ -27,9 +27,14 @@ final class SafetyRule {
         this.readings = readings;
     }
 
-    /** @param leader the likeliest row apart from {@code danger} */
-    Margin judge(int danger, int leader, Evidence evidence, IdentifyOptions options) {
-        double odds = odds(danger, evidence);
+    /**
+     * Judges one dangerous row.
+     *
+     * @param leader the likeliest row apart from {@code danger}
+     * @param likelihoods of all rows, from {@link #likelihoods}
+     */
+    Margin judge(int danger, int leader, double[] likelihoods, Evidence evidence, IdentifyOptions options) {
+        double odds = odds(danger, likelihoods);
         List<Integer> against = new ArrayList<>();
         int reverse = 0;
         for (int k = 0; k < evidence.pieces().size(); k++) {
@@ -62,37 +67,40 @@ final class SafetyRule {
                 && !readings.contradicts(winner, c, piece.answer().observation());
     }
 
-    private double odds(int danger, Evidence evidence) {
+    private double odds(int danger, double[] likelihoods) {
         double others = 0;
         double weights = 0;
-        double own = 1;
-        for (int i = 0; i < matrix.rowCount(); i++) {
-            double likelihood = likelihood(i, evidence);
-            if (i == danger) {
-                own = likelihood;
-            } else if (matrix.row(i).target() != matrix.row(danger).target()) {
-                others += matrix.row(i).weight() * likelihood;
+        for (int i = 0; i < likelihoods.length; i++) {
+            if (matrix.row(i).target() != matrix.row(danger).target()) {
+                others += matrix.row(i).weight() * likelihoods[i];
                 weights += matrix.row(i).weight();
             }
         }
+        double own = likelihoods[danger];
         return weights > 0 && own > 0 ? others / weights / own : 0;
     }
 
-    private double likelihood(int row, Evidence evidence) {
-        double product = 1;
+    /** Likelihood of the observations for each row, for a reader who misreads as much as a poor novice. */
+    double[] likelihoods(Evidence evidence) {
+        double[] bits = new double[matrix.rowCount()];
         for (int k = 0; k < evidence.pieces().size(); k++) {
             Evidence.Piece piece = evidence.pieces().get(k);
             int c = character(piece);
             double rate = readings.misreading(piece.answer());
             double misreading = rate > NOVICE_MISREADING ? rate : NOVICE_MISREADING;
             double b = readings.background(c, piece.answer().observation(), misreading);
-            double f = readings.isKnown(row, c)
-                    ? readings.probability(row, c, piece.answer().observation(), misreading)
-                    : b;
-            double l = (1 - Readings.BLUNDER) * f + Readings.BLUNDER * b;
-            product *= l > 0 ? PortableMath.exp2(piece.weight() * PortableMath.log2(l)) : 1;
+            for (int i = 0; i < bits.length; i++) {
+                double f = readings.isKnown(i, c)
+                        ? readings.probability(i, c, piece.answer().observation(), misreading)
+                        : b;
+                double l = (1 - Readings.BLUNDER) * f + Readings.BLUNDER * b;
+                bits[i] += l > 0 ? piece.weight() * PortableMath.log2(l) : 0;
+            }
         }
-        return product;
+        for (int i = 0; i < bits.length; i++) {
+            bits[i] = PortableMath.exp2(bits[i]);
+        }
+        return bits;
     }
 
     /** Size of the largest set found greedily in which no two share a group, nor both organ and method. */

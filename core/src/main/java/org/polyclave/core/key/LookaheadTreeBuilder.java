@@ -12,17 +12,22 @@ import org.polyclave.core.run.CancelSignal;
  */
 final class LookaheadTreeBuilder implements TreeBuilder {
     static final int LOOKED_AT = 6;
+    /** Where rows times characters exceed this, only half as many splits are looked at, to stay within seconds. */
+    private static final int LARGE = 100_000;
+
     static final int ALTERNATIVES = 6;
 
     private final SplitSurveyor surveyor;
     private final CancelSignal cancel;
     private final int maxStops;
+    private final int characters;
     private int stops;
 
     LookaheadTreeBuilder(KeyProblem problem, KeyObjective objective, CancelSignal cancel, int maxStops) {
         surveyor = new SplitSurveyor(problem, objective);
         this.cancel = cancel;
         this.maxStops = maxStops;
+        characters = problem.matrix.characterCount();
     }
 
     @Override
@@ -37,7 +42,8 @@ final class LookaheadTreeBuilder implements TreeBuilder {
             stops++;
             return new KeyTree.Stop(position.classes);
         }
-        List<Candidate> ranked = best(candidates, LOOKED_AT);
+        int looked = position.size() * characters > LARGE ? LOOKED_AT / 2 : LOOKED_AT;
+        List<Candidate> ranked = best(candidates, looked);
         Looked chosen = new Looked(ranked.get(0), position);
         for (int r = 1; r < ranked.size(); r++) {
             Looked next = new Looked(ranked.get(r), position);

@@ -9,10 +9,14 @@ import org.polyclave.core.matrix.CharacterType;
 /**
  * Splits of numeric characters: one threshold in each stretch between neighbouring ends of the ranges in play. In a gap
  * it is the roundest number near the middle, in an overlap near the end where fewer specimens are misplaced. Of many
- * stretches the {@value #MOST} most promising are weighed exactly; up to {@value #MOST} all are.
+ * stretches the {@value #MOST} most promising are weighed exactly (fewer above {@value #MANY} rows in play).
  */
 final class ThresholdSplits {
     static final int MOST = 24;
+    /** Where many rows are in play, thresholds near each other are alike, and fewer are weighed. */
+    private static final int MOST_OF_MANY = 5;
+
+    private static final int MANY = 64;
     private static final double NEAR_END = 0.4;
 
     private final KeyProblem problem;
@@ -141,11 +145,12 @@ final class ThresholdSplits {
                 found.add(new Stretch(from, to, left, right, mins.length - left - right));
             }
         }
-        return mostPromising(found);
+        return mostPromising(found, mins.length);
     }
 
-    private static List<Stretch> mostPromising(List<Stretch> all) {
-        if (all.size() <= MOST) {
+    private static List<Stretch> mostPromising(List<Stretch> all, int rows) {
+        int most = rows > MANY ? MOST_OF_MANY : MOST;
+        if (all.size() <= most) {
             return all;
         }
         List<Stretch> sorted = new ArrayList<>(all);
@@ -153,7 +158,7 @@ final class ThresholdSplits {
             int byPromise = Double.compare(b.promise(), a.promise());
             return byPromise != 0 ? byPromise : Double.compare(a.from(), b.from());
         });
-        return sorted.subList(0, MOST);
+        return sorted.subList(0, most);
     }
 
     private double cut(int c, Stretch stretch, double[] mins) {
