@@ -1,0 +1,202 @@
+package org.polyclave.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.notation.CellNotation;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.KeyContext;
+import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.Shares;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCharacter.StudyState;
+import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.table.WideTableReader;
+
+/** From what people score to what algorithms see. */
+class CompilerTest {
+    private static final StudyCharacter COLOUR = StudyCharacter.of(
+            "colour",
+            CharacterType.STATES,
+            List.of(StudyState.of("red"), StudyState.of("blue"), StudyState.of("green"), StudyState.of("white")));
+
+    private static Study study(String table) {
+        return WideTableReader.read(table.getBytes(StandardCharsets.UTF_8), "t.csv")
+                .study();
+    }
+
+    private static CompiledStudy compiled(String table) {
+        return StudyCompiler.compile(study(table));
+    }
+
+    private static Cell cell(CompiledStudy compiled, String row, String character) {
+        return compiled.matrix().cell(compiled.rowIndex(row), compiled.characterIndex(character));
+    }
+
+    private static ScoreValue.States states(String text) {
+        return (ScoreValue.States) ((CellNotation.Parsed) CellNotation.parse(text, COLOUR)).value();
+    }
+
+    /** Words weigh always 1, usually 0.75, sometimes 0.2, rarely 0.04. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "red; 1; 0; 0; 0; false",
+                "red, blue; 0.5; 0.5; 0; 0; false",
+                "usually red, rarely blue; 0.949367; 0.050633; 0; 0; false",
+                "usually red, blue; 0.75; 0.25; 0; 0; false",
+                "usually red, blue, green; 0.75; 0.125; 0.125; 0; false",
+                "red, rarely blue; 0.96; 0.04; 0; 0; false",
+                "always red; 1; 0; 0; 0; false",
+                "sometimes red; 0.2; 0.266667; 0.266667; 0.266667; true",
+                "usually red; 0.75; 0.083333; 0.083333; 0.083333; true",
+                "rarely red, rarely blue; 0.04; 0.04; 0.46; 0.46; true",
+                "red + blue; 0.5; 0.5; 0; 0; false",
+                "red, mistaken blue; 1; 0; 0; 0; false"
+            })
+    void wordsBecomeShares(String text, double red, double blue, double green, double white, boolean incomplete) {
+        double[] shares = Shares.of(states(text), COLOUR);
+        assertThat(shares).containsExactly(new double[] {red, blue, green, white}, within(1e-6));
+        assertThat(Shares.isIncomplete(states(text))).isEqualTo(incomplete);
+    }
+
+    @Test
+    void anEmptyCellInheritsAndATypedUnknownBlocks() {
+        CompiledStudy compiled = compiled("""
+                taxon,#parent,#stage,colour,size
+                #type,,,states,length
+                Aa,,,red,5–9
+                Aa bb,Aa,,,
+                Aa cc,Aa,,?,12
+                Aa bb,,male,blue,
+                Aa bb,,female,,
+                """);
+        assertThat(compiled.rows()).extracting(StudyRow::name).containsExactly("Aa cc", "Aa bb, male", "Aa bb, female");
+        assertThat(cell(compiled, "aa-bb-female", "colour")).isEqualTo(Cell.Categorical.single(0, 2));
+        assertThat(cell(compiled, "aa-bb-male", "size")).isEqualTo(Cell.Numeric.range(5, 9));
+        assertThat(cell(compiled, "aa-cc", "colour")).isInstanceOf(Cell.Unknown.class);
+        int male = compiled.rowIndex("aa-bb-male");
+        int female = compiled.rowIndex("aa-bb-female");
+        assertThat(compiled.matrix().row(male).target())
+                .isEqualTo(compiled.matrix().row(female).target());
+        assertThat(compiled.matrix().isWeak(male, 0))
+                .as("imported, not checked")
+                .isTrue();
+    }
+
+    @Test
+    void mistakenStatesAreReadableButNotShown() {
+        CompiledStudy compiled = compiled("taxon,colour\n#states,red|blue\nAa,\"red, mistaken blue\"\nBb,blue\n");
+        Cell.Categorical cell = (Cell.Categorical) cell(compiled, "aa", "colour");
+        assertThat(cell.support()).isEqualTo(0b01);
+        assertThat(cell.readable()).isEqualTo(0b11);
+    }
+
+    @Test
+    void openEndsReachBeyondTheLargestScored() {
+        CompiledStudy compiled = compiled("taxon,petals\n#type,count\nAa,>=20\nBb,5\nCc,30\n");
+        Cell.Numeric open = (Cell.Numeric) cell(compiled, "aa", "petals");
+        assertThat(open.min()).isEqualTo(20);
+        assertThat(open.max()).isGreaterThanOrEqualTo(40);
+    }
+
+    @Test
+    void aHybridAdmitsWhatItsParentsShow() {
+        Study plain = study("""
+                taxon,colour,shade,size
+                #type,states,ordered,length
+                #states,red|blue|green,pale|middle|dark,
+                Aa,red,pale,2–3
+                Bb,blue,dark,7–8
+                Cc,,,
+                Dd,green,dark,?
+                """);
+        List<StudyRow> rows = new ArrayList<>(plain.rows());
+        StudyRow c = rows.get(2);
+        rows.set(
+                2,
+                new StudyRow(
+                        c.id(),
+                        c.label(),
+                        "",
+                        "nothotaxon",
+                        null,
+                        "",
+                        c.hazard(),
+                        List.of(),
+                        List.of(),
+                        1,
+                        false,
+                        List.of("aa", "bb"),
+                        ""));
+        Study hybrid = new Study(
+                plain.slug(), plain.title(), plain.scope(), rows, List.of(), plain.characters(), plain.scores());
+        CompiledStudy compiled = StudyCompiler.compile(hybrid);
+        assertThat(((Cell.Categorical) cell(compiled, "cc", "colour")).support())
+                .isEqualTo(0b011);
+        assertThat(((Cell.Categorical) cell(compiled, "cc", "shade")).support())
+                .as("and what lies between")
+                .isEqualTo(0b111);
+        assertThat(cell(compiled, "cc", "size")).isEqualTo(Cell.Numeric.range(2, 8));
+    }
+
+    @Test
+    void characters() {
+        CompiledStudy compiled = compiled("""
+                taxon,colour,hue,smell,size
+                #organ,leaf,leaf,leaf,stem
+                #method,eye,lens,smell,ruler
+                #group,,,odour,
+                #months,May–Jun,,,
+                #unit,,,,cm
+                #type,states,states,states,length
+                #uncertainty,,,,0.2
+                Aa,red,x,y,1–2
+                """);
+        assertThat(compiled.matrix().character(0).group())
+                .as("one organ, one group")
+                .isEqualTo(compiled.matrix().character(1).group());
+        assertThat(compiled.matrix().character(2).group())
+                .isNotEqualTo(compiled.matrix().character(0).group());
+        assertThat(compiled.matrix().character(2).hazardousToObserve()).isTrue();
+        assertThat(compiled.matrix().character(2).countsForSafety()).isFalse();
+        assertThat(compiled.matrix().character(0).months()).isEqualTo(0b110000);
+        assertThat(compiled.matrix().character(3).uncertainty()).as("in mm").isCloseTo(2, within(1e-12));
+        assertThat(cell(compiled, "aa", "size")).isEqualTo(Cell.Numeric.range(10, 20));
+    }
+
+    @Test
+    void aContextKeepsWhatIsAtHandInEveryMonthNamed() {
+        CompiledStudy whole = compiled("""
+                taxon,flower colour,leaf colour,leaf hairs,wing,wing colour
+                #organ,flower,leaf,leaf,stem,stem
+                #method,eye,eye,lens,eye,eye
+                #months,May–Jun,,,,
+                #states,red|blue,a|b,x|y,absent|present,p|q
+                #applies,,,,,wing = present
+                Aa,red,a,x,present,p
+                Bb,blue,b,y,absent,?
+                """);
+        assertThat(KeyContext.parse("months=5+6").apply(whole).characters()).hasSize(5);
+        assertThat(KeyContext.parse("months=6+7").apply(whole).characters())
+                .extracting(StudyCharacter::id)
+                .doesNotContain("flower-colour");
+        assertThat(KeyContext.parse("organs=leaf,methods=eye").apply(whole).characters())
+                .extracting(StudyCharacter::id)
+                .containsExactly("leaf-colour");
+        CompiledStudy withoutWing = whole.without(List.of(3));
+        assertThat(withoutWing.matrix().cell(0, 3)).as("surely winged").isInstanceOf(Cell.Categorical.class);
+        assertThat(withoutWing.matrix().cell(1, 3)).as("there may be no wing").isInstanceOf(Cell.NotApplicable.class);
+    }
+}

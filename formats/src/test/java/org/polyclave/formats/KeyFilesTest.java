@@ -1,0 +1,240 @@
+package org.polyclave.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.stream.LongStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.key.Atoms;
+import org.polyclave.core.key.Key;
+import org.polyclave.core.key.KeyGenerator;
+import org.polyclave.core.key.KeyObjective;
+import org.polyclave.core.key.KeyOptions;
+import org.polyclave.core.key.KeyOutcome;
+import org.polyclave.core.key.KeyResult;
+import org.polyclave.core.key.SupportPropagationProver;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.run.CancelSignal;
+import org.polyclave.formats.key.KeyJson;
+import org.polyclave.formats.key.KeyRenderer;
+import org.polyclave.formats.key.KeyView;
+import org.polyclave.formats.key.KeyWording;
+import org.polyclave.formats.key.StatementWording;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCharacter.StudyState;
+import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.formats.table.WideTableReader;
+
+/** Keys as files and in words. */
+class KeyFilesTest {
+    private static final String TABLE = """
+            taxon,#hazard,leaf margin,leaf width,petals,season,height
+            #type,,states,length,count,months,length
+            #organ,,leaf,leaf,flower,whole plant,whole plant
+            #unit,,,mm,,,cm
+            #states,,toothed|entire|lobed,,,,
+            Aa <one>,serious,toothed,5–9,5,May–Jun,10–20
+            Bb & two,none known,entire,12–20,4,Aug,10–20
+            Cc three,,lobed,5–9,9–12,Oct,40–60
+            """;
+
+    private static CompiledStudy compiled(String table) {
+        return StudyCompiler.compile(WideTableReader.read(table.getBytes(StandardCharsets.UTF_8), "Sallows.csv")
+                .study());
+    }
+
+    private static KeyResult generate(CompiledStudy compiled, KeyObjective objective) {
+        KeyOutcome outcome = new KeyGenerator()
+                .generate(compiled.matrix(), KeyOptions.DEFAULT.withObjective(objective), CancelSignal.NEVER);
+        return ((KeyOutcome.Generated) outcome).result();
+    }
+
+    static LongStream seeds() {
+        return LongStream.rangeClosed(1, 25);
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void aKeyFileReadsBackAsAKeyThatIsStillProven(long seed) {
+        CompiledStudy compiled = StudyCompiler.compile(RandomScores.study(seed));
+        KeyResult result = generate(compiled, KeyObjective.CAUTIOUS);
+        KeyJson.ReadKey read = KeyJson.read(KeyJson.write(compiled, result).getBytes(StandardCharsets.UTF_8), compiled);
+        assertThat(read.problems()).isEmpty();
+        assertThat(read.key().couplets()).hasSameSizeAs(result.key().couplets());
+        assertThat(new SupportPropagationProver()
+                        .prove(compiled.matrix(), read.key())
+                        .failures())
+                .isEmpty();
+    }
+
+    private static String word(StudyCharacter character, Atoms atoms, Key.Role role, boolean plain) {
+        return StatementWording.word(new Key.Statement(0, atoms, role), character, plain);
+    }
+
+    private static StudyCharacter on(String organ, String label, CharacterType type, StudyState... states) {
+        StudyCharacter c = StudyCharacter.of(label, type, List.of(states));
+        return new StudyCharacter(
+                c.id(),
+                label,
+                "",
+                "",
+                type,
+                c.unit(),
+                organ,
+                "",
+                "",
+                c.states(),
+                List.of(),
+                List.of(),
+                1,
+                false,
+                false,
+                false,
+                0.05,
+                "",
+                0);
+    }
+
+    @Test
+    void statementsNameTheOrganFirstAndLimitsDoNotOverlap() {
+        StudyCharacter margin = on(
+                "leaf",
+                "margin",
+                CharacterType.STATES,
+                new StudyState("toothed", "toothed", "with teeth", ""),
+                StudyState.of("entire"),
+                StudyState.of("lobed"));
+        assertThat(word(margin, new Atoms.States(0b001), Key.Role.DECIDING, false))
+                .isEqualTo("Leaf margin toothed");
+        assertThat(word(margin, new Atoms.States(0b111), Key.Role.DECIDING, true))
+                .isEqualTo("Leaf margin with teeth, entire or lobed");
+        assertThat(word(margin, new Atoms.States(0b110), Key.Role.TENDENCY, false))
+                .isEqualTo("Leaf margin usually entire or lobed");
+        StudyCharacter width = on("leaf", "leaf width", CharacterType.LENGTH);
+        double inf = Double.POSITIVE_INFINITY;
+        assertThat(word(width, Atoms.Interval.closed(-inf, 6), Key.Role.DECIDING, false))
+                .isEqualTo("Leaf width up to 6 mm");
+        assertThat(word(width, new Atoms.Interval(6, inf, true, false), Key.Role.DECIDING, false))
+                .isEqualTo("Leaf width more than 6 mm");
+        StudyCharacter petals = on("flower", "petals", CharacterType.COUNT);
+        assertThat(word(petals, Atoms.Interval.closed(6, inf), Key.Role.DECIDING, false))
+                .isEqualTo("Flower petals 6 or more");
+        assertThat(word(
+                        on("whole plant", "height", CharacterType.LENGTH),
+                        Atoms.Interval.closed(-inf, 1.5),
+                        Key.Role.DECIDING,
+                        false))
+                .isEqualTo("Height up to 1.5 mm");
+        assertThat(word(
+                        on("", "fruiting", CharacterType.MONTHS),
+                        new Atoms.States(0b1110000),
+                        Key.Role.DECIDING,
+                        false))
+                .isEqualTo("Fruiting May–Jul");
+    }
+
+    @Test
+    void leadsAreParallelAndNamesCarryTheirHazard() {
+        KeyView view = KeyWording.word(compiled(TABLE), generate(compiled(TABLE), KeyObjective.CAUTIOUS));
+        for (KeyView.CoupletView couplet : view.couplets()) {
+            List<String> first = couplet.leads().get(0).statements().stream()
+                    .map(KeyView.StatementView::character)
+                    .toList();
+            for (KeyView.LeadView lead : couplet.leads()) {
+                assertThat(lead.statements())
+                        .extracting(KeyView.StatementView::character)
+                        .isEqualTo(first);
+                assertThat(lead.text()).doesNotContain("not ");
+            }
+        }
+        assertThat(view.figures().proven()).isTrue();
+        assertThat(view.couplets().stream()
+                        .flatMap(c -> c.leads().stream())
+                        .filter(l -> l.terminal() != null)
+                        .flatMap(l -> l.terminal().names().stream()))
+                .extracting(KeyView.NameView::hazardText)
+                .containsExactlyInAnyOrder("serious hazard", "no hazard known", "hazard not assessed");
+    }
+
+    @Test
+    void pagesEscapeNamesAndLoadNothing() {
+        CompiledStudy compiled = compiled(TABLE);
+        KeyView view = KeyWording.word(compiled, generate(compiled, KeyObjective.FEWEST));
+        String html = KeyRenderer.html(view, compiled.study());
+        assertThat(html)
+                .contains("Aa &lt;one&gt;")
+                .contains("Bb &amp; two")
+                .contains("default-src 'none'")
+                .contains("⚠ serious hazard")
+                .contains("hazard not assessed")
+                .doesNotContain("<script")
+                .doesNotContain("src=");
+        assertThat(KeyRenderer.markdown(view, compiled.study()))
+                .contains("Aa \\<one\\>")
+                .contains("No result is permission");
+        assertThat(KeyRenderer.text(view, compiled.study()).lines().filter(l -> l.contains("..")))
+                .allMatch(l -> l.length() <= 140);
+    }
+
+    @Test
+    void failuresAreToldByName() {
+        CompiledStudy compiled = compiled(TABLE);
+        KeyResult good = generate(compiled, KeyObjective.FEWEST);
+        String broken = KeyJson.write(compiled, good).replace("\"cc-three\"", "\"aa-one\"");
+        KeyJson.ReadKey read = KeyJson.read(broken.getBytes(StandardCharsets.UTF_8), compiled);
+        List<String> told =
+                KeyWording.failures(compiled, new SupportPropagationProver().prove(compiled.matrix(), read.key()));
+        assertThat(told)
+                .anyMatch(t -> t.matches("Couplet \\d, lead \\d: 'Cc three' with .* ends here, but is not named\\."))
+                .anyMatch(t -> t.equals("The key never names 'Cc three'."));
+    }
+
+    @Test
+    void filesThatAreNoKeysAreRefusedWithEveryProblem() {
+        CompiledStudy compiled = compiled(TABLE);
+        assertThat(KeyJson.read("nonsense".getBytes(StandardCharsets.UTF_8), compiled)
+                        .problems())
+                .hasSize(1);
+        assertThat(KeyJson.read("{\"format\":\"other\"}".getBytes(StandardCharsets.UTF_8), compiled)
+                        .problems())
+                .first()
+                .asString()
+                .contains("no Polyclave key");
+        String text = """
+                {"format":"polyclave-key","version":1,"couplets":[{"number":1,"from":null,"leads":[
+                {"statements":[{"character":"leaf-margin","states":["wavy"],"confirming":false}],"text":"","to":{"rows":["dd"]}},
+                {"statements":[{"character":"colour","states":["red"],"confirming":false}],"text":"","to":{}}]}]}
+                """;
+        assertThat(KeyJson.read(text.getBytes(StandardCharsets.UTF_8), compiled).problems())
+                .containsExactly(
+                        "Couplet 1, lead 1: 'leaf margin' has no state 'wavy'.",
+                        "Couplet 1, lead 1: the matrix has no row 'dd'.",
+                        "Couplet 1, lead 2: the matrix has no character 'colour'.",
+                        "Couplet 1, lead 2: 'to' must name a couplet or rows.");
+    }
+
+    @Test
+    void unitsOfTheFileAreConverted() {
+        CompiledStudy compiled = compiled(TABLE);
+        String text = KeyJson.write(compiled, generate(compiled, KeyObjective.FEWEST));
+        String key = """
+                {"format":"polyclave-key","version":1,"couplets":[{"number":1,"from":null,"leads":[
+                {"statements":[{"character":"leaf-width","min":null,"max":1,"unit":"cm","confirming":false}],"text":"","to":{"couplet":2}},
+                {"statements":[{"character":"leaf-width","min":1,"minExclusive":true,"max":null,"unit":"cm","confirming":false}],"text":"","to":{"rows":["bb-two"]}}]},
+                {"number":2,"from":1,"leads":[
+                {"statements":[{"character":"season","states":["5","6"],"confirming":false}],"text":"","to":{"rows":["aa-one"]}},
+                {"statements":[{"character":"season","states":["10"],"confirming":false}],"text":"","to":{"rows":["cc-three"]}}]}]}
+                """;
+        KeyJson.ReadKey read = KeyJson.read(key.getBytes(StandardCharsets.UTF_8), compiled);
+        assertThat(read.problems()).isEmpty();
+        assertThat(new SupportPropagationProver()
+                        .prove(compiled.matrix(), read.key())
+                        .failures())
+                .isEmpty();
+        assertThat(text).contains("\"completion\" : \"OPTIMAL\"");
+    }
+}

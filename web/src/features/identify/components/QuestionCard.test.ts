@@ -1,0 +1,74 @@
+import { describe, expect, test } from 'vitest';
+import type { Schemas } from '@/api/client';
+import { mount } from '@/testing/mount';
+import type { Given } from '../logic/answers';
+import QuestionCard from './QuestionCard.vue';
+
+const EVENTS = ['toggle', 'measure', 'certainty', 'pass', 'withdraw'];
+const margin = {
+  id: 'margin',
+  label: 'leaf margin',
+  question: 'How is the edge?',
+  plainQuestion: 'What is the rim like?',
+  note: 'Middle of the leaf.',
+  organ: 'leaf',
+  type: 'STATES',
+  unit: '',
+  states: [
+    { id: 'toothed', label: 'toothed', plain: 'with teeth', definition: 'Points all along' },
+    { id: 'entire', label: 'entire', plain: '', definition: '' },
+  ],
+} as unknown as Schemas['StudyCharacter'];
+const width = { ...margin, id: 'width', label: 'leaf width', type: 'LENGTH', unit: 'mm', states: [] };
+const given: Given = { character: 'margin', states: ['toothed'], value: null, certainty: 'SURE', passed: null };
+
+describe('an open question', () => {
+  test('offers its states, in plain words on request, and ways to pass', async () => {
+    const technical = await mount(QuestionCard, { character: margin, given: undefined, plain: false }, EVENTS);
+    expect(technical.text()).toContain('How is the edge?');
+    technical.byText('button', 'toothed').click();
+    technical.byText('button', 'Not sure').click();
+    technical.byText('button', 'Can’t see it').click();
+    expect(technical.heard).toEqual([
+      ['toggle', 'toothed'],
+      ['pass', 'not-sure'],
+      ['pass', 'cannot-see'],
+    ]);
+    const plain = await mount(QuestionCard, { character: margin, given: undefined, plain: true }, EVENTS);
+    expect(plain.text()).toContain('What is the rim like?');
+    expect(plain.byText('button', 'with teeth').getAttribute('title')).toBe('Points all along');
+  });
+
+  test('takes a number with a comma and refuses what is none', async () => {
+    const card = await mount(QuestionCard, { character: width, given: undefined, plain: false }, EVENTS);
+    const input = card.all('input')[0] as HTMLInputElement;
+    for (const typed of ['broad', '-3', '', '4,5']) {
+      input.value = typed;
+      input.dispatchEvent(new Event('input'));
+      card.all('form')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));
+    }
+    expect(card.heard).toEqual([['measure', 4.5]]);
+  });
+});
+
+describe('an answered question', () => {
+  test('shows what was said, and can be changed or withdrawn', async () => {
+    const card = await mount(QuestionCard, { character: margin, given, plain: false }, EVENTS);
+    expect(card.byText('button', 'toothed').getAttribute('aria-pressed')).toBe('true');
+    expect(card.byText('button', 'entire').getAttribute('aria-pressed')).toBe('false');
+    card.all('input[type=radio]')[1]?.dispatchEvent(new Event('change'));
+    card.byText('button', 'Withdraw').click();
+    expect(card.heard).toEqual([['certainty', 'LIKELY'], ['withdraw']]);
+  });
+
+  test('that was passed says that this is no evidence', async () => {
+    const card = await mount(
+      QuestionCard,
+      { character: margin, given: { ...given, passed: 'cannot-see' }, plain: false },
+      EVENTS,
+    );
+    expect(card.text()).toContain('no evidence either way');
+    card.byText('button', 'Ask again').click();
+    expect(card.heard).toEqual([['withdraw']]);
+  });
+});

@@ -1,0 +1,121 @@
+import { describe, expect, test } from 'vitest';
+import type { Schemas } from '@/api/client';
+import { mount } from '@/testing/mount';
+import DangerNote from './DangerNote.vue';
+import EvidenceLadder from './EvidenceLadder.vue';
+import VerdictNote from './VerdictNote.vue';
+
+const name = (row: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN', stage = '') =>
+  ({ row, label: row, stage, plain: '', rank: 'species', hazard, hazardText: '' }) as Schemas['NameView'];
+const standing = (row: string, posterior: number, bits: number[], extra = {}) =>
+  ({
+    name: name(row),
+    posterior,
+    mismatches: 0,
+    struckOut: false,
+    why: bits.map((b, i) => ({ character: `c${i}`, label: `c${i}`, bits: b, known: true })),
+    ...extra,
+  }) as unknown as Schemas['StandingView'];
+const labels = new Map([['margin', { id: 'margin', label: 'leaf margin' } as Schemas['StudyCharacter']]]);
+
+describe('the ladder', () => {
+  test('draws evidence for and against, and shares without false precision', async () => {
+    const ladder = await mount(EvidenceLadder, {
+      standings: [standing('Alpha', 0.999, [2, 1]), standing('Beta', 0.0004, [-3, 1])],
+      selected: null,
+      strikeOut: false,
+    });
+    expect(ladder.all('li')).toHaveLength(2);
+    expect(ladder.all('rect.against')).toHaveLength(1);
+    expect(ladder.text()).toContain('> 99 %');
+    expect(ladder.text()).toContain('< 1 %');
+  });
+
+  test('strikes out by counting contradictions', async () => {
+    const ladder = await mount(
+      EvidenceLadder,
+      {
+        standings: [standing('Alpha', 1, []), standing('Beta', 0, [], { mismatches: 1, struckOut: true })],
+        selected: 'Beta',
+        strikeOut: true,
+      },
+      ['select'],
+    );
+    expect(ladder.all('li.out')).toHaveLength(1);
+    expect(ladder.text()).toContain('1 contradiction');
+    ladder.all('button')[1]?.click();
+    expect(ladder.heard).toEqual([['select', 'Beta']]);
+  });
+});
+
+describe('danger', () => {
+  const outside = [
+    { name: 'Far bane', why: 'Shores only.', hazard: 'LIFE_THREATENING' },
+    { name: 'Far friend', why: 'Ponds.', hazard: 'NONE_KNOWN' },
+  ] as Schemas['OutsideTaxon'][];
+  const margin = (row: string, ruledOut: boolean, safeQuestions: string[]) =>
+    ({
+      name: name(row, 'LIFE_THREATENING', 'shoot'),
+      ruledOut,
+      odds: 1,
+      independent: 0,
+      safeQuestions,
+    }) as Schemas['MarginView'];
+
+  test('that is not ruled out is named with the safe way to do so', async () => {
+    const note = await mount(DangerNote, { margins: [margin('Near bane', false, ['margin'])], outside, labels }, [
+      'ask',
+    ]);
+    expect(note.text()).toMatch(/Near bane, shoot\s*life-threatening\s*Safe to look at: leaf margin/);
+    note.byText('button', 'leaf margin').click();
+    expect(note.heard).toEqual([['ask', 'leaf margin']]);
+  });
+
+  test('without a safe way defers to a qualified person', async () => {
+    const note = await mount(DangerNote, { margins: [margin('Near bane', false, [])], outside: [], labels });
+    expect(note.text()).toContain('ask a qualified person');
+  });
+
+  test('outside the key is never ruled out by it', async () => {
+    const note = await mount(DangerNote, { margins: [margin('Near bane', true, [])], outside, labels });
+    expect(note.text()).toContain('Far bane life-threatening Not in this key, so never ruled out by it.');
+    expect(note.text()).not.toContain('Far friend');
+    expect(note.text()).toContain('Ruled out by independent observations: Near bane, shoot.');
+  });
+});
+
+describe('the verdict', () => {
+  const result = (conclusion: string, remaining: string[]) =>
+    ({
+      conclusion,
+      remaining,
+      standings: remaining.map((row) => standing(row, 1, [])),
+      margins: [],
+      outside: 0,
+      questions: [],
+      notCompared: [],
+    }) as unknown as Schemas['IdentifyResponse'];
+  const outside = [{ name: 'Far one', why: '', hazard: 'NOT_ASSESSED' }] as Schemas['OutsideTaxon'][];
+
+  test('is never a permission', async () => {
+    for (const conclusion of ['OPEN', 'SETTLED', 'REMAINING', 'OUTSIDE', 'NONE_LEFT']) {
+      const note = await mount(VerdictNote, { result: result(conclusion, ['Alpha']), answers: 3, outside });
+      expect(note.text()).toContain('no permission to eat, touch, keep or handle');
+    }
+  });
+
+  test('names a few and counts the rest', async () => {
+    const note = await mount(VerdictNote, {
+      result: result('OPEN', ['A', 'B', 'C', 'D', 'E', 'F']),
+      answers: 1,
+      outside: [],
+    });
+    expect(note.text()).toContain('A, B, C, D and 2 more');
+  });
+
+  test('points outside when something outside is likelier', async () => {
+    const note = await mount(VerdictNote, { result: result('OUTSIDE', ['Alpha']), answers: 4, outside });
+    expect(note.text()).toContain('Perhaps something outside this key');
+    expect(note.text()).toContain('Far one hazard not assessed');
+  });
+});

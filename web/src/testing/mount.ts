@@ -1,0 +1,36 @@
+import { createPinia } from 'pinia';
+import { createApp, h, nextTick, type Component } from 'vue';
+import { createMemoryHistory, createRouter } from 'vue-router';
+import { createVuetify } from 'vuetify';
+import { i18n } from '@/app/i18n';
+
+// jsdom has no layout, so nothing scrolls.
+Element.prototype.scrollIntoView = () => undefined;
+
+/** Mounts a component with everything the application gives it, for tests; `heard` collects what it emits. */
+export async function mount(component: Component, props: Record<string, unknown>, events: string[] = []) {
+  const heard: [string, ...unknown[]][] = [];
+  const listeners = Object.fromEntries(
+    events.map((event) => [
+      `on${event.charAt(0).toUpperCase()}${event.slice(1)}`,
+      (...values: unknown[]) => heard.push([event, ...values]),
+    ]),
+  );
+  const root = document.createElement('div');
+  document.body.append(root);
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [{ path: '/:rest(.*)*', component: { render: () => null } }],
+  });
+  const app = createApp({ render: () => h(component, { ...props, ...listeners }) });
+  app.use(createPinia()).use(i18n).use(router).use(createVuetify()).mount(root);
+  await router.isReady();
+  await nextTick();
+  const all = (selector: string) => [...root.querySelectorAll<HTMLElement>(selector)];
+  const byText = (selector: string, text: string) => {
+    const found = all(selector).find((element) => element.textContent?.trim() === text);
+    if (!found) throw new Error(`No ${selector} says "${text}" in ${root.innerHTML}`);
+    return found;
+  };
+  return { root, heard, all, byText, text: () => root.textContent?.replace(/\s+/g, ' ').trim() ?? '' };
+}
