@@ -63,6 +63,16 @@ final class LookaheadTreeBuilder implements TreeBuilder {
         return sorted.subList(0, Math.min(most, sorted.size()));
     }
 
+    private static Candidate top(List<Candidate> candidates) {
+        Candidate top = candidates.get(0);
+        for (Candidate candidate : candidates) {
+            if (Candidate.compare(candidate, candidate.score(), top, top.score()) < 0) {
+                top = candidate;
+            }
+        }
+        return top;
+    }
+
     private static List<Candidate> oneACharacter(List<Candidate> candidates, Candidate chosen) {
         List<Candidate> sorted = best(candidates, candidates.size());
         List<Candidate> kept = new ArrayList<>();
@@ -98,7 +108,7 @@ final class LookaheadTreeBuilder implements TreeBuilder {
                 List<Candidate> next = side == 0 ? firstCandidates : secondCandidates;
                 double part = total > 0 ? (side == 0 ? first.total : second.total) / total : 0.5;
                 if (!next.isEmpty()) {
-                    Candidate top = best(next, 1).get(0);
+                    Candidate top = top(next);
                     gain += part * top.netGain();
                     rate += part * top.rate();
                 }
