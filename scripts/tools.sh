@@ -68,11 +68,13 @@ jar_of() {
     ls "$ROOT/$1/target/polyclave-$1-"*"-$2.jar" 2>/dev/null | head -n 1
 }
 
-# Whether something in the given folders is newer than a file.
+# Whether a jar is missing, or something in the given folders is newer than its build. Jars carry a fixed date, so that
+# builds are reproducible; the stamp beside them tells when they were made.
 is_stale() {
-    built=$1
+    jar=$1
+    built=$(dirname "${jar:-/none/none}")/built.stamp
     shift
-    [ -z "$built" ] || [ ! -f "$built" ] ||
+    [ -z "$jar" ] || [ ! -f "$built" ] ||
         [ -n "$(find "$@" -newer "$built" -type f -not -path '*/target/*' -not -path '*/node_modules/*' -not -path '*/dist/*' \
             -not -name schema.d.ts -print 2>/dev/null | head -n 1)" ]
 }
@@ -93,6 +95,7 @@ build_batch() {
         need_build_tools
         echo "Building the batch commands ..." >&2
         maven -DskipTests -pl batch -am package
+        touch "$ROOT/batch/target/built.stamp"
     fi
 }
 
@@ -102,6 +105,7 @@ build_server() {
         need_build_tools
         say "Building (a few minutes the first time) ..."
         maven -DskipTests -pl server -am package
+        touch "$ROOT/server/target/built.stamp"
     fi
 }
 
