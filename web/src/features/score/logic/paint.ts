@@ -243,6 +243,10 @@ function paintColumnHeadings(
     const textX = Math.max(x, SIZE.rowHeader);
     g.fillStyle = ink.rule;
     g.fillRect(x, 0, 1, TOP);
+    g.save();
+    g.beginPath();
+    g.rect(textX, 0, Math.max(0, x + width - textX), SIZE.organBand);
+    g.clip();
     text(g, band.organ, { x: textX, y: 2, width, height: SIZE.organBand }, `600 13px ${ink.sans}`, 1, ink.accent);
     g.restore();
     g.fillStyle = ink.accent;
