@@ -68,6 +68,10 @@ public final class Visitor {
         return send(request(path).header("Content-Type", "application/json").PUT(BodyPublishers.ofString(json)));
     }
 
+    public Answer delete(String path) {
+        return send(request(path).DELETE());
+    }
+
     /** Uploads a file as a form does. */
     public Answer upload(String path, String fileName, String content) {
         String boundary = "------------------------polyclave";

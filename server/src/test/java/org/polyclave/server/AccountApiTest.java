@@ -1,0 +1,85 @@
+package org.polyclave.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Accounts: made by administrators, used by their owners, told nothing that is not theirs. */
+@ExtendWith(RunningApplication.class)
+class AccountApiTest {
+    private static final String NEW =
+            "{\"name\":\"%s\",\"displayName\":\"%s\",\"password\":\"%s\",\"administrator\":false}";
+
+    private static Visitor warden() {
+        return Visitor.signedIn("warden", "meadow-warden");
+    }
+
+    @Test
+    void anAdministratorMakesAnAccountThatSignsInAndSeesNothingYet() {
+        Visitor.Answer made =
+                warden().post("/api/accounts", NEW.formatted("bryn.hale", "Bryn Hale", "a-long-password"));
+        assertThat(made.status()).isEqualTo(200);
+        assertThat(made.body()).doesNotContain("password").doesNotContain("hash");
+        Visitor bryn = Visitor.signedIn("bryn.hale", "a-long-password");
+        assertThat(bryn.get("/api/session")
+                        .json()
+                        .path("account")
+                        .path("displayName")
+                        .asString())
+                .isEqualTo("Bryn Hale");
+        assertThat(bryn.get("/api/studies").json().size()).isZero();
+        assertThat(bryn.get("/api/studies/marrowmere-tussocks").status()).isEqualTo(404);
+
+        Visitor author = Visitor.author();
+        author.put("/api/studies/marrowmere-tussocks/members", "{\"account\":\"bryn.hale\",\"role\":\"VIEWER\"}");
+        assertThat(bryn.get("/api/studies/marrowmere-tussocks")
+                        .json()
+                        .path("role")
+                        .asString())
+                .isEqualTo("VIEWER");
+        assertThat(bryn.put("/api/studies/marrowmere-tussocks/members", "{\"account\":\"lark\",\"role\":\"OWNER\"}")
+                        .status())
+                .as("only owners share")
+                .isEqualTo(403);
+    }
+
+    @Test
+    void badAccountsAreRefusedWithTheReason() {
+        Visitor warden = warden();
+        assertThat(warden.post("/api/accounts", NEW.formatted("No Spaces", "", "a-long-password"))
+                        .body())
+                .contains("2 to 40 of");
+        assertThat(warden.post("/api/accounts", NEW.formatted("shorty", "", "short"))
+                        .body())
+                .contains("at least 10 characters");
+        assertThat(warden.post("/api/accounts", NEW.formatted("isolde", "", "a-long-password"))
+                        .body())
+                .contains("already");
+        assertThat(Visitor.author()
+                        .post("/api/accounts", NEW.formatted("sneaky", "", "a-long-password"))
+                        .status())
+                .isEqualTo(404);
+        assertThat(Visitor.author()
+                        .put("/api/studies/marrowmere-tussocks/members", "{\"account\":\"nobody\",\"role\":\"VIEWER\"}")
+                        .body())
+                .contains("no account 'nobody'");
+    }
+
+    @Test
+    void aWrongPasswordSaysNoMoreThanAnUnknownName() {
+        Visitor visitor = Visitor.anonymous();
+        Visitor.Answer wrong = visitor.post("/api/session", "{\"name\":\"isolde\",\"password\":\"guess\"}");
+        Visitor.Answer unknown = visitor.post("/api/session", "{\"name\":\"nobody\",\"password\":\"guess\"}");
+        assertThat(wrong.status()).isEqualTo(400);
+        assertThat(wrong.body()).isEqualTo(unknown.body());
+    }
+
+    @Test
+    void signingOutEndsTheSession() {
+        Visitor author = Visitor.author();
+        assertThat(author.get("/api/studies").status()).isEqualTo(200);
+        author.delete("/api/session");
+        assertThat(author.get("/api/studies").status()).isEqualTo(404);
+    }
+}
