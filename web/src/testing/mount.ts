@@ -1,14 +1,20 @@
 import { createPinia } from 'pinia';
-import { createApp, h, nextTick, type Component } from 'vue';
+import { createApp, h, nextTick, type Component, type Plugin } from 'vue';
 import { createMemoryHistory, createRouter } from 'vue-router';
 import { createVuetify } from 'vuetify';
+import { VApp } from 'vuetify/components';
 import { i18n } from '@/app/i18n';
 
 // jsdom has no layout, so nothing scrolls.
 Element.prototype.scrollIntoView = () => undefined;
 
 /** Mounts a component with everything the application gives it, for tests; `heard` collects what it emits. */
-export async function mount(component: Component, props: Record<string, unknown>, events: string[] = []) {
+export async function mount(
+  component: Component,
+  props: Record<string, unknown>,
+  events: string[] = [],
+  plugins: Plugin[] = [],
+) {
   const heard: [string, ...unknown[]][] = [];
   const listeners = Object.fromEntries(
     events.map((event) => [
@@ -22,7 +28,8 @@ export async function mount(component: Component, props: Record<string, unknown>
     history: createMemoryHistory(),
     routes: [{ path: '/:rest(.*)*', component: { render: () => null } }],
   });
-  const app = createApp({ render: () => h(component, { ...props, ...listeners }) });
+  const app = createApp({ render: () => h(VApp, () => h(component, { ...props, ...listeners })) });
+  plugins.forEach((plugin) => app.use(plugin));
   app.use(createPinia()).use(i18n).use(router).use(createVuetify()).mount(root);
   await router.isReady();
   await nextTick();

@@ -1,0 +1,75 @@
+import { VueQueryPlugin } from '@tanstack/vue-query';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { nextTick } from 'vue';
+import { mount } from '@/testing/mount';
+import ImportPage from './ImportPage.vue';
+
+const fetched = vi.fn<typeof fetch>();
+beforeEach(() => {
+  vi.stubGlobal('fetch', fetched);
+  vi.stubGlobal('visualViewport', new EventTarget());
+});
+afterEach(() => {
+  vi.unstubAllGlobals();
+  fetched.mockReset();
+});
+
+const preview = {
+  usable: true,
+  title: 'pasted',
+  rows: 2,
+  characters: 1,
+  scores: 2,
+  columns: [
+    {
+      column: 2,
+      character: 'colour',
+      type: 'STATES',
+      unit: '',
+      organ: 'leaf',
+      states: ['red', 'blue'],
+      scored: 2,
+      guessed: true,
+    },
+  ],
+  rowNames: ['Aa', 'Bb'],
+  problems: [] as unknown[],
+};
+const problem = { row: 3, column: 2, heading: 'colour', text: "'rde' is no state of 'colour'.", blocking: true };
+
+async function read(body: unknown, table: string, status = 200) {
+  fetched.mockResolvedValue(new Response(JSON.stringify(body), { status }));
+  const page = await mount(ImportPage, {}, [], [VueQueryPlugin]);
+  const area = page.all('textarea')[0] as HTMLTextAreaElement;
+  area.value = table;
+  area.dispatchEvent(new Event('input'));
+  await nextTick();
+  page.byText('button', 'Read the table').click();
+  await vi.waitFor(() => expect(fetched).toHaveBeenCalled());
+  await new Promise((resolve) => setTimeout(resolve, 20));
+  return page;
+}
+
+test('shows what it understood and offers to make a study', async () => {
+  const page = await read(preview, 'taxon\tcolour\nAa\tred\nBb\tblue');
+  expect(page.text()).toContain('2 taxa, sexes and stages; 1 characters; 2 scores');
+  expect(page.text()).toContain('proposed from the cells');
+  expect(page.byText('button', 'Make this a study')).toBeDefined();
+  const form = fetched.mock.calls[0]?.[1]?.body as FormData;
+  expect((form.get('file') as File).name).toBe('pasted.tsv');
+});
+
+test('lists every problem with its place and offers nothing to make', async () => {
+  const page = await read({ ...preview, usable: false, problems: [problem] }, 'taxon,colour\nAa,rde');
+  expect(page.text()).toContain('One problem');
+  expect(page.text()).toContain('Row 3, column 2');
+  expect(page.text()).toContain("'rde' is no state");
+  expect(page.text()).not.toContain('Make this a study');
+  expect((page.all('textarea')[0] as HTMLTextAreaElement).value).toContain('rde');
+});
+
+test('keeps the table when the server refuses it', async () => {
+  const page = await read({ code: 'too-large', detail: 'The file is too large.' }, 'taxon,colour\nAa,red', 413);
+  expect(page.all('[role=alert]')[0]?.textContent).toContain('too large');
+  expect((page.all('textarea')[0] as HTMLTextAreaElement).value).toContain('Aa,red');
+});
