@@ -1,0 +1,214 @@
+package org.polyclave.core.identify;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.polyclave.core.identify.Answer.Certainty;
+import org.polyclave.core.identify.Identification.Contribution;
+import org.polyclave.core.identify.Identification.Kind;
+import org.polyclave.core.identify.Identification.Standing;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.MatrixRow;
+
+/** How answers weigh, and what can be said after them, on matrices that can be worked out by hand. */
+class EvidenceTest {
+    private static final int ALL_YEAR = MatrixCharacter.ALL_MONTHS;
+
+    private static MatrixCharacter character(String id, int group, int months, List<Controller> when) {
+        return new MatrixCharacter(id, CharacterType.STATES, 2, when, group, 0, group, 1, 0, 0.05, months, false, true);
+    }
+
+    private static MatrixCharacter plain(String id, int group) {
+        return character(id, group, ALL_YEAR, List.of());
+    }
+
+    private static Cell only(int state) {
+        return Cell.Categorical.single(state, 2);
+    }
+
+    private static Matrix matrix(List<MatrixCharacter> characters, Cell[]... cells) {
+        List<MatrixRow> rows = new ArrayList<>();
+        for (int i = 0; i < cells.length; i++) {
+            rows.add(new MatrixRow("row-" + i, i, i, 1, Hazard.NONE_KNOWN));
+        }
+        return Matrix.of(rows, characters, cells);
+    }
+
+    private static Answer saw(int character, int state) {
+        return new Answer(character, new Observation.Seen(1 << state), Certainty.SURE);
+    }
+
+    private static Identification identify(Matrix matrix, Answer... answers) {
+        return new AnyOrderIdentifier(matrix).identify(List.of(answers), IdentifyOptions.WEIGH);
+    }
+
+    private static Standing standing(Identification found, int row) {
+        return found.standings().stream()
+                .filter(s -> s.row() == row)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static List<Double> bits(Standing standing) {
+        return standing.contributions().stream().map(Contribution::bits).toList();
+    }
+
+    @Test
+    void agreeingAnswersOfOneGroupAddLessAndLessButNeverTakeAway() {
+        List<MatrixCharacter> oneGroup = List.of(plain("a", 7), plain("b", 7), plain("c", 7));
+        Cell[] first = {only(0), only(0), only(0)};
+        Cell[] second = {only(1), only(1), only(1)};
+        Matrix matrix = matrix(oneGroup, first, second);
+        List<Double> bits = bits(standing(identify(matrix, saw(0, 0), saw(1, 0), saw(2, 0)), 0));
+        assertThat(bits.get(0)).isPositive();
+        assertThat(bits.get(1)).isCloseTo(bits.get(0) * 0.25, within(1e-9));
+        assertThat(bits.get(2)).isCloseTo(bits.get(0) * (3 / 2.2 - 1.25), within(1e-9));
+
+        Matrix independent = matrix(List.of(plain("a", 1), plain("b", 2), plain("c", 3)), first, second);
+        assertThat(bits(standing(identify(independent, saw(0, 0), saw(1, 0)), 0)))
+                .allMatch(b -> b.equals(bits.get(0)));
+    }
+
+    @Test
+    void theLikelihoodOfAnAnswerFollowsTheMisreadingRate() {
+        Matrix matrix = matrix(List.of(plain("a", 0)), new Cell[] {only(0)}, new Cell[] {only(1)});
+        Identification sure = identify(matrix, saw(0, 0));
+        // f = 0.95 for row 0 and 0.05 for row 1, b = 0.5, L = 0.98 f + 0.02 b.
+        double right = Math.log((0.98 * 0.95 + 0.01) / 0.5) / Math.log(2);
+        double wrong = Math.log((0.98 * 0.05 + 0.01) / 0.5) / Math.log(2);
+        assertThat(bits(standing(sure, 0)).get(0)).isCloseTo(right, within(1e-9));
+        assertThat(bits(standing(sure, 1)).get(0)).isCloseTo(wrong, within(1e-9));
+        Identification unsure = new AnyOrderIdentifier(matrix)
+                .identify(List.of(new Answer(0, new Observation.Seen(1), Certainty.UNSURE)), IdentifyOptions.WEIGH);
+        assertThat(bits(standing(unsure, 0)).get(0)).isBetween(0.0, right);
+        Identification either = new AnyOrderIdentifier(matrix)
+                .identify(List.of(new Answer(0, new Observation.Seen(0b11), Certainty.SURE)), IdentifyOptions.WEIGH);
+        assertThat(bits(standing(either, 0)).get(0))
+                .as("one of these: nothing learnt")
+                .isCloseTo(0, within(1e-9));
+    }
+
+    @Test
+    void whatIsNotScoredNeitherHelpsNorHurts() {
+        Matrix matrix = matrix(
+                List.of(plain("a", 0)),
+                new Cell[] {only(0)},
+                new Cell[] {only(1)},
+                new Cell[] {Cell.UNKNOWN},
+                new Cell[] {Cell.NOT_APPLICABLE});
+        Identification found = identify(matrix, saw(0, 0));
+        double unknown = standing(found, 2).posterior();
+        assertThat(unknown)
+                .isBetween(standing(found, 1).posterior(), standing(found, 0).posterior());
+        assertThat(standing(found, 3).posterior()).isCloseTo(unknown, within(1e-12));
+        assertThat(standing(found, 2).compared()).isZero();
+        assertThat(found.conclusion().notCompared()).containsExactlyInAnyOrder(2, 3);
+    }
+
+    @Test
+    void anAnswerToADependentCharacterImpliesItsController() {
+        MatrixCharacter wings = plain("wings", 0);
+        MatrixCharacter colour = character("wing colour", 1, ALL_YEAR, List.of(new Controller(0, 0b10)));
+        Matrix matrix = matrix(
+                List.of(wings, colour), new Cell[] {only(1), only(0)}, new Cell[] {only(1), only(1)}, new Cell[] {
+                    only(0), Cell.NOT_APPLICABLE
+                });
+        Identification found = identify(matrix, saw(1, 0));
+        Standing wingless = standing(found, 2);
+        assertThat(wingless.contributions())
+                .anyMatch(c -> c.character() == 0 && c.implied() && c.contradicts() && c.bits() < -1);
+        assertThat(standing(found, 0).posterior()).isGreaterThan(wingless.posterior());
+        Identification twice = identify(matrix, saw(0, 1), saw(1, 0));
+        assertThat(twice.standings().get(0).contributions())
+                .as("given and implied are charged once")
+                .filteredOn(c -> c.character() == 0)
+                .hasSize(1);
+        assertThat(identify(matrix, saw(0, 0)).questions())
+                .as("no wings, no question about their colour")
+                .noneMatch(q -> q.character() == 1);
+    }
+
+    @Test
+    void questionsAreRankedByWhatTheyTellPerMinuteAndKeepToTheSeason() {
+        int june = 1 << 5;
+        MatrixCharacter slow = new MatrixCharacter(
+                "slow", CharacterType.STATES, 2, List.of(), 0, 0, 0, 30, 0, 0.05, ALL_YEAR, false, true);
+        Matrix matrix = matrix(
+                List.of(slow, character("quick", 1, june, List.of()), plain("same", 2)),
+                new Cell[] {only(0), only(0), only(0)},
+                new Cell[] {only(1), only(1), only(0)});
+        Identification start = identify(matrix);
+        assertThat(start.questions())
+                .extracting(Identification.Question::character)
+                .startsWith(1, 0);
+        assertThat(start.conclusion().kind()).isEqualTo(Kind.OPEN);
+        IdentifyOptions january = new IdentifyOptions(false, 0, 1, new boolean[0]);
+        assertThat(new AnyOrderIdentifier(matrix).identify(List.of(), january).questions())
+                .noneMatch(q -> q.character() == 1);
+        IdentifyOptions blind = new IdentifyOptions(false, 0, ALL_YEAR, new boolean[] {true, true});
+        assertThat(new AnyOrderIdentifier(matrix).identify(List.of(), blind).questions())
+                .extracting(Identification.Question::character)
+                .containsExactly(2);
+    }
+
+    @Test
+    void aNameIsSettledOnlyAgainstTwoIndependentContradictions() {
+        List<MatrixCharacter> three = List.of(plain("a", 0), plain("b", 1), plain("c", 2), plain("d", 3));
+        Cell[] first = {only(0), only(0), only(0), only(0)};
+        Cell[] second = {only(1), only(1), only(1), only(1)};
+        Matrix matrix = matrix(three, first, second);
+        assertThat(identify(matrix, saw(0, 0)).conclusion().kind()).isEqualTo(Kind.OPEN);
+        Identification settled = identify(matrix, saw(0, 0), saw(1, 0), saw(2, 0), saw(3, 0));
+        assertThat(settled.conclusion().kind()).isEqualTo(Kind.SETTLED);
+        assertThat(settled.conclusion().rows()).containsExactly(0);
+        Matrix grouped = matrix(List.of(plain("a", 0), plain("b", 0), plain("c", 0), plain("d", 0)), first, second);
+        assertThat(identify(grouped, saw(0, 0), saw(1, 0), saw(2, 0), saw(3, 0))
+                        .conclusion()
+                        .kind())
+                .as("four answers of one group are one piece of evidence")
+                .isNotEqualTo(Kind.SETTLED);
+    }
+
+    @Test
+    void strikingOutToleratesAsManyContradictionsAsAsked() {
+        Matrix matrix = matrix(
+                List.of(plain("a", 0), plain("b", 1)),
+                new Cell[] {only(0), only(0)},
+                new Cell[] {only(0), only(1)},
+                new Cell[] {only(1), only(1)});
+        List<Answer> answers = List.of(saw(0, 0), saw(1, 0));
+        AnyOrderIdentifier identifier = new AnyOrderIdentifier(matrix);
+        Identification strict = identifier.identify(answers, new IdentifyOptions(true, 0, ALL_YEAR, new boolean[0]));
+        assertThat(strict.standings()).extracting(Standing::struckOut).containsExactly(false, true, true);
+        Identification lenient = identifier.identify(answers, new IdentifyOptions(true, 1, ALL_YEAR, new boolean[0]));
+        assertThat(lenient.standings()).extracting(Standing::struckOut).containsExactly(false, false, true);
+        Identification none = identifier.identify(
+                List.of(saw(0, 1), saw(1, 0)), new IdentifyOptions(true, 0, ALL_YEAR, new boolean[0]));
+        assertThat(none.conclusion().kind()).isEqualTo(Kind.NONE_LEFT);
+    }
+
+    @Test
+    void readingsAreComparedWithTheRange() {
+        MatrixCharacter width = MatrixCharacter.of("width", CharacterType.LENGTH, 0, 0);
+        Matrix matrix =
+                matrix(List.of(width), new Cell[] {Cell.Numeric.range(1, 4)}, new Cell[] {Cell.Numeric.range(5, 9)});
+        Identification found = new AnyOrderIdentifier(matrix)
+                .identify(
+                        List.of(new Answer(0, new Observation.Reading(3, 0.5), Certainty.SURE)), IdentifyOptions.WEIGH);
+        assertThat(found.standings().get(0).row()).isZero();
+        assertThat(standing(found, 1).mismatches()).isEqualTo(1);
+        Identification between = new AnyOrderIdentifier(matrix)
+                .identify(
+                        List.of(new Answer(0, new Observation.Reading(4.5, 1), Certainty.SURE)), IdentifyOptions.WEIGH);
+        assertThat(standing(between, 0).mismatches() + standing(between, 1).mismatches())
+                .isZero();
+    }
+}
