@@ -98,6 +98,7 @@ export default {
     label: 'Command',
     none: 'No command has these words.',
     go: 'Go to {stage}',
+    export: 'Export the study',
     csv: 'Export as table (CSV)',
     tsv: 'Export as table (TSV)',
     json: 'Export the whole study (study file)',

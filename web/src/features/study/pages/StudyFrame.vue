@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiArrowRight, mdiKeyboardOutline, mdiMagnify, mdiRedo, mdiUndo } from '@mdi/js';
+import { mdiArrowRight, mdiExportVariant, mdiKeyboardOutline, mdiMagnify, mdiRedo, mdiUndo } from '@mdi/js';
 import { useEventListener } from '../composables/useEventListener';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
@@ -74,6 +74,25 @@ useEventListener('keydown', (event) => {
           <v-btn :icon="mdiUndo" variant="text" size="small" :aria-label="$t('palette.undo')" @click="model.undo()" />
           <v-btn :icon="mdiRedo" variant="text" size="small" :aria-label="$t('palette.redo')" @click="model.redo()" />
         </template>
+        <v-menu>
+          <template #activator="{ props: activator }">
+            <v-btn
+              v-bind="activator"
+              :icon="mdiExportVariant"
+              variant="text"
+              size="small"
+              :aria-label="$t('palette.export')"
+            />
+          </template>
+          <v-list density="compact">
+            <v-list-item
+              v-for="format in ['csv', 'tsv', 'json']"
+              :key="format"
+              :title="$t(`palette.${format}`)"
+              @click="save(format)"
+            />
+          </v-list>
+        </v-menu>
         <v-btn
           :icon="mdiMagnify"
           variant="text"
