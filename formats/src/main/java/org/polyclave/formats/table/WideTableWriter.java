@@ -50,29 +50,6 @@ public final class WideTableWriter {
         return text.toString();
     }
 
-    /** What the wide layout cannot say, in plain sentences. */
-    public static List<String> losses(Study study) {
-        List<String> losses = new ArrayList<>();
-        if (study.rows().stream()
-                .anyMatch(r -> !r.plain().isEmpty()
-                        || !r.hazards().isEmpty()
-                        || !r.hybridOf().isEmpty())) {
-            losses.add("Vernacular names, details of hazards, and parents of hybrids");
-        }
-        if (study.characters().stream()
-                .flatMap(c -> c.states().stream())
-                .anyMatch(s -> !s.definition().isEmpty())) {
-            losses.add("Definitions and plain labels of states");
-        }
-        if (study.scores().stream()
-                .anyMatch(
-                        s -> !s.source().isEmpty() || s.doubtful() || !s.note().isEmpty())) {
-            losses.add("Sources, doubts and notes of cells");
-        }
-        losses.add("Scope, cautions and near-but-outside taxa");
-        return losses;
-    }
-
     private void compose() {
         List<String> header = new ArrayList<>(List.of("taxon"));
         header.addAll(ABOUT_ROWS);
