@@ -24,13 +24,16 @@ prepare() {
 
 launch() {
     mkdir -p "$POLYCLAVE_HOME/log"
+    : >"$POLYCLAVE_HOME/log/server.log"
     # A session of its own, so that Ctrl+C reaches the launcher only and it can stop everything in order.
     setsid "$JAVA" -XX:+UseSerialGC -Xmx2g -jar "$(jar_of server exec)" "$@" >"$POLYCLAVE_HOME/log/server.log" 2>&1 </dev/null &
-    echo $! >"$PID_FILE"
+    launched=$!
+    echo "$launched" >"$PID_FILE"
     tries=0
-    until curl_health; do
+    until is_serving; do
         tries=$((tries + 1))
-        if [ -z "$(server_pid || true)" ] || [ $tries -gt 240 ]; then
+        # Not server_pid: at first the process is still the shell, which has yet to become the server.
+        if ! kill -0 "$launched" 2>/dev/null || [ $tries -gt 240 ]; then
             tail -n 20 "$POLYCLAVE_HOME/log/server.log" >&2
             stop >/dev/null
             die "The server did not start. The whole output is in $POLYCLAVE_HOME/log/server.log."
@@ -39,7 +42,7 @@ launch() {
     done
 }
 
-curl_health() {
+is_serving() {
     port_in_use "$POLYCLAVE_PORT" || return 1
     grep -q 'Ready for readers' "$POLYCLAVE_HOME/log/server.log"
 }
