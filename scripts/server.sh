@@ -4,7 +4,7 @@ PID_FILE=$POLYCLAVE_HOME/server.pid
 
 server_pid() {
     pid=$(cat "$PID_FILE" 2>/dev/null || true)
-    [ -n "$pid" ] && tr '\0' ' ' <"/proc/$pid/cmdline" 2>/dev/null | grep -q 'polyclave-server' && echo "$pid"
+    [ -n "$pid" ] && cat "/proc/$pid/cmdline" 2>/dev/null | tr '\0' ' ' | grep -q 'polyclave-server' && echo "$pid"
 }
 
 prepare() {
