@@ -1,5 +1,9 @@
 package org.polyclave.batch;
 
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
@@ -16,9 +20,11 @@ public final class Batch {
         System.exit(run(args));
     }
 
-    /** Runs a command and returns its exit code. */
+    /** Runs a command and returns its exit code. Output is UTF-8 whatever the locale says, as files are. */
     public static int run(String... args) {
         return new CommandLine(new Batch())
+                .setOut(utf8(System.out))
+                .setErr(utf8(System.err))
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .setParameterExceptionHandler((problem, arguments) -> {
                     problem.getCommandLine().getErr().println(problem.getMessage());
@@ -41,5 +47,9 @@ public final class Batch {
                     throw failure;
                 })
                 .execute(args);
+    }
+
+    private static PrintWriter utf8(OutputStream stream) {
+        return new PrintWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), true);
     }
 }

@@ -36,6 +36,9 @@ class BatchTest {
         PrintStream err = System.err;
         ByteArrayOutputStream captured = new ByteArrayOutputStream();
         ByteArrayOutputStream complaints = new ByteArrayOutputStream();
+        // As on a machine without a locale: what is written must not depend on it.
+        System.setProperty("sun.stdout.encoding", "US-ASCII");
+        System.setProperty("sun.stderr.encoding", "US-ASCII");
         try {
             System.setOut(new PrintStream(captured, true, StandardCharsets.UTF_8));
             System.setErr(new PrintStream(complaints, true, StandardCharsets.UTF_8));
