@@ -60,10 +60,12 @@ demo() {
     say "  warden / meadow-warden     administrator"
     say "Ctrl+C ends it; the data stay."
     trap 'say ""; say "Stopping ..."; stop; exit 0' INT TERM HUP
-    while [ -n "$(server_pid || true)" ]; do
+    while kill -0 "$launched" 2>/dev/null; do
         sleep 1 &
         wait $! || true
     done
+    # Whoever stops it from elsewhere takes the file away, and may have started another since.
+    [ "$(cat "$PID_FILE" 2>/dev/null)" = "$launched" ] || exit 0
     stop
     die "The server ended by itself. See $POLYCLAVE_HOME/log/server.log."
 }

@@ -202,6 +202,10 @@ export default {
     without: 'without {name}',
     save: 'Save the key',
     working: 'Generating and proving the key',
+    progress: 'Generating and proving the key: {share} %',
+    stop: 'Cancel',
+    stopped: 'The key was not made, as you asked.',
+    again: 'Make it',
     proven: 'Proven: every specimen of {rows} taxa reaches its name ({n} observations checked).',
     notProven: 'Not proven. See below where it fails.',
     figures:

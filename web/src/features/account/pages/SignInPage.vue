@@ -2,6 +2,7 @@
 import { ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import ProblemNote from '@/shared/ProblemNote.vue';
+import { useAction } from '@/shared/useAction';
 import { useSession } from '@/stores/session';
 
 const session = useSession();
@@ -9,22 +10,15 @@ const router = useRouter();
 const route = useRoute();
 const name = ref('');
 const password = ref('');
-const problem = ref<Error | null>(null);
-const busy = ref(false);
+const { busy, problem, run } = useAction();
 
-async function signIn(who: string, secret: string) {
-  busy.value = true;
-  problem.value = null;
-  try {
+function signIn(who: string, secret: string) {
+  return run(async () => {
     await session.signIn(who, secret);
     const next =
       typeof route.query.next === 'string' && route.query.next.startsWith('/') ? route.query.next : '/studies';
     await router.push(next.startsWith('//') ? '/studies' : next);
-  } catch (failure) {
-    problem.value = failure as Error;
-  } finally {
-    busy.value = false;
-  }
+  });
 }
 </script>
 

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
 import ProblemNote from '@/shared/ProblemNote.vue';
+import { useAction } from '@/shared/useAction';
 import PreviewTable from '../components/PreviewTable.vue';
 
 const router = useRouter();
@@ -13,8 +14,7 @@ const pasted = ref('');
 const file = ref<File | null>(null);
 const title = ref('');
 const preview = ref<Schemas['Preview'] | null>(null);
-const problem = ref<Error | null>(null);
-const busy = ref(false);
+const { busy, problem, run } = useAction();
 const dragging = ref(false);
 const blocking = computed(() => preview.value?.problems.filter((p) => p.blocking) ?? []);
 const notices = computed(() => preview.value?.problems.filter((p) => !p.blocking) ?? []);
@@ -27,17 +27,11 @@ function form(): FormData {
   return data;
 }
 
-async function read() {
-  busy.value = true;
-  problem.value = null;
-  try {
+function read() {
+  return run(async () => {
     preview.value = await api.post<Schemas['Preview']>('/api/imports/preview', form());
     if (!title.value) title.value = preview.value.title;
-  } catch (failure) {
-    problem.value = failure as Error;
-  } finally {
-    busy.value = false;
-  }
+  });
 }
 
 async function choose(files: FileList | null | undefined) {
@@ -53,18 +47,12 @@ async function readPasted() {
   await read();
 }
 
-async function create() {
-  busy.value = true;
-  problem.value = null;
-  try {
+function create() {
+  return run(async () => {
     const made = await api.post<Schemas['CreatedResponse']>('/api/imports', form());
     await queries.invalidateQueries({ queryKey: ['studies'] });
     await router.push(`/studies/${made.slug}/score`);
-  } catch (failure) {
-    problem.value = failure as Error;
-  } finally {
-    busy.value = false;
-  }
+  });
 }
 </script>
 
@@ -88,6 +76,7 @@ async function create() {
           <span>{{ $t('import.file') }}</span>
           <span class="quiet">{{ $t('import.kinds') }}</span>
           <input
+            class="sr-only"
             type="file"
             accept=".csv,.tsv,.json,text/csv"
             @change="choose(($event.target as HTMLInputElement).files)"
@@ -164,10 +153,6 @@ async function create() {
 
 .drop:focus-within {
   outline: 3px solid rgb(var(--v-theme-primary));
-}
-
-.drop input {
-  max-width: 16rem;
 }
 
 section {

@@ -1,16 +1,15 @@
 <script setup lang="ts">
-import { mdiCheckDecagramOutline, mdiDownload } from '@mdi/js';
-import { keepPreviousData, useQuery } from '@tanstack/vue-query';
+import { mdiCheckDecagramOutline, mdiDownload, mdiReload, mdiStop } from '@mdi/js';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
-import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/features/study';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { usePreferences } from '@/stores/preferences';
 import CoupletShelf from '../components/CoupletShelf.vue';
 import KeyFlow from '../components/KeyFlow.vue';
 import PrintedKey from '../components/PrintedKey.vue';
+import { useKey, type Wish } from '../composables/useKey';
 
 const model = useStudy();
 const route = useRoute();
@@ -24,19 +23,24 @@ const forbidden = computed(() => asText(route.query.forbidden).split(',').filter
 const month = computed(() => asText(route.query.months));
 const selected = computed(() => Number(asText(route.query.couplet)) || null);
 
-const wish = computed(() => {
-  const query = new URLSearchParams({ objective: objective.value });
-  if (forbidden.value.length) query.set('forbidden', forbidden.value.join(','));
-  if (month.value) query.set('months', month.value);
-  return query.toString();
+const wish = computed<Wish>((before) => {
+  const now: Wish = {
+    objective: objective.value as Wish['objective'],
+    evenWeights: true,
+    months: month.value ? [Number(month.value)] : [],
+    organs: [],
+    methods: [],
+    forbidden: forbidden.value,
+  };
+  return before && JSON.stringify(before) === JSON.stringify(now) ? before : now;
 });
-const key = useQuery({
-  queryKey: computed(() => ['key', model.slug, wish.value, model.study.value?.revision]),
-  queryFn: () => api.get<Schemas['KeyView']>(`/api/studies/${model.slug}/key?${wish.value}`),
-  placeholderData: keepPreviousData,
-  retry: false,
-});
-const couplet = computed(() => key.data.value?.couplets.find((c) => c.number === selected.value));
+const key = useKey(
+  model.slug,
+  wish,
+  computed(() => model.study.value?.revision),
+);
+const view = key.view;
+const couplet = computed(() => view.value?.couplets.find((c) => c.number === selected.value));
 const objectives = ['CAUTIOUS', 'FEWEST', 'RELATIVES', 'EQUIPMENT', 'BEGINNER'].map((value) => ({
   value,
   title: t(`objective.${value}`),
@@ -90,43 +94,59 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
       <v-spacer />
       <v-menu>
         <template #activator="{ props }">
-          <v-btn v-bind="props" size="small" :prepend-icon="mdiDownload">{{ $t('key.save') }}</v-btn>
+          <v-btn v-bind="props" size="small" :disabled="!view" :prepend-icon="mdiDownload">{{ $t('key.save') }}</v-btn>
         </template>
         <v-list density="compact">
           <v-list-item
             v-for="format in ['html', 'text', 'markdown', 'json']"
             :key="format"
             :title="$t(`format.${format}`)"
-            :href="`/api/studies/${model.slug}/key/file?format=${format}&${wish}`"
+            :href="`/api/studies/${model.slug}/keys/${key.shown.value}/file?format=${format}`"
           />
         </v-list>
       </v-menu>
     </div>
-    <ProblemNote :problem="key.error.value" />
-    <v-progress-linear v-if="key.isFetching.value" indeterminate :aria-label="$t('key.working')" />
-    <div v-if="key.data.value" class="figures proof" :class="{ broken: !key.data.value.figures.proven }">
+    <ProblemNote :problem="key.problem.value" />
+    <div v-if="key.working.value" class="making">
+      <v-progress-linear
+        :model-value="100 * key.progress.value"
+        :indeterminate="key.progress.value === 0"
+        :aria-label="$t('key.working')"
+      />
+      <span v-if="key.progress.value" class="figures" role="status">{{
+        $t('key.progress', { share: Math.floor(100 * key.progress.value) })
+      }}</span>
+      <v-btn v-if="key.progress.value" size="small" :prepend-icon="mdiStop" @click="key.stop">{{
+        $t('key.stop')
+      }}</v-btn>
+    </div>
+    <div v-else-if="key.stopped.value" class="making">
+      <span role="status">{{ $t('key.stopped') }}</span>
+      <v-btn size="small" :prepend-icon="mdiReload" @click="key.make">{{ $t('key.again') }}</v-btn>
+    </div>
+    <div v-if="view" class="figures proof" :class="{ broken: !view.figures.proven }">
       <v-icon :icon="mdiCheckDecagramOutline" aria-hidden="true" />
-      <span v-if="key.data.value.figures.proven">{{
-        $t('key.proven', { rows: key.data.value.figures.rows, n: key.data.value.figures.observations })
+      <span v-if="view.figures.proven">{{
+        $t('key.proven', { rows: view.figures.rows, n: view.figures.observations })
       }}</span>
       <span v-else>{{ $t('key.notProven') }}</span>
       <span>{{
         $t('key.figures', {
-          couplets: key.data.value.figures.couplets,
-          steps: key.data.value.figures.expectedSteps.toFixed(2),
-          longest: key.data.value.figures.longestPath,
-          bound: key.data.value.figures.entropyBound.toFixed(2),
+          couplets: view.figures.couplets,
+          steps: view.figures.expectedSteps.toFixed(2),
+          longest: view.figures.longestPath,
+          bound: view.figures.entropyBound.toFixed(2),
         })
       }}</span>
-      <span>{{ $t(`completion.${key.data.value.figures.completion}`) }}</span>
-      <ul v-if="key.data.value.figures.failures.length">
-        <li v-for="f in key.data.value.figures.failures" :key="f">{{ f }}</li>
+      <span>{{ $t(`completion.${view.figures.completion}`) }}</span>
+      <ul v-if="view.figures.failures.length">
+        <li v-for="f in view.figures.failures" :key="f">{{ f }}</li>
       </ul>
     </div>
-    <div v-if="key.data.value" class="desk">
-      <KeyFlow class="pane" :view="key.data.value" :selected="selected" @select="select" />
+    <div v-if="view" class="desk">
+      <KeyFlow class="pane" :view="view" :selected="selected" @select="select" />
       <div class="pane print" tabindex="0" role="region" :aria-label="$t('key.printed')">
-        <PrintedKey :view="key.data.value" :plain="preferences.plain" :selected="selected" @select="select" />
+        <PrintedKey :view="view" :plain="preferences.plain" :selected="selected" @select="select" />
       </div>
       <aside class="pane no-print" :aria-label="$t('shelf.title')">
         <CoupletShelf
@@ -158,6 +178,18 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
 
 .wishes .v-select {
   max-width: 15rem;
+}
+
+.making {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 1rem;
+  padding: 0 1rem 0.4rem;
+}
+
+.making .v-progress-linear {
+  flex-basis: 100%;
 }
 
 .proof {

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
-import { api, type Schemas } from '@/api/client';
+import { api, Problem, type Schemas } from '@/api/client';
 import { useStudy } from '@/features/study';
 import ProblemNote from '@/shared/ProblemNote.vue';
+import { useAction } from '@/shared/useAction';
 import { useSession } from '@/stores/session';
 
 const model = useStudy();
@@ -11,9 +12,8 @@ const session = useSession();
 const queries = useQueryClient();
 const authors = ref(session.account?.displayName ?? '');
 const words = ref<Record<string, string>>({});
-const problem = ref<Error | null>(null);
 const published = ref<number | null>(null);
-const busy = ref(false);
+const { busy, problem, run } = useAction();
 const gate = useQuery({
   queryKey: computed(() => ['gate', model.slug, model.study.value?.revision]),
   queryFn: () => api.get<Schemas['Gate']>(`/api/studies/${model.slug}/gate`),
@@ -28,22 +28,27 @@ watch(
   { immediate: true },
 );
 
-async function publish() {
-  busy.value = true;
-  problem.value = null;
-  try {
-    const made = await api.post<Schemas['PublishedResponse']>(`/api/studies/${model.slug}/editions`, {
-      authors: authors.value.split(';').map((a) => a.trim()),
-      words: words.value,
-    });
-    published.value = made.number;
+/** Publishes; while the server is still making the key, it is asked again. */
+async function ask(): Promise<number> {
+  for (;;) {
+    try {
+      const made = await api.post<Schemas['PublishedResponse']>(`/api/studies/${model.slug}/editions`, {
+        authors: authors.value.split(';').map((a) => a.trim()),
+        words: words.value,
+      });
+      return made.number;
+    } catch (failure) {
+      if (!(failure instanceof Problem && failure.code === 'key-in-progress')) throw failure;
+    }
+  }
+}
+
+function publish() {
+  return run(async () => {
+    published.value = await ask();
     await model.reload();
     await queries.invalidateQueries({ queryKey: ['gate', model.slug] });
-  } catch (failure) {
-    problem.value = failure as Error;
-  } finally {
-    busy.value = false;
-  }
+  });
 }
 </script>
 

@@ -5,13 +5,14 @@ import { useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import TaxonName from '@/shared/TaxonName.vue';
+import { useAction } from '@/shared/useAction';
 import { taxonTree } from '../logic/taxonTree';
 
 const model = useStudy();
 const draft = ref<Schemas['StudyScope'] | null>(null);
 const title = ref('');
 const cautions = ref('');
-const problem = ref<Error | null>(null);
+const { busy, problem, run } = useAction();
 const saved = ref(false);
 const tree = computed(() => taxonTree(model.study.value?.rows ?? []));
 const mayEdit = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
@@ -29,11 +30,10 @@ watch(
   { immediate: true },
 );
 
-async function save() {
-  const study = model.study.value;
-  if (!study || !draft.value) return;
-  problem.value = null;
-  try {
+function save() {
+  return run(async () => {
+    const study = model.study.value;
+    if (!study || !draft.value) return;
     const scope = {
       ...draft.value,
       cautions: cautions.value
@@ -44,9 +44,7 @@ async function save() {
     await api.put(`/api/studies/${study.slug}/scope`, { title: title.value, scope, seen: study.revision });
     await model.reload();
     saved.value = true;
-  } catch (failure) {
-    problem.value = failure as Error;
-  }
+  });
 }
 </script>
 
@@ -105,7 +103,7 @@ async function save() {
         />
         <ProblemNote :problem="problem" />
         <div v-if="mayEdit">
-          <v-btn type="submit" color="primary" variant="flat">{{ $t('save') }}</v-btn>
+          <v-btn type="submit" color="primary" variant="flat" :loading="busy">{{ $t('save') }}</v-btn>
           <span v-if="saved" class="ml-3" role="status">{{ $t('saved') }}</span>
         </div>
       </form>

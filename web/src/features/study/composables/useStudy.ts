@@ -36,7 +36,6 @@ function createStudy(slug: string): StudyModel {
 
   async function reload() {
     await queries.invalidateQueries({ queryKey: ['study', slug] });
-    await queries.invalidateQueries({ queryKey: ['key', slug] });
     await queries.invalidateQueries({ queryKey: ['gate', slug] });
   }
 

@@ -111,7 +111,8 @@ final class KeyCommand implements Callable<Integer> {
             return;
         }
         Path target = output.get().toAbsolutePath();
-        Path temporary = Files.createTempFile(target.getParent(), ".polyclave", ".tmp");
+        // Not a temporary file, which only its owner may read: the key is to have the usual permissions.
+        Path temporary = target.resolveSibling("." + target.getFileName() + ".part");
         try {
             Files.writeString(temporary, text, StandardCharsets.UTF_8);
             Files.move(temporary, target, StandardCopyOption.REPLACE_EXISTING);

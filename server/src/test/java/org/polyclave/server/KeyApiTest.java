@@ -2,8 +2,12 @@ package org.polyclave.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -11,7 +15,25 @@ import tools.jackson.databind.JsonNode;
 /** Keys of the demo study over HTTP: wishes in the address, reasons, files. */
 @ExtendWith(RunningApplication.class)
 class KeyApiTest {
-    private static final String KEY = "/api/studies/marrowmere-tussocks/key";
+    private static final String KEYS = "/api/studies/marrowmere-tussocks/keys";
+
+    /** The key of a wish, given as the rest of a JSON object. */
+    private static JsonNode key(Visitor reader, String wish) {
+        return finished(reader, KEYS, "{\"evenWeights\":true" + wish + "}").path("key");
+    }
+
+    private static JsonNode finished(Visitor visitor, String keys, String wish) {
+        return answered(visitor, keys, wish).json();
+    }
+
+    /** The answer once the key is no longer being made. */
+    private static Visitor.Answer answered(Visitor visitor, String keys, String wish) {
+        Visitor.Answer answer = visitor.post(keys, wish);
+        while (answer.json().path("status").asString().matches("QUEUED|RUNNING")) {
+            answer = visitor.get(keys + "/" + answer.json().path("id").asString());
+        }
+        return answer;
+    }
 
     private static List<String> asked(JsonNode key) {
         List<String> asked = new ArrayList<>();
@@ -24,7 +46,7 @@ class KeyApiTest {
         Visitor reader = Visitor.reader();
         for (String objective : List.of("FEWEST", "CAUTIOUS", "RELATIVES", "EQUIPMENT", "BEGINNER")) {
             JsonNode figures =
-                    reader.get(KEY + "?objective=" + objective).json().path("figures");
+                    key(reader, ",\"objective\":\"" + objective + "\"").path("figures");
             assertThat(figures.path("proven").asBoolean()).as(objective).isTrue();
             assertThat(figures.path("rows").asInt()).isEqualTo(22);
             assertThat(figures.path("expectedSteps").asDouble())
@@ -35,23 +57,22 @@ class KeyApiTest {
     @Test
     void aForbiddenCharacterIsNotAskedAndACoupletTellsItsReasons() {
         Visitor reader = Visitor.reader();
-        JsonNode key = reader.get(KEY).json();
+        JsonNode key = key(reader, "");
         String first = asked(key).get(0);
         JsonNode couplet = key.path("couplets").get(0);
         assertThat(couplet.path("rows").size()).isEqualTo(22);
         assertThat(couplet.path("gain").asDouble()).isBetween(0.3, 1.0);
         assertThat(couplet.path("alternatives").size()).isPositive();
         assertThat(couplet.path("alternatives").toString()).doesNotContain("\"character\":\"" + first + "\"");
-        assertThat(asked(reader.get(KEY + "?forbidden=" + first).json())).doesNotContain(first);
+        assertThat(asked(key(reader, ",\"forbidden\":[\"" + first + "\"]"))).doesNotContain(first);
     }
 
     @Test
     void aWinterKeyAsksNothingThatIsGoneInWinter() {
-        JsonNode winter = Visitor.reader().get(KEY + "?months=1").json();
+        JsonNode winter = key(Visitor.reader(), ",\"months\":[1]");
         assertThat(asked(winter)).doesNotContain("flower-head", "fruit-colour", "leaf-colour", "plant-height");
         assertThat(winter.path("figures").path("proven").asBoolean()).isTrue();
-        JsonNode leaves =
-                Visitor.reader().get(KEY + "?organs=leaf,sheath&methods=ruler").json();
+        JsonNode leaves = key(Visitor.reader(), ",\"organs\":[\"leaf\",\"sheath\"],\"methods\":[\"ruler\"]");
         assertThat(asked(leaves))
                 .allMatch(c -> c.startsWith("leaf-") || c.startsWith("sheath-"))
                 .doesNotContain("leaf-margin");
@@ -60,8 +81,9 @@ class KeyApiTest {
     @Test
     void keysAreSavedInEachForm() {
         Visitor reader = Visitor.reader();
+        String id = finished(reader, KEYS, "{\"evenWeights\":true}").path("id").asString();
         for (String format : List.of("text", "markdown", "json", "html")) {
-            Visitor.Answer file = reader.get(KEY + "/file?format=" + format);
+            Visitor.Answer file = reader.get(KEYS + "/" + id + "/file?format=" + format);
             assertThat(file.status()).isEqualTo(200);
             assertThat(file.response()
                             .headers()
@@ -70,7 +92,96 @@ class KeyApiTest {
                     .contains("marrowmere-tussocks-key.");
             assertThat(file.body()).contains(format.equals("json") ? "ostrivia-fallax-flowering" : "Ostrivia fallax");
         }
-        assertThat(reader.get(KEY + "/file?format=pdf").status()).isEqualTo(400);
+        assertThat(reader.get(KEYS + "/" + id + "/file?format=pdf").status()).isEqualTo(400);
+    }
+
+    /** A study whose key takes seconds. */
+    private static String large(Visitor author) {
+        Random random = new Random(5);
+        int characters = 200;
+        StringBuilder table = new StringBuilder("taxon");
+        for (int c = 0; c < characters; c++) {
+            table.append(",part ").append(c);
+        }
+        for (int row = 0; row < 1_000; row++) {
+            table.append("\nTaxon ").append(row);
+            for (int c = 0; c < characters; c++) {
+                table.append(',').append((char) ('a' + random.nextInt(4)));
+            }
+        }
+        return author.importTable("large", table.toString());
+    }
+
+    @Test
+    void aLongKeyTellsHowFarItIsAndCanBeStopped() throws SQLException {
+        Visitor author = Visitor.author();
+        String keys = "/api/studies/" + large(author) + "/keys";
+        JsonNode job = author.post(keys, "{\"evenWeights\":true}").json();
+        String id = job.path("id").asString();
+        assertThat(job.path("status").asString()).isEqualTo("RUNNING");
+        assertThat(job.has("key")).isFalse();
+        double before = job.path("progress").asDouble();
+        double now = author.get(keys + "/" + id).json().path("progress").asDouble();
+        assertThat(now).isGreaterThan(before).isLessThan(1);
+
+        assertThat(author.get(keys.replaceFirst("large[-0-9]*", "marrowmere-tussocks") + "/" + id)
+                        .status())
+                .as("a job of another study")
+                .isEqualTo(404);
+        assertThat(Visitor.reader().delete(keys + "/" + id).status()).isEqualTo(404);
+        assertThat(author.delete(keys + "/" + id).status()).isEqualTo(200);
+        JsonNode stopped = author.get(keys + "/" + id).json();
+        assertThat(stopped.path("status").asString()).isEqualTo("CANCELLED");
+        assertThat(stopped.has("key")).isFalse();
+    }
+
+    @Test
+    void aKeyThatAKilledServerLeftInTheQueueIsMade() throws SQLException {
+        Visitor reader = Visitor.reader();
+        String wish = "{\"evenWeights\":true,\"months\":[7]}";
+        String id = finished(reader, KEYS, wish).path("id").asString();
+        try (Connection database = RunningApplication.database();
+                Statement statement = database.createStatement()) {
+            statement.execute("update job set status = 'QUEUED', answer = null where id = '" + id + "'");
+        }
+        JsonNode again = finished(reader, KEYS, wish);
+        assertThat(again.path("id").asString()).isEqualTo(id);
+        assertThat(again.path("key").path("figures").path("proven").asBoolean()).isTrue();
+    }
+
+    @Test
+    void aKeyThatCannotBeMadeSaysWhy() {
+        Visitor author = Visitor.author();
+        for (String wish : List.of("\"objective\":\"MAGIC\"", "\"months\":[13]")) {
+            assertThat(author.post(KEYS, "{\"evenWeights\":true," + wish + "}").status())
+                    .as(wish)
+                    .isEqualTo(400);
+        }
+        assertThat(author.get(KEYS + "/no-such-key").status()).isEqualTo(404);
+        Visitor.Answer refused = answered(
+                author, "/api/studies/" + author.importTable("tangle", tangle(16)) + "/keys", "{\"evenWeights\":true}");
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().path("code").asString()).isEqualTo("too-many-terminals");
+        assertThat(refused.json().path("detail").asString()).contains("part 0");
+    }
+
+    /** Each character parts two taxa and varies in all others, so that a key would name them over and over. */
+    private static String tangle(int taxa) {
+        StringBuilder header = new StringBuilder("taxon");
+        StringBuilder[] rows = new StringBuilder[taxa];
+        for (int i = 0; i < taxa; i++) {
+            rows[i] = new StringBuilder("\nTaxon " + i);
+        }
+        int characters = 0;
+        for (int i = 0; i < taxa; i++) {
+            for (int j = 0; j < i; j++) {
+                header.append(",part ").append(characters++);
+                for (int row = 0; row < taxa; row++) {
+                    rows[row].append(row == i ? ",x" : row == j ? ",y" : ",\"x, y\"");
+                }
+            }
+        }
+        return header + String.join("", rows);
     }
 
     @Test

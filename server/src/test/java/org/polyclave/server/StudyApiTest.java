@@ -49,7 +49,8 @@ class StudyApiTest {
         for (Visitor stranger : new Visitor[] {Visitor.anonymous(), Visitor.reader()}) {
             assertThat(stranger.get(study).status()).isEqualTo(404);
             assertThat(stranger.get(study + "/export?format=csv").status()).isEqualTo(404);
-            assertThat(stranger.get(study + "/key").status()).isEqualTo(404);
+            assertThat(stranger.post(study + "/keys", "{\"evenWeights\":true}").status())
+                    .isEqualTo(404);
             assertThat(stranger.post(study + "/scores", edit("aa-one", "petals", "6", 0))
                             .status())
                     .isEqualTo(404);
@@ -210,9 +211,10 @@ class StudyApiTest {
         assertThat(author.post(study + "/scores", "{").status()).isEqualTo(400);
         assertThat(author.post(study + "/scores", "{\"edits\":[]}").status()).isEqualTo(400);
         assertThat(author.get(study + "/export?format=exe").status()).isEqualTo(400);
-        assertThat(author.get(study + "/key?objective=MAGIC").status()).isEqualTo(400);
+        assertThat(author.post(study + "/keys", "{\"months\":[\"May\"]}").status())
+                .isEqualTo(400);
         assertThat(author.get("/api/nothing").status()).isEqualTo(404);
-        for (String path : new String[] {study + "/key?objective=MAGIC", "/api/nothing"}) {
+        for (String path : new String[] {study + "/export?format=exe", "/api/nothing"}) {
             assertThat(author.get(path).body())
                     .doesNotContain("org.springframework")
                     .doesNotContain("\tat ");

@@ -7,6 +7,7 @@ import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Completion;
+import org.polyclave.core.run.Progress;
 
 /**
  * Generates dichotomous keys: exactly where the matrix is small and only steps count, greedily with lookahead otherwise.
@@ -23,6 +24,11 @@ public final class KeyGenerator {
     private final KeyProver prover = new SupportPropagationProver();
 
     public KeyOutcome generate(Matrix matrix, KeyOptions options, CancelSignal cancel) {
+        return generate(matrix, options, cancel, Progress.UNSEEN);
+    }
+
+    /** @param progress told how much of the tree has grown; nothing is told of an exact search, which is short */
+    public KeyOutcome generate(Matrix matrix, KeyOptions options, CancelSignal cancel, Progress progress) {
         if (matrix.rowCount() == 0) {
             return new KeyOutcome.NoRows();
         }
@@ -36,7 +42,8 @@ public final class KeyGenerator {
             }
         }
         int allowed = TERMINALS_ALLOWED + TERMINALS_PER_ROW * matrix.rowCount();
-        Optional<KeyTree> good = new LookaheadTreeBuilder(problem, options.objective(), cancel, allowed).build(start);
+        Optional<KeyTree> good =
+                new LookaheadTreeBuilder(problem, options.objective(), cancel, progress, allowed).build(start);
         if (good.isPresent()) {
             return finish(problem, options, good.get(), exact ? Completion.BUDGET_EXHAUSTED : Completion.BOUNDED);
         }

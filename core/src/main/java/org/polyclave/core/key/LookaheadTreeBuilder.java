@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.run.Progress;
 
 /**
  * Greedy construction by information gain per cost with two-step lookahead: the most promising splits are judged together
@@ -19,13 +20,16 @@ final class LookaheadTreeBuilder implements TreeBuilder {
 
     private final SplitSurveyor surveyor;
     private final CancelSignal cancel;
+    private final Progress progress;
     private final int maxStops;
     private final int characters;
     private int stops;
 
-    LookaheadTreeBuilder(KeyProblem problem, KeyObjective objective, CancelSignal cancel, int maxStops) {
+    LookaheadTreeBuilder(
+            KeyProblem problem, KeyObjective objective, CancelSignal cancel, Progress progress, int maxStops) {
         surveyor = new SplitSurveyor(problem, objective);
         this.cancel = cancel;
+        this.progress = progress;
         this.maxStops = maxStops;
         characters = problem.matrix.characterCount();
     }
@@ -33,13 +37,15 @@ final class LookaheadTreeBuilder implements TreeBuilder {
     @Override
     public Optional<KeyTree> build(Position start) {
         stops = 0;
-        KeyTree tree = grow(start, surveyor.candidates(start));
+        KeyTree tree = grow(start, surveyor.candidates(start), 0, 1);
         return cancel.isCancelled() || stops > maxStops ? Optional.empty() : Optional.of(tree);
     }
 
-    private KeyTree grow(Position position, List<Candidate> candidates) {
+    /** Grows the tree of a position, which is the part of the work from {@code from} to {@code to}. */
+    private KeyTree grow(Position position, List<Candidate> candidates, double from, double to) {
         if (candidates.isEmpty() || stops > maxStops || cancel.isCancelled()) {
             stops++;
+            progress.report(to);
             return new KeyTree.Stop(position.classes);
         }
         int looked = position.size() * characters > LARGE ? LOOKED_AT / 2 : LOOKED_AT;
@@ -52,8 +58,9 @@ final class LookaheadTreeBuilder implements TreeBuilder {
             }
         }
         List<Candidate> alternatives = oneACharacter(candidates, chosen.candidate);
-        KeyTree first = grow(chosen.first, chosen.firstCandidates);
-        KeyTree second = grow(chosen.second, chosen.secondCandidates);
+        double between = from + (to - from) * chosen.firstShare();
+        KeyTree first = grow(chosen.first, chosen.firstCandidates, from, between);
+        KeyTree second = grow(chosen.second, chosen.secondCandidates, between, to);
         return new KeyTree.Choice(chosen.candidate, alternatives, first, second);
     }
 
@@ -101,12 +108,11 @@ final class LookaheadTreeBuilder implements TreeBuilder {
             second = position.follow(candidate.split(), false);
             firstCandidates = surveyor.candidates(first);
             secondCandidates = surveyor.candidates(second);
-            double total = first.total + second.total;
             double gain = candidate.netGain();
             double rate = candidate.rate();
             for (int side = 0; side < 2; side++) {
                 List<Candidate> next = side == 0 ? firstCandidates : secondCandidates;
-                double part = total > 0 ? (side == 0 ? first.total : second.total) / total : 0.5;
+                double part = side == 0 ? firstShare() : 1 - firstShare();
                 if (!next.isEmpty()) {
                     Candidate top = top(next);
                     gain += part * top.netGain();
@@ -114,6 +120,12 @@ final class LookaheadTreeBuilder implements TreeBuilder {
                 }
             }
             value = gain / rate;
+        }
+
+        /** Part of the specimens that take the first lead. */
+        double firstShare() {
+            double total = first.total + second.total;
+            return total > 0 ? first.total / total : 0.5;
         }
     }
 }

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.polyclave.demo.DemoStudies;
-import org.polyclave.formats.study.Study;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.account.DemoAccounts;
@@ -17,37 +16,47 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProp
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Fills an empty installation with the invented people and studies; what is there already is left alone. */
 @Component
 @ConditionalOnBooleanProperty("polyclave.demo")
 class DemoLoader {
+    private static final String AUTHOR = "isolde";
+    private static final String SLUG = DemoStudies.tussocks().slug();
+
     private final DemoAccounts people;
     private final AccountService accounts;
     private final StudyStore store;
     private final StudyService studies;
     private final EditionService editions;
+    private final TransactionTemplate transactions;
 
     DemoLoader(
             DemoAccounts people,
             AccountService accounts,
             StudyStore store,
             StudyService studies,
-            EditionService editions) {
+            EditionService editions,
+            TransactionTemplate transactions) {
         this.people = people;
         this.accounts = accounts;
         this.store = store;
         this.studies = studies;
         this.editions = editions;
+        this.transactions = transactions;
     }
 
+    /** The study is written whole or not at all; its edition, which takes a job, comes after it or at the next start. */
     @EventListener(ApplicationReadyEvent.class)
-    @Transactional
     void load() {
-        if (!accounts.all().isEmpty()) {
-            return;
+        if (accounts.all().isEmpty()) {
+            transactions.executeWithoutResult(t -> write());
         }
+        accounts.find(AUTHOR).filter(author -> editions.list(SLUG).isEmpty()).ifPresent(this::publish);
+    }
+
+    private void write() {
         for (DemoAccounts.DemoAccount person : people.offered()) {
             accounts.create(
                     person.name(),
@@ -55,13 +64,15 @@ class DemoLoader {
                     person.password(),
                     person.role().equals("administrator"));
         }
-        Account author = accounts.find("isolde").orElseThrow();
-        Study tussocks = DemoStudies.tussocks();
-        String slug = store.create(tussocks, author.id());
-        StudyAccess.Open open = studies.asOwner(slug, author.id());
+        Account author = accounts.find(AUTHOR).orElseThrow();
+        StudyAccess.Open open = studies.asOwner(store.create(DemoStudies.tussocks(), author.id()), author.id());
         studies.share(open, "oswin", Role.SCORER);
         studies.share(open, "petra", Role.VIEWER);
         studies.share(open, "lark", Role.VIEWER);
+    }
+
+    private void publish(Account author) {
+        StudyAccess.Open open = studies.asOwner(SLUG, author.id());
         Map<String, String> words = editions.gate(open).findings().stream()
                 .collect(Collectors.toMap(
                         EditionService.GateFinding::danger,

@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HexFormat;
@@ -13,6 +14,7 @@ import java.util.Map;
 import java.util.TreeSet;
 import org.polyclave.core.separation.SafetyGate;
 import org.polyclave.formats.key.KeyRenderer;
+import org.polyclave.formats.key.KeyView;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCompiler;
@@ -24,6 +26,7 @@ import org.polyclave.server.study.StudyService;
 import org.polyclave.server.study.StudyStore;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Editions: the gate before them, publishing, and what readers read. */
@@ -31,10 +34,12 @@ import tools.jackson.databind.json.JsonMapper;
 public class EditionService implements StudyService.EditionCounter {
     private static final String ENGINE = "0.1";
     private static final int KEPT = 16;
+    private static final Duration PATIENCE = Duration.ofSeconds(10);
 
     private final EditionMapper editions;
     private final StudyStore store;
     private final KeyService keys;
+    private final TransactionTemplate transactions;
     private final JsonMapper json;
     private final Clock clock;
     private final Map<String, CompiledStudy> compiled = new LinkedHashMap<>(KEPT, 0.75f, true) {
@@ -46,10 +51,17 @@ public class EditionService implements StudyService.EditionCounter {
         }
     };
 
-    EditionService(EditionMapper editions, StudyStore store, KeyService keys, JsonMapper json, Clock clock) {
+    EditionService(
+            EditionMapper editions,
+            StudyStore store,
+            KeyService keys,
+            TransactionTemplate transactions,
+            JsonMapper json,
+            Clock clock) {
         this.editions = editions;
         this.store = store;
         this.keys = keys;
+        this.transactions = transactions;
         this.json = json;
         this.clock = clock;
     }
@@ -76,7 +88,7 @@ public class EditionService implements StudyService.EditionCounter {
     public record Stored(String slug, int number, String hash, String document, EditionLine status) {}
 
     public Gate gate(StudyAccess.Open open) {
-        CompiledStudy study = store.load(open.id(), open.slug()).compiled();
+        CompiledStudy study = store.load(open.id()).compiled();
         return new Gate(findings(study), missing(study.study()), list(open.slug()));
     }
 
@@ -128,9 +140,9 @@ public class EditionService implements StudyService.EditionCounter {
      *
      * @param words what readers are told of each dangerous row that cannot surely be told apart, by its id
      */
-    @Transactional
     public int publish(StudyAccess.Open open, List<String> authors, Map<String, String> words) {
-        CompiledStudy study = store.load(open.id(), open.slug()).compiled();
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        CompiledStudy study = snapshot.compiled();
         List<String> named =
                 authors.stream().map(String::strip).filter(a -> !a.isEmpty()).toList();
         if (named.isEmpty()) {
@@ -143,11 +155,8 @@ public class EditionService implements StudyService.EditionCounter {
                     Map.of("missing", missing(study.study())));
         }
         List<EditionDocument.Declaration> declarations = declarations(findings(study), words);
-        KeyService.Made key = keys.make(study, KeyService.Wish.CAUTIOUS);
-        if (!key.result().proof().proven()) {
-            throw Problems.unprocessable(
-                    "not-proven", "The key could not be proven against the matrix, so it is not published.", Map.of());
-        }
+        KeyView key = key(open, snapshot.revision());
+        // The rest is short; two who publish at once are parted by the primary key.
         int number = editions.newest(open.slug()).orElse(0) + 1;
         EditionDocument document = new EditionDocument(
                 open.slug(),
@@ -157,14 +166,37 @@ public class EditionService implements StudyService.EditionCounter {
                 LocalDate.now(clock).toString(),
                 ENGINE,
                 study.study(),
-                key.view(),
+                key,
                 declarations,
                 KeyRenderer.cautions(study.study()));
         String text = json.writeValueAsString(document);
-        editions.insert(open.slug(), number, open.id(), hash(text), text, open.account());
-        editions.insertStatus(open.slug(), number);
-        editions.supersede(open.slug(), number);
+        transactions.executeWithoutResult(t -> {
+            editions.insert(open.slug(), number, open.id(), hash(text), text, open.account());
+            editions.insertStatus(open.slug(), number);
+            editions.supersede(open.slug(), number);
+        });
         return number;
+    }
+
+    /** The proven key of the study as it is now. */
+    private KeyView key(StudyAccess.Open open, long revision) {
+        KeyService.Progressing made = keys.begin(open, KeyService.Wish.CAUTIOUS, PATIENCE);
+        KeyView key = made.key();
+        if (made.revision() != revision) {
+            throw Problems.conflict(
+                    "study-changed", "Somebody changed the study meanwhile. Look at it and publish again.", Map.of());
+        }
+        if (key == null) {
+            throw Problems.conflict(
+                    "key-in-progress",
+                    "The key of this study is still being made. Publish again in a moment.",
+                    Map.of("progress", made.progress()));
+        }
+        if (!key.figures().proven()) {
+            throw Problems.unprocessable(
+                    "not-proven", "The key could not be proven against the matrix, so it is not published.", Map.of());
+        }
+        return key;
     }
 
     private static List<EditionDocument.Declaration> declarations(

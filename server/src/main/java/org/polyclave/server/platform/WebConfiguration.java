@@ -21,6 +21,7 @@ class WebConfiguration implements WebMvcConfigurer {
             "LeadView", Set.of("couplet", "terminal"),
             "CoupletView", Set.of("from"),
             "KeyView", Set.of("whole"),
+            "Progressing", Set.of("key"),
             "StudyRow", Set.of("parent"));
 
     @Override

@@ -56,7 +56,7 @@ public class StudyService {
     public List<StudyLine> list(SignedIn who) {
         List<StudyLine> lines = new ArrayList<>();
         for (StudyMapper.StudyHead head : studies.studiesOf(who.account().id())) {
-            StudyStore.Snapshot snapshot = store.load(head.id(), head.slug());
+            StudyStore.Snapshot snapshot = store.load(head.id());
             StudyView view = new StudyViewer(snapshot).view(Role.valueOf(head.role()), editions.count(head.id()));
             lines.add(new StudyLine(head.slug(), head.title(), view.role(), view.gauges()));
         }
@@ -64,12 +64,12 @@ public class StudyService {
     }
 
     public StudyView view(StudyAccess.Open open) {
-        return new StudyViewer(store.load(open.id(), open.slug())).view(open.role(), editions.count(open.id()));
+        return new StudyViewer(store.load(open.id())).view(open.role(), editions.count(open.id()));
     }
 
     /** The cells that changed after {@code revision}, with those that inherit from them. */
     public Changes changesSince(StudyAccess.Open open, long revision) {
-        StudyStore.Snapshot snapshot = store.load(open.id(), open.slug());
+        StudyStore.Snapshot snapshot = store.load(open.id());
         if (snapshot.revision() == revision) {
             return new Changes(revision, List.of());
         }

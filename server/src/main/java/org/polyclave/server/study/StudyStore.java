@@ -22,6 +22,8 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class StudyStore {
     private static final int KEPT = 16;
+    /** Scores that are written by one statement. */
+    private static final int AT_ONCE = 10_000;
 
     private final StudyMapper studies;
     private final JsonMapper json;
@@ -52,7 +54,7 @@ public class StudyStore {
     }
 
     @Transactional(readOnly = true, isolation = org.springframework.transaction.annotation.Isolation.REPEATABLE_READ)
-    public Snapshot load(long id, String slug) {
+    public Snapshot load(long id) {
         StudyMapper.StudyTexts texts = studies.texts(id);
         String key = id + ":" + texts.revision();
         synchronized (cache) {
@@ -74,7 +76,7 @@ public class StudyStore {
         Map<String, Long> revisions = studies.cellRevisions(id).stream()
                 .collect(Collectors.toMap(c -> c.rowId() + ' ' + c.characterId(), StudyMapper.CellRow::revision));
         Study study = new Study(
-                slug,
+                texts.slug(),
                 texts.title(),
                 json.readValue(texts.scope(), StudyScope.class),
                 rows,
@@ -122,8 +124,10 @@ public class StudyStore {
             StudyCharacter character = study.characters().get(c);
             studies.insertCharacter(id, character.id(), c, json.writeValueAsString(character));
         }
-        for (StudyScore score : study.scores()) {
-            studies.putScore(id, score.row(), score.character(), json.writeValueAsString(score), 1, owner);
+        for (int from = 0; from < study.scores().size(); from += AT_ONCE) {
+            List<StudyScore> some = study.scores()
+                    .subList(from, Math.min(from + AT_ONCE, study.scores().size()));
+            studies.insertScores(id, json.writeValueAsString(some), owner);
         }
         return slug;
     }

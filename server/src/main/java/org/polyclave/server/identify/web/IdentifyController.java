@@ -35,7 +35,7 @@ class IdentifyController {
             @RequestBody IdentifyService.IdentifyRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
         StudyAccess.Open open = studies.open(slug, who, Role.VIEWER);
-        return identify.identify(store.load(open.id(), open.slug()).compiled(), request);
+        return identify.identify(store.load(open.id()).compiled(), request);
     }
 
     @PostMapping("/api/editions/{slug}/{number}/identify")

@@ -1,68 +1,71 @@
 package org.polyclave.server.key.web;
 
+import jakarta.validation.Valid;
 import java.nio.charset.StandardCharsets;
-import java.util.Set;
+import java.time.Duration;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.core.key.KeyObjective;
-import org.polyclave.formats.key.KeyView;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.key.KeyService;
 import org.polyclave.server.study.Role;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyService;
-import org.polyclave.server.study.StudyStore;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Keys of a study. The wish is in the address, so that a key can be linked to. */
+/**
+ * Keys of a study. A request waits a moment for its key, so that small ones come at once; a larger one is asked after
+ * again, tells how far it is, and can be stopped.
+ */
 @RestController
-@RequestMapping("/api/studies/{slug}/key")
+@RequestMapping("/api/studies/{slug}/keys")
 class KeyController {
+    private static final Duration PATIENCE = Duration.ofSeconds(1);
+
     private final StudyService studies;
-    private final StudyStore store;
     private final KeyService keys;
 
-    KeyController(StudyService studies, StudyStore store, KeyService keys) {
+    KeyController(StudyService studies, KeyService keys) {
         this.studies = studies;
-        this.store = store;
         this.keys = keys;
     }
 
-    @GetMapping
-    KeyView key(
+    @PostMapping
+    KeyService.Progressing begin(
             @PathVariable String slug,
-            @RequestParam(defaultValue = "CAUTIOUS") KeyObjective objective,
-            @RequestParam(defaultValue = "true") boolean evenWeights,
-            @RequestParam(defaultValue = "") Set<Integer> months,
-            @RequestParam(defaultValue = "") Set<String> organs,
-            @RequestParam(defaultValue = "") Set<String> methods,
-            @RequestParam(defaultValue = "") Set<String> forbidden,
+            @Valid @RequestBody KeyService.Wish wish,
             @AuthenticationPrincipal @Nullable SignedIn who) {
-        return make(slug, new KeyService.Wish(objective, evenWeights, months, organs, methods, forbidden), who)
-                .view();
+        return keys.begin(open(slug, who), wish, PATIENCE);
     }
 
-    @GetMapping("/file")
+    @GetMapping("/{id}")
+    KeyService.Progressing look(
+            @PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return keys.look(open(slug, who), id, PATIENCE);
+    }
+
+    @DeleteMapping("/{id}")
+    void stop(@PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
+        keys.stop(open(slug, who), id);
+    }
+
+    @GetMapping("/{id}/file")
     ResponseEntity<byte[]> file(
             @PathVariable String slug,
+            @PathVariable String id,
             @RequestParam String format,
-            @RequestParam(defaultValue = "CAUTIOUS") KeyObjective objective,
-            @RequestParam(defaultValue = "true") boolean evenWeights,
-            @RequestParam(defaultValue = "") Set<Integer> months,
-            @RequestParam(defaultValue = "") Set<String> organs,
-            @RequestParam(defaultValue = "") Set<String> methods,
-            @RequestParam(defaultValue = "") Set<String> forbidden,
             @AuthenticationPrincipal @Nullable SignedIn who) {
-        KeyService.Wish wish = new KeyService.Wish(objective, evenWeights, months, organs, methods, forbidden);
-        String text = make(slug, wish, who).render(format);
+        String text = keys.file(open(slug, who), id, format);
         String ending = switch (format) {
             case "markdown" -> "md";
             case "text" -> "txt";
@@ -84,8 +87,7 @@ class KeyController {
                 .body(text.getBytes(StandardCharsets.UTF_8));
     }
 
-    private KeyService.Made make(String slug, KeyService.Wish wish, @Nullable SignedIn who) {
-        StudyAccess.Open open = studies.open(slug, who, Role.VIEWER);
-        return keys.make(store.load(open.id(), open.slug()).compiled(), wish);
+    private StudyAccess.Open open(String slug, @Nullable SignedIn who) {
+        return studies.open(slug, who, Role.VIEWER);
     }
 }

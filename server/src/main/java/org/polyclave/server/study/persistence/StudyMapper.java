@@ -15,7 +15,7 @@ public interface StudyMapper {
     /** A study as one account sees it. */
     record StudyHead(long id, String slug, String title, long revision, String role) {}
 
-    record StudyTexts(String title, String scope, String nearButOutside, long revision) {}
+    record StudyTexts(String slug, String title, String scope, String nearButOutside, long revision) {}
 
     record CellRow(String rowId, String characterId, String body, long revision) {}
 
@@ -48,7 +48,7 @@ public interface StudyMapper {
     boolean slugTaken(String slug);
 
     @Select(
-            "select title, scope::text as scope, near_but_outside::text as near_but_outside, revision from study where id = #{id}")
+            "select slug, title, scope::text as scope, near_but_outside::text as near_but_outside, revision from study where id = #{id}")
     StudyTexts texts(long id);
 
     @Select("select body::text from study_row where study_id = #{id} order by position")
@@ -88,6 +88,13 @@ public interface StudyMapper {
             set body = excluded.body, revision = excluded.revision, scorer_id = excluded.scorer_id, scored_at = now()
             """)
     void putScore(long study, String row, String character, String body, long revision, long scorer);
+
+    /** Writes the scores of a new study: {@code scores} is an array of their bodies. */
+    @Insert("""
+            insert into score (study_id, row_id, character_id, body, revision, scorer_id)
+            select #{study}, e ->> 'row', e ->> 'character', e, 1, #{scorer} from jsonb_array_elements(#{scores}::jsonb) e
+            """)
+    void insertScores(long study, String scores, long scorer);
 
     @Delete("delete from score where study_id = #{study} and row_id = #{row} and character_id = #{character}")
     void deleteScore(long study, String row, String character);

@@ -131,7 +131,7 @@ class StudyController {
     ResponseEntity<byte[]> export(
             @PathVariable String slug, @RequestParam String format, @AuthenticationPrincipal @Nullable SignedIn who) {
         StudyAccess.Open open = studies.open(slug, who, Role.VIEWER);
-        StudyStore.Snapshot snapshot = store.load(open.id(), open.slug());
+        StudyStore.Snapshot snapshot = store.load(open.id());
         return switch (format) {
             case "csv" -> file(slug + ".csv", "text/csv", WideTableWriter.write(snapshot.study(), ','));
             case "tsv" ->

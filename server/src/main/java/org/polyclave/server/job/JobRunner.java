@@ -1,0 +1,142 @@
+package org.polyclave.server.job;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.function.BooleanSupplier;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.run.Progress;
+import org.polyclave.server.job.persistence.JobMapper;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.web.ErrorResponseException;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Runs one job: reports its progress, hears that it shall stop, and keeps its answer or why there is none. */
+@Component
+class JobRunner {
+    private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
+    private static final Duration LONGEST = Duration.ofMinutes(30);
+    private static final Duration BETWEEN_REPORTS = Duration.ofMillis(200);
+
+    private final JobMapper jobs;
+    private final Map<String, JobKind> kinds;
+    private final JsonMapper json;
+
+    JobRunner(JobMapper jobs, List<JobKind> kinds, JsonMapper json) {
+        this.jobs = jobs;
+        this.kinds = kinds.stream().collect(Collectors.toMap(JobKind::name, Function.identity()));
+        this.json = json;
+    }
+
+    /** Why a job has no answer, as it is kept. */
+    record Refusal(int status, String sentence, Map<String, Object> properties) {}
+
+    /**
+     * @param closing whether this server is about to end; then the job is left to be run again
+     * @throws IllegalStateException if it was left
+     */
+    void run(String id, BooleanSupplier closing) {
+        JobMapper.JobRow row = jobs.find(id).orElse(null);
+        if (row == null || jobs.begin(id) == 0) {
+            return;
+        }
+        Watch watch = new Watch(id, closing);
+        @Nullable String answer = null;
+        @Nullable Refusal refusal = null;
+        try {
+            JobKind kind = kinds.get(row.kind());
+            if (kind == null) {
+                throw new IllegalStateException("No kind of job is called " + row.kind());
+            }
+            answer = kind.answer(of(row), watch, watch);
+        } catch (ErrorResponseException refused) {
+            refusal = refusal(refused);
+        } catch (RuntimeException failed) {
+            LOG.error("Job {} of kind {} failed", id, row.kind(), failed);
+            refusal = new Refusal(
+                    HttpStatus.INTERNAL_SERVER_ERROR.value(),
+                    "Polyclave failed at this. Nothing was changed. Try again; if it fails again, tell whoever runs this installation.",
+                    Map.of("code", "failed"));
+        }
+        if (closing.getAsBoolean() && watch.stopped) {
+            throw new IllegalStateException("Left for the next server");
+        } else if (watch.late) {
+            Refusal late = new Refusal(
+                    HttpStatus.UNPROCESSABLE_CONTENT.value(),
+                    "This was not done after " + LONGEST.toMinutes()
+                            + " minutes and was stopped. Leave out characters or taxa.",
+                    Map.of("code", "too-slow"));
+            jobs.end(id, Job.Status.FAILED.name(), "", json.writeValueAsString(late));
+        } else if (watch.stopped) {
+            jobs.end(id, Job.Status.CANCELLED.name(), "", "");
+        } else if (refusal != null) {
+            jobs.end(id, Job.Status.FAILED.name(), "", json.writeValueAsString(refusal));
+        } else {
+            jobs.end(id, Job.Status.DONE.name(), answer == null ? "" : answer, "");
+        }
+    }
+
+    static Job of(JobMapper.JobRow row) {
+        return new Job(
+                UUID.fromString(row.id()),
+                row.studyId(),
+                row.revision(),
+                row.question(),
+                Job.Status.valueOf(row.status()),
+                row.progress());
+    }
+
+    private static Refusal refusal(ErrorResponseException refused) {
+        Map<String, Object> properties = refused.getBody().getProperties();
+        String sentence = refused.getBody().getDetail();
+        return new Refusal(
+                refused.getStatusCode().value(),
+                sentence == null ? "" : sentence,
+                properties == null ? Map.of() : properties);
+    }
+
+    /** Speaks with the database now and then, from within the computation. */
+    private final class Watch implements CancelSignal, Progress {
+        private final String id;
+        private final BooleanSupplier closing;
+        private final long started = System.nanoTime();
+        private long spoken = started;
+        private double share;
+        private boolean stopped;
+        private boolean late;
+
+        Watch(String id, BooleanSupplier closing) {
+            this.id = id;
+            this.closing = closing;
+        }
+
+        @Override
+        public boolean isCancelled() {
+            speak();
+            return stopped;
+        }
+
+        @Override
+        public void report(double done) {
+            share = done;
+            speak();
+        }
+
+        private void speak() {
+            long now = System.nanoTime();
+            if (stopped || now - spoken < BETWEEN_REPORTS.toNanos()) {
+                return;
+            }
+            spoken = now;
+            late = now - started > LONGEST.toNanos();
+            stopped = late || closing.getAsBoolean() || jobs.report(id, share).orElse(true);
+        }
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.job;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,103 @@
+package org.polyclave.server.key;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.polyclave.core.key.KeyGenerator;
+import org.polyclave.core.key.KeyOptions;
+import org.polyclave.core.key.KeyOutcome;
+import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.run.Progress;
+import org.polyclave.formats.key.KeyJson;
+import org.polyclave.formats.key.KeyRenderer;
+import org.polyclave.formats.key.KeyView;
+import org.polyclave.formats.key.KeyWording;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.KeyContext;
+import org.polyclave.server.job.Job;
+import org.polyclave.server.job.JobKind;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.StudyStore;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Makes keys: generates, proves, words and renders. */
+@Component
+class KeyJob implements JobKind {
+    static final String KIND = "key";
+
+    private final StudyStore store;
+    private final JsonMapper json;
+
+    KeyJob(StudyStore store, JsonMapper json) {
+        this.store = store;
+        this.json = json;
+    }
+
+    /** A key with the files it can be saved as, by format. */
+    record Made(KeyView view, Map<String, String> files) {}
+
+    @Override
+    public String name() {
+        return KIND;
+    }
+
+    @Override
+    public String answer(Job job, CancelSignal cancel, Progress progress) {
+        StudyStore.Snapshot snapshot = store.load(job.study());
+        if (snapshot.revision() != job.revision()) {
+            throw Problems.conflict(
+                    "study-changed", "The study changed while its key was waiting. Ask for it again.", Map.of());
+        }
+        return json.writeValueAsString(
+                make(snapshot.compiled(), json.readValue(job.question(), KeyService.Wish.class), cancel, progress));
+    }
+
+    private static Made make(CompiledStudy whole, KeyService.Wish wish, CancelSignal cancel, Progress progress) {
+        KeyContext context = new KeyContext(wish.months(), lower(wish.organs()), lower(wish.methods()));
+        CompiledStudy compiled = without(context.apply(whole), wish.forbidden());
+        KeyOptions options = KeyOptions.DEFAULT.withObjective(wish.objective()).withEvenWeights(wish.evenWeights());
+        KeyOutcome outcome = new KeyGenerator().generate(compiled.matrix(), options, cancel, progress);
+        if (outcome instanceof KeyOutcome.Generated generated) {
+            KeyView view = KeyWording.word(compiled, generated.result());
+            Map<String, String> files = new LinkedHashMap<>();
+            files.put("text", KeyRenderer.text(view, compiled.study()));
+            files.put("markdown", KeyRenderer.markdown(view, compiled.study()));
+            files.put("json", KeyJson.write(compiled, generated.result()));
+            files.put("html", KeyRenderer.html(view, compiled.study()));
+            return new Made(view, files);
+        }
+        if (outcome instanceof KeyOutcome.TooManyTerminals many) {
+            List<String> loose = many.looseCharacters().stream()
+                    .map(c -> compiled.characters().get(c).label())
+                    .toList();
+            throw Problems.unprocessable(
+                    "too-many-terminals",
+                    "The key would name its taxa over and over. Characters that vary or are unknown most: "
+                            + String.join(", ", loose) + ". Score these, or leave them out.",
+                    Map.of("characters", loose));
+        }
+        throw outcome instanceof KeyOutcome.NoRows
+                ? Problems.unprocessable(
+                        "no-rows", "There are no taxa to make a key of. Import a matrix first.", Map.of())
+                : Problems.unprocessable("stopped", "The key was stopped before it was complete.", Map.of());
+    }
+
+    private static Set<String> lower(Set<String> names) {
+        return names.stream().map(n -> n.toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
+    }
+
+    private static CompiledStudy without(CompiledStudy compiled, Set<String> forbidden) {
+        List<Integer> dropped = new ArrayList<>();
+        for (int c = 0; c < compiled.characters().size(); c++) {
+            if (forbidden.contains(compiled.characters().get(c).id())) {
+                dropped.add(c);
+            }
+        }
+        return dropped.isEmpty() ? compiled : compiled.without(dropped);
+    }
+}
