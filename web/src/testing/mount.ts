@@ -7,6 +7,11 @@ import { i18n } from '@/app/i18n';
 
 // jsdom has no layout, so nothing scrolls.
 Element.prototype.scrollIntoView = () => undefined;
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
 
 /** Mounts a component with everything the application gives it, for tests; `heard` collects what it emits. */
 export async function mount(
@@ -14,6 +19,7 @@ export async function mount(
   props: Record<string, unknown>,
   events: string[] = [],
   plugins: Plugin[] = [],
+  path = '/',
 ) {
   const heard: [string, ...unknown[]][] = [];
   const listeners = Object.fromEntries(
@@ -30,14 +36,16 @@ export async function mount(
   });
   const app = createApp({ render: () => h(VApp, () => h(component, { ...props, ...listeners })) });
   plugins.forEach((plugin) => app.use(plugin));
+  await router.replace(path);
   app.use(createPinia()).use(i18n).use(router).use(createVuetify()).mount(root);
   await router.isReady();
   await nextTick();
+  const unmount = () => app.unmount();
   const all = (selector: string) => [...root.querySelectorAll<HTMLElement>(selector)];
   const byText = (selector: string, text: string) => {
     const found = all(selector).find((element) => element.textContent?.trim() === text);
     if (!found) throw new Error(`No ${selector} says "${text}" in ${root.innerHTML}`);
     return found;
   };
-  return { root, heard, all, byText, text: () => root.textContent?.replace(/\s+/g, ' ').trim() ?? '' };
+  return { root, router, heard, all, byText, unmount, text: () => root.textContent?.replace(/\s+/g, ' ').trim() ?? '' };
 }

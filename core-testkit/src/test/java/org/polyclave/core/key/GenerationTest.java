@@ -264,4 +264,27 @@ class GenerationTest {
         assertThat(outcome).isInstanceOf(KeyOutcome.TooManyTerminals.class);
         assertThat(((KeyOutcome.TooManyTerminals) outcome).looseCharacters()).hasSize(8);
     }
+
+    /** What a screen shows of a long search must only rise and must end at the whole. */
+    @Test
+    void progressRisesToTheWhole() {
+        Matrix matrix = new SyntheticMatrix(60, 30, 4, 0.05, 0.03, 0.2, 0, true).generate(7);
+        List<Double> told = new ArrayList<>();
+        KeyOutcome outcome = GENERATOR.generate(matrix, KeyOptions.DEFAULT, CancelSignal.NEVER, told::add);
+        assertThat(told).isSorted().allMatch(share -> share > 0 && share <= 1);
+        assertThat(told.get(told.size() - 1)).isCloseTo(1, within(1e-9));
+        assertThat(outcome)
+                .as("nobody sees the progress, and the key is the same")
+                .isEqualTo(GENERATOR.generate(matrix, KeyOptions.DEFAULT, CancelSignal.NEVER));
+    }
+
+    @Test
+    void aSearchThatIsStoppedWhileItGrowsGivesNoKey() {
+        Matrix matrix = new SyntheticMatrix(60, 30, 4, 0.05, 0.03, 0.2, 0, true).generate(7);
+        double[] done = new double[1];
+        KeyOutcome outcome =
+                GENERATOR.generate(matrix, KeyOptions.DEFAULT, () -> done[0] > 0.5, share -> done[0] = share);
+        assertThat(outcome).isEqualTo(new KeyOutcome.Cancelled());
+        assertThat(done[0]).as("it stops soon after it was asked").isGreaterThan(0.5);
+    }
 }

@@ -1,0 +1,153 @@
+import { expect, test, vi } from 'vitest';
+import type { Schemas } from '@/api/client';
+import { fakeServer, Refusal } from '@/testing/server';
+import { mountInStudy, study } from '@/testing/study';
+import KeyPage from './KeyPage.vue';
+
+const server = fakeServer();
+const KEYS = '/api/studies/meadow/keys';
+
+const key = (text: string): Schemas['KeyView'] => {
+  const end = (label: string): Schemas['TerminalView'] => ({
+    names: [{ row: label, label, stage: '', plain: '', rank: '', hazard: 'NONE_KNOWN', hazardText: '' }],
+    reason: '',
+  });
+  const lead = (words: string, label: string): Schemas['LeadView'] => ({
+    text: words,
+    plainText: words,
+    statements: [{ character: 'margin', text: words, plainText: words, role: 'DECIDING' }],
+    terminal: end(label),
+  });
+  return {
+    title: 'Meadow plants',
+    couplets: [
+      {
+        number: 1,
+        leads: [lead(text, 'Mild'), lead(`Not ${text}`, 'Bane')],
+        character: 'margin',
+        gain: 1,
+        rows: ['mild', 'bane'],
+        duplicated: [],
+        alternatives: [],
+      },
+    ],
+    figures: {
+      rows: 2,
+      couplets: 1,
+      terminals: 2,
+      expectedSteps: 1,
+      longestPath: 1,
+      entropyBound: 1,
+      completion: 'OPTIMAL',
+      proven: true,
+      observations: 4,
+      failures: [],
+    },
+  };
+};
+const job = (id: string, status: string, progress: number, view?: Schemas['KeyView']) => ({
+  id,
+  revision: 7,
+  status,
+  progress,
+  key: view,
+});
+
+/** A reply that comes when the test says so. */
+function later() {
+  let answer: (reply: unknown) => void = () => undefined;
+  const promise = new Promise((resolve) => (answer = resolve));
+  return { reply: () => promise, answer: (reply: unknown) => answer(reply) };
+}
+
+async function open(path = '/studies/meadow/key') {
+  server.on('GET /api/studies/meadow', study());
+  return mountInStudy(KeyPage, path);
+}
+
+test('a key that is there at once is shown with its proof and its files', async () => {
+  server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, key('Margin entire')));
+  const page = await open();
+  await vi.waitFor(() => expect(page.text()).toContain('Margin entire'));
+  expect(page.all('.proof.broken')).toHaveLength(0);
+  expect(page.text()).not.toContain('Cancel');
+  expect(server.bodies(`POST ${KEYS}`)).toEqual([
+    { objective: 'CAUTIOUS', evenWeights: true, months: [], organs: [], methods: [], forbidden: [] },
+  ]);
+  page.byText('button', 'Save the key').click();
+  await vi.waitFor(() => expect(document.querySelector(`a[href="${KEYS}/k1/file?format=markdown"]`)).not.toBeNull());
+});
+
+test('a long key tells how far it is, stops when asked to, and is made again', async () => {
+  const ended = later();
+  const looks = [job('k1', 'RUNNING', 0.42)];
+  server.on(`POST ${KEYS}`, job('k1', 'RUNNING', 0.1));
+  server.on(`GET ${KEYS}/k1`, () => looks.shift() ?? ended.reply());
+  server.on(`DELETE ${KEYS}/k1`, () => {
+    ended.answer(job('k1', 'CANCELLED', 0.5));
+    return undefined;
+  });
+  const page = await open();
+  await vi.waitFor(() => expect(page.text()).toContain('42 %'));
+  page.byText('button', 'Cancel').click();
+  await vi.waitFor(() => expect(page.text()).toContain('not made, as you asked'));
+  expect(page.text()).not.toContain('42 %');
+  server.on(`POST ${KEYS}`, job('k2', 'DONE', 1, key('Margin entire')));
+  page.byText('button', 'Make it').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Margin entire'));
+});
+
+test('a wish that changes stops the key that is no longer wanted, and keeps the old one in view', async () => {
+  const never = later();
+  server.on(`POST ${KEYS}`, (wish: unknown) => {
+    const forbidden = (wish as Schemas['Wish']).forbidden.length;
+    return forbidden === 0
+      ? job('k1', 'DONE', 1, key('Margin entire'))
+      : forbidden === 1
+        ? job('k2', 'RUNNING', 0.2)
+        : job('k3', 'DONE', 1, key('Stem round'));
+  });
+  server.on(`GET ${KEYS}/k2`, never.reply);
+  server.on(`DELETE ${KEYS}/k2`, undefined);
+  const page = await open();
+  await vi.waitFor(() => expect(page.text()).toContain('Margin entire'));
+  await page.router.replace('/studies/meadow/key?forbidden=margin');
+  await vi.waitFor(() => expect(page.text()).toContain('20 %'));
+  expect(page.text()).toContain('Margin entire');
+  await page.router.replace('/studies/meadow/key?forbidden=margin,stem');
+  await vi.waitFor(() => expect(page.text()).toContain('Stem round'));
+  expect(server.asked.map((a) => a.route)).toContain(`DELETE ${KEYS}/k2`);
+  never.answer(job('k2', 'DONE', 1, key('Too late')));
+  await new Promise((resolve) => setTimeout(resolve, 20));
+  expect(page.text()).not.toContain('Too late');
+});
+
+test('leaving the page stops the key', async () => {
+  server.on(`POST ${KEYS}`, job('k1', 'RUNNING', 0.1));
+  server.on(`GET ${KEYS}/k1`, later().reply);
+  server.on(`DELETE ${KEYS}/k1`, undefined);
+  const page = await open();
+  await vi.waitFor(() => expect(page.text()).toContain('10 %'));
+  page.unmount();
+  expect(server.asked.at(-1)?.route).toBe(`DELETE ${KEYS}/k1`);
+});
+
+test('what cannot be made is said in a sentence', async () => {
+  server.on(`POST ${KEYS}`, new Refusal(422, { code: 'no-rows', detail: 'There are no taxa to make a key of.' }));
+  const page = await open();
+  await vi.waitFor(() => expect(page.all('[role=alert]')[0]?.textContent).toContain('There are no taxa'));
+});
+
+test('a couplet tells why it asks, and its character can be forbidden and allowed again', async () => {
+  server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, key('Margin entire')));
+  const page = await open('/studies/meadow/key?couplet=1');
+  await vi.waitFor(() => expect(page.text()).toContain('What of margin?'));
+  page.byText('button', 'Do not ask this character').click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.query.forbidden).toBe('margin'));
+  expect(page.router.currentRoute.value.query.couplet).toBeUndefined();
+  await vi.waitFor(() =>
+    expect((server.bodies(`POST ${KEYS}`).at(-1) as Schemas['Wish']).forbidden).toEqual(['margin']),
+  );
+  (page.all('.v-chip__close')[0] as HTMLElement).click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.query.forbidden).toBeUndefined());
+});

@@ -1,0 +1,67 @@
+import { nextTick } from 'vue';
+import { expect, test, vi } from 'vitest';
+import type { Schemas } from '@/api/client';
+import { fakeServer, Refusal } from '@/testing/server';
+import { mountInStudy, study } from '@/testing/study';
+import PublishPage from './PublishPage.vue';
+
+const server = fakeServer();
+const EDITIONS = 'POST /api/studies/meadow/editions';
+const gate: Schemas['Gate'] = {
+  findings: [{ danger: 'bane', dangerName: 'Bane', others: ['mild'], otherNames: ['Mild'], months: [1, 2], fewest: 1 }],
+  missing: ['leavesOut'],
+  editions: [{ number: 3, status: 'WITHDRAWN', reason: 'Colour was wrong', publishedAt: '2026-01-02', who: 'Isolde' }],
+};
+
+async function open(role: 'OWNER' | 'SCORER' = 'OWNER') {
+  server.on('GET /api/studies/meadow', study({ role }));
+  server.on('GET /api/studies/meadow/gate', gate);
+  const page = await mountInStudy(PublishPage);
+  await vi.waitFor(() => expect(page.text()).toContain('Bane'));
+  return page;
+}
+
+async function write(field: HTMLElement | undefined, text: string) {
+  (field as HTMLInputElement).value = text;
+  field?.dispatchEvent(new Event('input'));
+  await nextTick();
+}
+
+test('the gate names each danger with what it cannot be told from, when, and what else is missing', async () => {
+  const page = await open();
+  expect(page.text()).toContain('Mild');
+  expect(page.text()).toContain('January, February');
+  expect(page.text()).toContain('What it leaves out');
+  expect(page.text()).toContain('Colour was wrong');
+});
+
+test('the words and the authors reach the server; while it still makes the key it is asked again', async () => {
+  const answers: unknown[] = [
+    new Refusal(409, { code: 'key-in-progress', detail: 'Still being made.' }),
+    { number: 4 },
+  ];
+  server.on(EDITIONS, () => answers.shift());
+  const page = await open();
+  await vi.waitFor(() => expect(page.all('textarea').length).toBeGreaterThan(0));
+  await write(page.all('.finding textarea')[0], 'Leave both alone.');
+  await write(page.all('form input')[0], 'Isolde ; Oswin');
+  page.byText('button', 'Publish the next edition').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Edition 4'));
+  expect(server.bodies(EDITIONS)).toHaveLength(2);
+  expect(server.bodies(EDITIONS)[1]).toEqual({ authors: ['Isolde', 'Oswin'], words: { bane: 'Leave both alone.' } });
+});
+
+test('a refusal is said and what was written stays', async () => {
+  server.on(EDITIONS, new Refusal(422, { code: 'scope', detail: 'Write both under Scope.' }));
+  const page = await open();
+  await vi.waitFor(() => expect(page.all('textarea').length).toBeGreaterThan(0));
+  await write(page.all('.finding textarea')[0], 'Leave both alone.');
+  page.byText('button', 'Publish the next edition').click();
+  await vi.waitFor(() => expect(page.all('[role=alert]')[0]?.textContent).toContain('Write both under Scope.'));
+  expect((page.all('.finding textarea')[0] as HTMLTextAreaElement).value).toBe('Leave both alone.');
+});
+
+test('who may not publish is offered nothing to press', async () => {
+  const page = await open('SCORER');
+  expect(page.all('form')).toHaveLength(0);
+});
