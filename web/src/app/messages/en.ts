@@ -86,9 +86,10 @@ export default {
     go: 'Go to {stage}',
     import: 'Bring a matrix: a key needs at least two taxa and a character.',
     'assess-hazards': 'Assess the hazard of {subject}: {n} not assessed, and never taken for harmless.',
-    'part-pairs': 'Score what parts {subject}: nothing separates {n} pairs yet.',
+    'part-pairs':
+      'Score what parts {subject}: nothing separates them yet. | Score what parts {subject}: nothing separates {n} pairs yet.',
     'part-danger':
-      'Score what parts {subject} from its lookalikes: {n} pairs lack two independent characters in some month.',
+      'Score what parts {subject} from its lookalike: they lack two independent characters in some month. | Score what parts {subject} from its lookalikes: {n} pairs lack two independent characters in some month.',
     'score-character': 'Score “{subject}”: unknown in {n} taxa, more than any other character.',
     publish: 'The matrix is ready for its first edition.',
     review: 'Read the key as your readers will.',

@@ -105,7 +105,8 @@ async function explain(failure: Problem) {
   // The text is kept for correction in the cell it belongs to.
   select(rejected);
   await nextTick();
-  problem.value = `“${rejected.text}”: ${failure.message}`;
+  // Most reasons quote the text themselves.
+  problem.value = failure.message.includes(rejected.text) ? failure.message : `“${rejected.text}”: ${failure.message}`;
   kept.value = rejected.text;
 }
 

@@ -129,7 +129,7 @@ useEventListener('keydown', (event) => {
     </v-main>
     <footer v-if="step" class="no-print">
       <span class="label">{{ $t('step.label') }}</span>
-      <span>{{ $t(`step.${step.code}`, { subject: step.subject, n: step.count }) }}</span>
+      <span>{{ $t(`step.${step.code}`, { subject: step.subject, n: step.count }, step.count) }}</span>
       <v-btn
         v-if="here !== step.stage"
         size="small"
