@@ -19,6 +19,7 @@ import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.demo.DemoStudies;
 import org.polyclave.formats.study.StudyJson;
+import org.polyclave.formats.study.StudyRules;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -192,6 +193,14 @@ class BatchTest {
         assertThat(run("key", matrix.toString(), "--objective", "cautious").out())
                 .as("deterministic")
                 .isEqualTo(text.out());
+    }
+
+    @Test
+    void theDemoStudyKeepsTheRulesOfStudies() {
+        assertThat(StudyRules.check(DemoStudies.tussocks())).isEmpty();
+        DemoStudies.tussocks()
+                .characters()
+                .forEach(c -> assertThat(StudyRules.checkWording(c)).isEmpty());
     }
 
     @Test

@@ -83,7 +83,8 @@ final class RandomScores {
             characters.add(character(type, characters, random));
         }
         List<StudyRow> rows = new ArrayList<>();
-        rows.add(row("Genus " + AWKWARD.get(random.nextInt(AWKWARD.size())), null, "", random));
+        rows.add(row("Genus " + AWKWARD.get(random.nextInt(AWKWARD.size())), null, "", random)
+                .withRank("genus"));
         for (int i = 0; i < 5; i++) {
             rows.add(row(
                     AWKWARD.get(random.nextInt(AWKWARD.size())) + " species " + i,

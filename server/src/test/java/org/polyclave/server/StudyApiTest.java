@@ -106,6 +106,47 @@ class StudyApiTest {
     }
 
     @Test
+    void editsAreTakenBackOneByOneAndDoneAgainOneByOne() {
+        long seen = 0;
+        for (String petals : new String[] {"6", "7", "8"}) {
+            seen = author.post(study + "/scores", edit("aa-one", "petals", petals, seen))
+                    .json()
+                    .path("revision")
+                    .asLong();
+        }
+        for (String petals : new String[] {"7", "6", "5"}) {
+            assertThat(author.post(study + "/undo", "{}").status()).isEqualTo(200);
+            assertThat(cell(author, "aa-one", "petals").path("text").asString()).isEqualTo(petals);
+        }
+        assertThat(author.post(study + "/undo", "{}").json().path("code").asString())
+                .isEqualTo("nothing-to-undo");
+        assertThat(author.post(study + "/redo", "{}").status()).isEqualTo(200);
+        assertThat(author.post(study + "/redo", "{}").status()).isEqualTo(200);
+        assertThat(cell(author, "aa-one", "petals").path("text").asString()).isEqualTo("7");
+        long now = cell(author, "aa-one", "petals").path("revision").asLong();
+        assertThat(author.post(study + "/scores", edit("aa-one", "petals", "9", now))
+                        .status())
+                .isEqualTo(200);
+        assertThat(author.post(study + "/redo", "{}").json().path("code").asString())
+                .as("an edit ends what could be done again")
+                .isEqualTo("nothing-to-redo");
+    }
+
+    @Test
+    void whatWasTakenBackIsAChangeForThoseWhoSawIt() {
+        Visitor scorer = Visitor.scorer();
+        long seen = author.post(study + "/scores", edit("aa-one", "petals", "6", 0))
+                .json()
+                .path("revision")
+                .asLong();
+        author.post(study + "/undo", "{}");
+        assertThat(scorer.post(study + "/scores", edit("aa-one", "petals", "7", seen))
+                        .status())
+                .as("the scorer saw 6, which is there no more")
+                .isEqualTo(409);
+    }
+
+    @Test
     void theSecondToSaveGetsBothVersions() {
         Visitor scorer = Visitor.scorer();
         long seen = cell(scorer, "aa-one", "petals").path("revision").asLong();

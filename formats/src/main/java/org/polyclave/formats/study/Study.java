@@ -39,6 +39,14 @@ public record Study(
         return byRow;
     }
 
+    public Study withRows(List<StudyRow> newRows) {
+        return new Study(slug, title, scope, newRows, nearButOutside, characters, scores);
+    }
+
+    public Study withCharacters(List<StudyCharacter> newCharacters) {
+        return new Study(slug, title, scope, rows, nearButOutside, newCharacters, scores);
+    }
+
     /** The study with one cell scored anew, or emptied. */
     public Study withScore(String row, String character, Optional<StudyScore> score) {
         List<StudyScore> changed = new ArrayList<>();

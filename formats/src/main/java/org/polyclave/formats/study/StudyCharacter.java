@@ -71,6 +71,75 @@ public record StudyCharacter(
                 0);
     }
 
+    public StudyCharacter withId(String newId) {
+        return new StudyCharacter(
+                newId,
+                label,
+                question,
+                plainQuestion,
+                type,
+                unit,
+                organ,
+                method,
+                note,
+                states,
+                appliesWhen,
+                months,
+                effort,
+                harms,
+                hazardousToObserve,
+                tentative,
+                misreading,
+                group,
+                uncertainty);
+    }
+
+    public StudyCharacter withStates(List<StudyState> newStates) {
+        return new StudyCharacter(
+                id,
+                label,
+                question,
+                plainQuestion,
+                type,
+                unit,
+                organ,
+                method,
+                note,
+                newStates,
+                appliesWhen,
+                months,
+                effort,
+                harms,
+                hazardousToObserve,
+                tentative,
+                misreading,
+                group,
+                uncertainty);
+    }
+
+    public StudyCharacter withConditions(List<AppliesWhen> conditions) {
+        return new StudyCharacter(
+                id,
+                label,
+                question,
+                plainQuestion,
+                type,
+                unit,
+                organ,
+                method,
+                note,
+                states,
+                conditions,
+                months,
+                effort,
+                harms,
+                hazardousToObserve,
+                tentative,
+                misreading,
+                group,
+                uncertainty);
+    }
+
     @JsonIgnore
     public Optional<StudyState> state(String id) {
         return states.stream().filter(s -> s.id().equals(id)).findFirst();

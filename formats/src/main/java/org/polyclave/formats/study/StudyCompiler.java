@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
@@ -73,9 +75,9 @@ public final class StudyCompiler {
     }
 
     private List<StudyRow> leaves() {
-        List<String> parents = study.rows().stream()
+        Set<String> parents = study.rows().stream()
                 .map(r -> r.parent() == null ? "" : r.parent())
-                .toList();
+                .collect(Collectors.toSet());
         return study.rows().stream().filter(r -> !parents.contains(r.id())).toList();
     }
 

@@ -1,8 +1,10 @@
 package org.polyclave.formats.study;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.table.Limits;
@@ -84,18 +86,16 @@ public final class StudyJson {
         study.rows().forEach(r -> unique(rows, r.id(), "row", problems));
         Set<String> characters = new HashSet<>();
         study.characters().forEach(c -> unique(characters, c.id(), "character", problems));
-        for (StudyRow row : study.rows()) {
-            if (row.parent() != null && !rows.contains(row.parent())) {
-                problems.add("Row '" + row.id() + "' has the parent '" + row.parent() + "', which is no row.");
-            }
-        }
+        StudyRules.check(study).forEach(v -> problems.add(v.sentence()));
+        Map<String, StudyCharacter> byId = new HashMap<>();
+        study.characters().forEach(c -> byId.put(c.id(), c));
         Set<String> cells = new HashSet<>();
         for (StudyScore score : study.scores()) {
             unique(cells, score.row() + " × " + score.character(), "score", problems);
             if (!rows.contains(score.row())) {
                 problems.add("A score names the row '" + score.row() + "', which does not exist.");
             }
-            StudyCharacter character = study.character(score.character()).orElse(null);
+            StudyCharacter character = byId.get(score.character());
             if (character == null) {
                 problems.add("A score names the character '" + score.character() + "', which does not exist.");
             } else if (!fits(score.value(), character)) {

@@ -56,6 +56,74 @@ public record StudyRow(
                 "");
     }
 
+    public StudyRow withId(String newId) {
+        return new StudyRow(
+                newId,
+                label,
+                plain,
+                rank,
+                parent,
+                stage,
+                hazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                description);
+    }
+
+    public StudyRow withRank(String newRank) {
+        return new StudyRow(
+                id,
+                label,
+                plain,
+                newRank,
+                parent,
+                stage,
+                hazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                description);
+    }
+
+    public StudyRow withParent(@Nullable String newParent) {
+        return new StudyRow(
+                id,
+                label,
+                plain,
+                rank,
+                newParent,
+                stage,
+                hazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                description);
+    }
+
+    public StudyRow withHazard(Hazard newHazard) {
+        return new StudyRow(
+                id,
+                label,
+                plain,
+                rank,
+                parent,
+                stage,
+                newHazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                description);
+    }
+
     @JsonIgnore
     public boolean isSemaphoront() {
         return !stage.isEmpty();

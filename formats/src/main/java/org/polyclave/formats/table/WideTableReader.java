@@ -2,21 +2,25 @@ package org.polyclave.formats.table;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.notation.CellNotation;
+import org.polyclave.formats.study.Ranks;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.Slug;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyRules;
 import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.study.StudyScore;
 
@@ -27,6 +31,8 @@ import org.polyclave.formats.study.StudyScore;
 public final class WideTableReader {
     private static final Pattern NEVER_ASKED =
             Pattern.compile("(?i).*\\b(taste|tasting|edib\\w*|edible|palatab\\w*|flavou?r|medicinal\\w*)\\b.*");
+
+    private static final String SPECIES = "species";
 
     private final String title;
     private final List<Problem> problems = new ArrayList<>();
@@ -71,6 +77,7 @@ public final class WideTableReader {
         if (isWithinLimits()) {
             readRows();
             readCharacters();
+            applyRules();
             return result(readScores());
         }
         return result(List.of());
@@ -185,6 +192,7 @@ public final class WideTableReader {
         }
         reading.addTaxaOfStages();
         reading.resolveParents();
+        reading.chooseRanks();
     }
 
     /** Reads the columns that describe rows. */
@@ -223,7 +231,7 @@ public final class WideTableReader {
                     id,
                     label,
                     "",
-                    rank.isEmpty() ? "species" : rank,
+                    rank,
                     null,
                     stage,
                     hazard(r),
@@ -276,9 +284,9 @@ public final class WideTableReader {
                 String taxon = Slug.of(row.label());
                 if (row.isSemaphoront()) {
                     if (!byId.containsKey(taxon) && !taxon.isEmpty()) {
-                        added.putIfAbsent(taxon, withParent(taxonOf(row), parentOf(entry.getKey())));
+                        added.putIfAbsent(taxon, taxonOf(row).withParent(parentOf(entry.getKey())));
                     }
-                    entry.setValue(withParent(row, taxon));
+                    entry.setValue(row.withParent(taxon));
                 }
             }
             int next = -1;
@@ -323,42 +331,49 @@ public final class WideTableReader {
                                 column("parent"),
                                 "the parent '" + cell(r, "parent") + "' has no row. Add it, or correct its name.");
                     } else {
-                        entry.setValue(withParent(entry.getValue(), parent));
+                        entry.setValue(entry.getValue().withParent(parent));
                     }
-                }
-            }
-            Map<String, @Nullable String> parents = new HashMap<>();
-            rowAt.values().forEach(row -> parents.put(row.id(), row.parent()));
-            for (Map.Entry<Integer, StudyRow> entry : rowAt.entrySet()) {
-                @Nullable String at = entry.getValue().parent();
-                for (int steps = 0; at != null && steps <= rowAt.size(); steps++) {
-                    if (at.equals(entry.getValue().id())) {
-                        problem(
-                                Math.max(0, entry.getKey()),
-                                column("parent"),
-                                "'" + entry.getValue().name() + "' is its own ancestor. Correct the parents.");
-                        break;
-                    }
-                    at = parents.get(at);
                 }
             }
         }
 
-        private StudyRow withParent(StudyRow row, @Nullable String parent) {
-            return new StudyRow(
-                    row.id(),
-                    row.label(),
-                    row.plain(),
-                    row.rank(),
-                    parent,
-                    row.stage(),
-                    row.hazard(),
-                    row.hazards(),
-                    row.status(),
-                    row.weight(),
-                    row.stopsHere(),
-                    row.hybridOf(),
-                    row.description());
+        /**
+         * Ranks where the table gives none: a species, unless that would not stand above its parts or below its parent;
+         * then none.
+         */
+        void chooseRanks() {
+            Map<String, StudyRow> rows = new HashMap<>();
+            rowAt.values().forEach(row -> rows.put(row.id(), row));
+            Set<String> above = new HashSet<>();
+            for (StudyRow row : rowAt.values()) {
+                String rank = row.rank().isEmpty() ? SPECIES : row.rank();
+                if (row.parent() != null && !row.isSemaphoront() && !Ranks.mayContain(SPECIES, rank)) {
+                    above.add(row.parent());
+                }
+            }
+            for (Map.Entry<Integer, StudyRow> entry : rowAt.entrySet()) {
+                StudyRow row = entry.getValue();
+                StudyRow parent = row.parent() == null ? null : rows.get(row.parent());
+                boolean below = parent != null && !Ranks.mayContain(parent.rank(), SPECIES);
+                if (row.rank().isEmpty() && !above.contains(row.id()) && (row.isSemaphoront() || !below)) {
+                    entry.setValue(row.withRank(SPECIES));
+                }
+            }
+        }
+    }
+
+    /** What holds in every study must hold here; each violation is told at its place in the table. */
+    private void applyRules() {
+        Map<String, Integer> rowOf = new HashMap<>();
+        rowAt.forEach((r, row) -> rowOf.put("row/" + row.id(), Math.max(0, r)));
+        Map<String, Integer> columnOf = new HashMap<>();
+        characterAt.forEach((c, character) -> columnOf.put("character/" + character.id(), c));
+        for (StudyRules.Violation violation : StudyRules.check(result(List.of()).study())) {
+            Integer row = rowOf.get(violation.place());
+            int column = row == null
+                    ? columnOf.getOrDefault(violation.place(), 0)
+                    : Math.max(0, sheet.cells().get(0).indexOf("#" + violation.field()));
+            problem(row == null ? 0 : row, column, violation.sentence());
         }
     }
 

@@ -2,6 +2,7 @@ package org.polyclave.server.study;
 
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,20 +16,19 @@ import org.polyclave.formats.study.StudyScore;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.ErrorResponseException;
 import tools.jackson.databind.json.JsonMapper;
 
-/**
- * Changes of cells. Every write is one change set in one transaction: all of it or nothing. A write conflicts only if a
- * cell changed since the writer saw it; then both versions are returned and nothing is overwritten.
- */
+/** Changes of cells, typed in notation. Where somebody else was faster, both versions are returned. */
 @Service
 public class ScoreService {
     private final StudyMapper studies;
+    private final ChangeLog log;
     private final JsonMapper json;
 
-    ScoreService(StudyMapper studies, JsonMapper json) {
+    ScoreService(StudyMapper studies, ChangeLog log, JsonMapper json) {
         this.studies = studies;
+        this.log = log;
         this.json = json;
     }
 
@@ -42,32 +42,35 @@ public class ScoreService {
     public record Rejection(String row, String character, String text, String reason, List<String> nearest) {}
 
     /** @return the new revision of the study */
-    @Transactional
     public long edit(StudyAccess.Open open, List<CellEdit> edits) {
         Map<String, StudyCharacter> characters = characters(open.id());
         Set<String> rows = rowIds(open.id());
         List<Rejection> rejections = new ArrayList<>();
-        List<Optional<StudyScore>> scores = new ArrayList<>();
+        Map<StudyObject, ChangeLog.Edit> changes = new LinkedHashMap<>();
         for (CellEdit edit : edits) {
-            scores.add(read(edit, rows, characters, rejections));
+            StudyObject cell = StudyObject.cell(edit.row(), edit.character());
+            String after = read(edit, rows, characters, rejections)
+                    .map(json::writeValueAsString)
+                    .orElse(null);
+            changes.put(cell, new ChangeLog.Edit(cell, after, edit.seen()));
         }
         if (!rejections.isEmpty()) {
             throw Problems.unprocessable("notation", rejections.get(0).reason(), Map.of("rejections", rejections));
         }
-        long revision = studies.nextRevision(open.id());
-        refuseConflicts(open, edits, characters);
-        long set = studies.insertChangeSet(open.id(), revision, open.account(), "EDIT", null);
-        for (int k = 0; k < edits.size(); k++) {
-            CellEdit edit = edits.get(k);
-            write(
-                    open,
-                    set,
-                    revision,
-                    edit.row(),
-                    edit.character(),
-                    scores.get(k).map(json::writeValueAsString).orElse(null));
+        try {
+            return log.write(open, List.copyOf(changes.values()));
+        } catch (ChangeLog.Conflicts conflicts) {
+            throw told(conflicts, edits, characters);
         }
-        return revision;
+    }
+
+    /** Takes back the account's own latest change of this study, whatever it was of. */
+    public long undo(StudyAccess.Open open) {
+        return log.undo(open);
+    }
+
+    public long redo(StudyAccess.Open open) {
+        return log.redo(open);
     }
 
     private Optional<StudyScore> read(
@@ -98,102 +101,34 @@ public class ScoreService {
                 ""));
     }
 
-    private void refuseConflicts(StudyAccess.Open open, List<CellEdit> edits, Map<String, StudyCharacter> characters) {
-        List<Conflict> conflicts = new ArrayList<>();
-        for (CellEdit edit : edits) {
-            Optional<StudyMapper.CellRevision> now = studies.cellRevision(open.id(), edit.row(), edit.character());
-            if (now.isPresent() && now.get().revision() != edit.seen()) {
-                StudyCharacter character = characters.get(edit.character());
-                String theirs = studies.score(open.id(), edit.row(), edit.character())
-                        .map(b -> json.readValue(b, StudyScore.class))
-                        .map(s -> character == null ? s.typed() : NotationPrinter.print(s.value(), character))
-                        .orElse("");
-                conflicts.add(new Conflict(
-                        edit.row(),
-                        edit.character(),
-                        edit.text(),
-                        theirs,
-                        now.get().who(),
-                        now.get().revision()));
-            }
+    private ErrorResponseException told(
+            ChangeLog.Conflicts conflicts, List<CellEdit> edits, Map<String, StudyCharacter> characters) {
+        List<Conflict> told = new ArrayList<>();
+        for (ChangeLog.Conflict conflict : conflicts.found()) {
+            StudyObject cell = conflict.object();
+            String yours = edits.stream()
+                    .filter(e -> e.row().equals(cell.id()) && e.character().equals(cell.character()))
+                    .map(CellEdit::text)
+                    .reduce("", (first, last) -> last);
+            told.add(new Conflict(
+                    cell.id(),
+                    cell.character(),
+                    yours,
+                    print(conflict.now(), characters.get(cell.character())),
+                    conflict.who(),
+                    conflict.revision()));
         }
-        if (!conflicts.isEmpty()) {
-            throw Problems.conflict(
-                    "cell-changed",
-                    conflicts.get(0).who() + " changed this cell meanwhile. Choose which version stays.",
-                    Map.of("conflicts", conflicts));
-        }
+        return Problems.conflict(
+                "cell-changed",
+                told.get(0).who() + " changed this cell meanwhile. Choose which version stays.",
+                Map.of("conflicts", told));
     }
 
-    private void write(
-            StudyAccess.Open open, long set, long revision, String row, String character, @Nullable String after) {
-        String before = studies.score(open.id(), row, character).orElse(null);
-        if (after == null) {
-            studies.deleteScore(open.id(), row, character);
-        } else {
-            studies.putScore(open.id(), row, character, after, revision, open.account());
+    private String print(@Nullable String content, @Nullable StudyCharacter character) {
+        if (content == null || character == null) {
+            return "";
         }
-        studies.putCellRevision(open.id(), row, character, revision, open.account());
-        studies.insertChange(set, row, character, before, after);
-    }
-
-    /** Reverses the account's own latest change set that is not reversed yet. */
-    @Transactional
-    public long undo(StudyAccess.Open open) {
-        return reverse(open, "UNDO", latest(open, false));
-    }
-
-    /** Takes back the account's own latest undo, as long as it has not edited since. */
-    @Transactional
-    public long redo(StudyAccess.Open open) {
-        return reverse(open, "REDO", latest(open, true));
-    }
-
-    private Optional<StudyMapper.ChangeSetRow> latest(StudyAccess.Open open, boolean redo) {
-        Set<Long> reversed = new HashSet<>();
-        for (StudyMapper.ChangeSetRow set : studies.changeSetsOf(open.id(), open.account())) {
-            if (reversed.contains(set.id()) || set.kind().equals("SCOPE")) {
-                continue;
-            }
-            boolean isUndo = set.kind().equals("UNDO");
-            if (redo) {
-                return isUndo ? Optional.of(set) : Optional.empty();
-            }
-            if (!isUndo) {
-                return Optional.of(set);
-            }
-            if (set.reverses() != null) {
-                reversed.add(set.reverses());
-            }
-        }
-        return Optional.empty();
-    }
-
-    private long reverse(StudyAccess.Open open, String kind, Optional<StudyMapper.ChangeSetRow> latest) {
-        StudyMapper.ChangeSetRow target = latest.orElseThrow(() -> Problems.conflict(
-                "nothing-to-" + kind.toLowerCase(java.util.Locale.ROOT),
-                "There is nothing of yours to take back.",
-                Map.of()));
-        long revision = studies.nextRevision(open.id());
-        List<StudyMapper.ChangeRow> changes = studies.changes(target.id());
-        List<String> others = new ArrayList<>();
-        for (StudyMapper.ChangeRow change : changes) {
-            studies.cellRevision(open.id(), change.rowId(), change.characterId())
-                    .filter(now -> now.revision() != target.revision())
-                    .ifPresent(
-                            now -> others.add(change.rowId() + " × " + change.characterId() + " (" + now.who() + ")"));
-        }
-        if (!others.isEmpty()) {
-            throw Problems.conflict(
-                    "changed-since",
-                    "Changed since, so it is not taken back: " + String.join(", ", others) + ".",
-                    Map.of("cells", others));
-        }
-        long set = studies.insertChangeSet(open.id(), revision, open.account(), kind, target.id());
-        for (StudyMapper.ChangeRow change : changes) {
-            write(open, set, revision, change.rowId(), change.characterId(), change.before());
-        }
-        return revision;
+        return NotationPrinter.print(json.readValue(content, StudyScore.class).value(), character);
     }
 
     private Map<String, StudyCharacter> characters(long study) {

@@ -2,41 +2,39 @@ package org.polyclave.server.study;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.formats.study.StudyScope;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.persistence.ChangeMapper;
 import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Studies and who shares them. */
 @Service
 public class StudyService {
     private final StudyMapper studies;
+    private final ChangeMapper changes;
     private final StudyStore store;
     private final StudyAccess access;
     private final AccountService accounts;
     private final EditionCounter editions;
-    private final JsonMapper json;
 
     StudyService(
             StudyMapper studies,
+            ChangeMapper changes,
             StudyStore store,
             StudyAccess access,
             AccountService accounts,
-            EditionCounter editions,
-            JsonMapper json) {
+            EditionCounter editions) {
         this.studies = studies;
+        this.changes = changes;
         this.store = store;
         this.access = access;
         this.accounts = accounts;
         this.editions = editions;
-        this.json = json;
     }
 
     /** How many editions a study has; told by the feature that keeps them. */
@@ -50,8 +48,12 @@ public class StudyService {
     /** A cell's changes, newest first. */
     public record CellHistory(String who, String at, String kind) {}
 
-    /** Cells that changed since a revision. */
-    public record Changes(long revision, List<StudyView.CellView> cells) {}
+    /**
+     * What changed since a revision.
+     *
+     * @param structure whether more than cells changed, so that the study has to be read again
+     */
+    public record Changes(long revision, boolean structure, List<StudyView.CellView> cells) {}
 
     public List<StudyLine> list(SignedIn who) {
         List<StudyLine> lines = new ArrayList<>();
@@ -70,54 +72,24 @@ public class StudyService {
     /** The cells that changed after {@code revision}, with those that inherit from them. */
     public Changes changesSince(StudyAccess.Open open, long revision) {
         StudyStore.Snapshot snapshot = store.load(open.id());
-        if (snapshot.revision() == revision) {
-            return new Changes(revision, List.of());
-        }
         StudyViewer viewer = new StudyViewer(snapshot);
         List<StudyView.CellView> cells = new ArrayList<>();
-        for (StudyMapper.ChangeRow change : studies.changedSince(open.id(), revision)) {
+        boolean structure = false;
+        for (String key :
+                snapshot.revision() == revision ? List.<String>of() : changes.changedSince(open.id(), revision)) {
+            StudyObject object = StudyObject.of(key);
+            structure |= object.kind() != StudyObject.Kind.CELL;
             snapshot.study()
-                    .character(change.characterId())
-                    .ifPresent(character -> snapshot.study()
-                            .rows()
-                            .forEach(row -> cells.add(viewer.cell(row, character)
-                                    .orElseGet(() -> new StudyView.CellView(
-                                            row.id(),
-                                            character.id(),
-                                            "",
-                                            "empty",
-                                            List.of(),
-                                            null,
-                                            null,
-                                            false,
-                                            "",
-                                            "",
-                                            0)))));
+                    .character(object.character())
+                    .ifPresent(c -> snapshot.study().rows().forEach(row -> cells.add(viewer.cellOrEmpty(row, c))));
         }
-        return new Changes(snapshot.revision(), cells);
+        return new Changes(snapshot.revision(), structure, cells);
     }
 
     public List<CellHistory> history(StudyAccess.Open open, String row, String character) {
-        return studies.historyOf(open.id(), row, character).stream()
+        return changes.historyOf(open.id(), StudyObject.cell(row, character).key()).stream()
                 .map(c -> new CellHistory(c.who(), c.at(), c.kind()))
                 .toList();
-    }
-
-    @Transactional
-    public void updateScope(StudyAccess.Open open, String title, StudyScope scope, long seen) {
-        if (title.isBlank()) {
-            throw Problems.badRequest("title", "A study needs a title.");
-        }
-        long revision = studies.nextRevision(open.id());
-        // Cells may have changed since; only another change of the texts is a conflict.
-        if (!studies.scopeUnchangedSince(open.id(), seen)) {
-            throw Problems.conflict(
-                    "scope-changed",
-                    "Somebody changed this study meanwhile. Load it again and repeat your change.",
-                    Map.of());
-        }
-        studies.updateScope(open.id(), title.strip(), json.writeValueAsString(scope));
-        studies.insertChangeSet(open.id(), revision, open.account(), "SCOPE", null);
     }
 
     public List<StudyMapper.Member> members(StudyAccess.Open open) {

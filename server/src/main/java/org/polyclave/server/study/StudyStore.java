@@ -13,6 +13,7 @@ import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.study.StudyScore;
+import org.polyclave.server.study.persistence.ChangeMapper;
 import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,6 +27,7 @@ public class StudyStore {
     private static final int AT_ONCE = 10_000;
 
     private final StudyMapper studies;
+    private final ChangeMapper changes;
     private final JsonMapper json;
     private final Map<String, Snapshot> cache = new LinkedHashMap<>(KEPT, 0.75f, true) {
         private static final long serialVersionUID = 1;
@@ -36,20 +38,21 @@ public class StudyStore {
         }
     };
 
-    StudyStore(StudyMapper studies, JsonMapper json) {
+    StudyStore(StudyMapper studies, ChangeMapper changes, JsonMapper json) {
         this.studies = studies;
+        this.changes = changes;
         this.json = json;
     }
 
     /** A study at a revision. */
-    public record Snapshot(CompiledStudy compiled, long revision, Map<String, Long> cellRevisions) {
+    public record Snapshot(CompiledStudy compiled, long revision, Map<String, Long> revisions) {
         public Study study() {
             return compiled.study();
         }
 
-        /** Revision at which a cell was last changed; 0 for a cell that never was. */
-        public long cellRevision(String row, String character) {
-            return cellRevisions.getOrDefault(row + ' ' + character, 0L);
+        /** Revision of the content that an object has; 0 for what was never changed. */
+        public long revision(StudyObject object) {
+            return revisions.getOrDefault(object.key(), 0L);
         }
     }
 
@@ -70,11 +73,11 @@ public class StudyStore {
                 .map(b -> json.readValue(b, StudyCharacter.class))
                 .toList();
         List<StudyScore> scores = new ArrayList<>();
-        for (StudyMapper.CellRow cell : studies.scores(id)) {
-            scores.add(json.readValue(cell.body(), StudyScore.class));
+        for (String score : studies.scores(id)) {
+            scores.add(json.readValue(score, StudyScore.class));
         }
-        Map<String, Long> revisions = studies.cellRevisions(id).stream()
-                .collect(Collectors.toMap(c -> c.rowId() + ' ' + c.characterId(), StudyMapper.CellRow::revision));
+        Map<String, Long> revisions = changes.allRevisions(id).stream()
+                .collect(Collectors.toMap(ChangeMapper.Revision::object, ChangeMapper.Revision::revision));
         Study study = new Study(
                 texts.slug(),
                 texts.title(),

@@ -2,13 +2,19 @@ package org.polyclave.server.study;
 
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.study.OutsideTaxon;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScope;
 
-/** A study as its members' screens show it. */
+/**
+ * A study as its members' screens show it.
+ *
+ * @param revisions by key (row/ID, character/ID, scope, outside), the revision at which an object got its content; a
+ *     writer sends it back as what was seen. What was never changed is not listed and counts as 0.
+ */
 public record StudyView(
         String slug,
         String title,
@@ -19,6 +25,7 @@ public record StudyView(
         List<OutsideTaxon> nearButOutside,
         List<StudyCharacter> characters,
         List<CellView> cells,
+        Map<String, Long> revisions,
         Gauges gauges,
         NextStep nextStep) {
 
@@ -26,7 +33,7 @@ public record StudyView(
      * What a cell shows, inheritance resolved.
      *
      * @param text the cell in notation
-     * @param kind unknown, not-applicable, any, states, range, months, or conflict of none
+     * @param kind unknown, not-applicable, any, states, range, months, or empty
      * @param parts states or months with how often they are shown
      * @param range the range in the base unit, for numbers
      * @param from id of the row the cell is inherited from, null if it is the row's own

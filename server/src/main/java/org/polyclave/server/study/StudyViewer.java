@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.notation.MonthNotation;
@@ -48,22 +49,33 @@ final class StudyViewer {
                 study.nearButOutside(),
                 study.characters(),
                 cells,
+                revisions(),
                 gauges,
                 new NextBestStep(snapshot.compiled(), gauges).find());
     }
 
+    /** Revisions of all that was ever changed, but for the cells, which carry their own. */
+    private Map<String, Long> revisions() {
+        Map<String, Long> revisions = new TreeMap<>(snapshot.revisions());
+        revisions.keySet().removeIf(key -> key.startsWith("cell/"));
+        return revisions;
+    }
+
     /** The cell, if it shows anything or was ever changed. */
     Optional<StudyView.CellView> cell(StudyRow row, StudyCharacter character) {
+        StudyView.CellView cell = cellOrEmpty(row, character);
+        return cell.kind().equals("empty") && cell.revision() == 0 ? Optional.empty() : Optional.of(cell);
+    }
+
+    StudyView.CellView cellOrEmpty(StudyRow row, StudyCharacter character) {
         Optional<Inheritance.Effective> effective = inheritance.effective(row.id(), character.id());
-        long revision = snapshot.cellRevision(row.id(), character.id());
+        long revision = snapshot.revision(StudyObject.cell(row.id(), character.id()));
         if (effective.isEmpty()) {
-            return revision == 0
-                    ? Optional.empty()
-                    : Optional.of(new StudyView.CellView(
-                            row.id(), character.id(), "", "empty", List.of(), null, null, false, "", "", revision));
+            return new StudyView.CellView(
+                    row.id(), character.id(), "", "empty", List.of(), null, null, false, "", "", revision);
         }
         StudyScore score = effective.get().score();
-        return Optional.of(new StudyView.CellView(
+        return new StudyView.CellView(
                 row.id(),
                 character.id(),
                 NotationPrinter.print(score.value(), character),
@@ -74,7 +86,7 @@ final class StudyViewer {
                 score.doubtful(),
                 score.basis().name(),
                 score.source(),
-                revision));
+                revision);
     }
 
     private static String kind(ScoreValue value) {

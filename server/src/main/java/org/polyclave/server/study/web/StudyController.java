@@ -7,7 +7,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.study.StudyJson;
-import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.table.WideTableWriter;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.Problems;
@@ -40,8 +39,6 @@ class StudyController {
     record EditRequest(@NotEmpty @Size(max = MOST_EDITS) List<ScoreService.CellEdit> edits) {}
 
     record RevisionResponse(long revision) {}
-
-    record ScopeRequest(String title, StudyScope scope, long seen) {}
 
     record ShareRequest(String account, Role role) {}
 
@@ -101,14 +98,6 @@ class StudyController {
     @PostMapping("/{slug}/redo")
     RevisionResponse redo(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
         return new RevisionResponse(scores.redo(studies.open(slug, who, Role.SCORER)));
-    }
-
-    @PutMapping("/{slug}/scope")
-    void scope(
-            @PathVariable String slug,
-            @RequestBody ScopeRequest request,
-            @AuthenticationPrincipal @Nullable SignedIn who) {
-        studies.updateScope(studies.open(slug, who, Role.EDITOR), request.title(), request.scope(), request.seen());
     }
 
     @GetMapping("/{slug}/members")

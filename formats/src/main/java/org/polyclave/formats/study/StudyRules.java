@@ -1,0 +1,315 @@
+package org.polyclave.formats.study;
+
+import java.text.Normalizer;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.table.Limits;
+
+/** What must hold of the taxa and characters of every study. Time linear in rows and characters. */
+public final class StudyRules {
+    private static final Pattern MARKS = Pattern.compile("\\p{M}+");
+    private static final Pattern COMPARATIVE = Pattern.compile(
+            "(?iU)\\b(larger|bigger|greater|smaller|longer|shorter|taller|wider|broader|narrower|thicker|thinner|fewer|more|less"
+                    + "|darker|paler|lighter|brighter|earlier|later|stronger|weaker)\\b");
+    private static final Pattern COMPARED = Pattern.compile("(?iU)\\bthan\\b|\\d");
+    private static final double MOST_MISREADING = 0.5;
+
+    private StudyRules() {}
+
+    /**
+     * A rule that does not hold.
+     *
+     * @param place {@code row/ID} or {@code character/ID}
+     * @param field what of it is wrong, by its name in the study file
+     * @param sentence what is wrong and what to do
+     */
+    public record Violation(String place, String field, String sentence) {}
+
+    /** All that is wrong with the taxa and characters of a study, in their order. */
+    public static List<Violation> check(Study study) {
+        List<Violation> found = new ArrayList<>();
+        checkRows(study, found);
+        checkCharacters(study, found);
+        return found;
+    }
+
+    /**
+     * Labels of states that compare without saying with what. Asked of people at their desk, not of files, whose labels
+     * came from elsewhere.
+     */
+    public static List<Violation> checkWording(StudyCharacter character) {
+        List<Violation> found = new ArrayList<>();
+        for (StudyCharacter.StudyState state : character.states()) {
+            if (COMPARATIVE.matcher(state.label()).find()
+                    && !COMPARED.matcher(state.label()).find()) {
+                found.add(
+                        new Violation(
+                                place(character),
+                                "states",
+                                "The state '" + state.label()
+                                        + "' compares, but with what? Name it: 'longer than the middle lobe', or give a size."));
+            }
+        }
+        return found;
+    }
+
+    /** Names that people would take for one another: compared without case, accents and spaces. */
+    public static String folded(String name) {
+        String plain =
+                MARKS.matcher(Normalizer.normalize(name, Normalizer.Form.NFKD)).replaceAll("");
+        return plain.toLowerCase(Locale.ROOT).replaceAll("\\s+", " ").strip();
+    }
+
+    private static String place(StudyRow row) {
+        return "row/" + row.id();
+    }
+
+    private static String place(StudyCharacter character) {
+        return "character/" + character.id();
+    }
+
+    private static void checkRows(Study study, List<Violation> found) {
+        if (study.rows().size() > Limits.TAXA) {
+            found.add(new Violation("", "rows", "A study has at most " + Limits.TAXA + " taxa, sexes and stages."));
+        }
+        Map<String, StudyRow> rows = byId(study.rows(), StudyRow::id);
+        Map<String, StudyRow> names = new HashMap<>();
+        for (StudyRow row : study.rows()) {
+            if (row.label().isBlank()) {
+                found.add(new Violation(place(row), "label", "A taxon needs a name."));
+            }
+            StudyRow same = names.putIfAbsent(folded(row.name()), row);
+            if (same != null) {
+                found.add(new Violation(
+                        place(row),
+                        "label",
+                        "'" + row.name() + "' and '" + same.name()
+                                + "' are one name but for case, accents or spaces. Rename one, or merge them."));
+            }
+            if (!(row.weight() > 0)) {
+                found.add(
+                        new Violation(place(row), "weight", "How common '" + row.name() + "' is must be more than 0."));
+            }
+            checkParent(row, rows, found);
+            for (String parent : row.hybridOf()) {
+                if (parent.equals(row.id()) || !rows.containsKey(parent)) {
+                    found.add(new Violation(
+                            place(row),
+                            "hybridOf",
+                            "'" + row.name() + "' cannot be a hybrid of '" + parent
+                                    + "'. Choose other taxa of this study."));
+                }
+            }
+        }
+    }
+
+    private static void checkParent(StudyRow row, Map<String, StudyRow> rows, List<Violation> found) {
+        if (row.parent() == null) {
+            if (row.isSemaphoront()) {
+                found.add(new Violation(
+                        place(row),
+                        "parent",
+                        "'" + row.name() + "' is a sex or stage, so it needs the taxon it belongs to."));
+            }
+            return;
+        }
+        StudyRow parent = rows.get(row.parent());
+        if (parent == null) {
+            found.add(new Violation(
+                    place(row),
+                    "parent",
+                    "'" + row.name() + "' has the parent '" + row.parent() + "', which is no row."));
+        } else if (isOwnAncestor(row, rows)) {
+            found.add(new Violation(
+                    place(row), "parent", "'" + row.name() + "' is its own ancestor. Correct the parents."));
+        } else if (parent.isSemaphoront() && !row.isSemaphoront()) {
+            found.add(new Violation(
+                    place(row),
+                    "parent",
+                    "'" + row.name() + "' is a taxon and cannot belong to '" + parent.name()
+                            + "', which is a sex or stage."));
+        } else if (!row.isSemaphoront() && !Ranks.mayContain(parent.rank(), row.rank())) {
+            found.add(new Violation(
+                    place(row),
+                    "rank",
+                    "'" + row.name() + "' (" + row.rank() + ") does not rank below its parent '" + parent.name() + "' ("
+                            + parent.rank() + "). Correct a rank or the parent."));
+        }
+    }
+
+    private static boolean isOwnAncestor(StudyRow row, Map<String, StudyRow> rows) {
+        Set<String> passed = new HashSet<>();
+        @Nullable StudyRow at = row;
+        while (at != null && passed.add(at.id())) {
+            at = at.parent() == null ? null : rows.get(at.parent());
+            if (at != null && at.id().equals(row.id())) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static void checkCharacters(Study study, List<Violation> found) {
+        if (study.characters().size() > Limits.CHARACTERS) {
+            found.add(new Violation("", "characters", "A study has at most " + Limits.CHARACTERS + " characters."));
+        }
+        Map<String, StudyCharacter> characters = byId(study.characters(), StudyCharacter::id);
+        Map<String, StudyCharacter> names = new HashMap<>();
+        for (StudyCharacter character : study.characters()) {
+            String name = character.label();
+            if (name.isBlank()) {
+                found.add(new Violation(place(character), "label", "A character needs a name."));
+            }
+            StudyCharacter same = names.putIfAbsent(folded(name), character);
+            if (same != null) {
+                found.add(new Violation(
+                        place(character),
+                        "label",
+                        "Two characters are called '" + name + "', but for case, accents or spaces. Rename one."));
+            }
+            if (character.months().stream().anyMatch(m -> m < 1 || m > 12)) {
+                found.add(new Violation(
+                        place(character), "months", "Months of '" + name + "' are numbers from 1 to 12."));
+            }
+            if (!(character.effort() >= 0 && character.uncertainty() >= 0)) {
+                found.add(new Violation(
+                        place(character),
+                        "effort",
+                        "Effort and reading uncertainty of '" + name + "' are at least 0."));
+            }
+            if (!(character.misreading() >= 0 && character.misreading() <= MOST_MISREADING)) {
+                found.add(new Violation(
+                        place(character), "misreading", "The misreading rate of '" + name + "' is from 0 to 50 %."));
+            }
+            if (Units.factor(character.type(), character.unit()).isEmpty()) {
+                found.add(new Violation(
+                        place(character),
+                        "unit",
+                        "'" + character.unit() + "' is no unit of '" + name + "'. Write for example '"
+                                + Units.defaultUnit(character.type()) + "'."));
+            }
+            checkStates(character, found);
+            checkConditions(character, characters, found);
+        }
+        circle(study.characters(), characters)
+                .ifPresent(circle -> found.add(new Violation(
+                        place(circle.get(0)),
+                        "appliesWhen",
+                        "These characters depend on one another in a circle: "
+                                + circle.stream().map(StudyCharacter::label).collect(Collectors.joining(" → "))
+                                + ". Take one dependency out.")));
+    }
+
+    private static void checkStates(StudyCharacter character, List<Violation> found) {
+        boolean hasStates = character.type() == CharacterType.STATES || character.type() == CharacterType.ORDERED;
+        if (!hasStates && !character.states().isEmpty()) {
+            found.add(new Violation(
+                    place(character),
+                    "states",
+                    "'" + character.label() + "' is measured or counted and has no states."));
+        }
+        if (character.states().size() > Limits.STATES) {
+            found.add(new Violation(
+                    place(character),
+                    "states",
+                    "'" + character.label() + "' has more than " + Limits.STATES
+                            + " states. Split it into two characters."));
+        }
+        Set<String> labels = new HashSet<>();
+        Set<String> ids = new HashSet<>();
+        for (StudyCharacter.StudyState state : character.states()) {
+            if (state.label().isBlank()) {
+                found.add(new Violation(
+                        place(character), "states", "A state of '" + character.label() + "' has no name."));
+            } else if (!labels.add(folded(state.label())) || !ids.add(state.id())) {
+                found.add(new Violation(
+                        place(character),
+                        "states",
+                        "Two states of '" + character.label() + "' are called '" + state.label()
+                                + "'. Rename one, or merge them."));
+            }
+        }
+    }
+
+    private static void checkConditions(
+            StudyCharacter character, Map<String, StudyCharacter> characters, List<Violation> found) {
+        for (StudyCharacter.AppliesWhen condition : character.appliesWhen()) {
+            StudyCharacter controller = characters.get(condition.character());
+            if (controller == null) {
+                found.add(new Violation(
+                        place(character),
+                        "appliesWhen",
+                        "'" + character.label() + "' depends on '" + condition.character()
+                                + "', which is no character of this study."));
+                continue;
+            }
+            if (condition.states().isEmpty()) {
+                found.add(new Violation(
+                        place(character),
+                        "appliesWhen",
+                        "'" + character.label() + "' depends on '" + controller.label()
+                                + "', but on none of its states. Choose one."));
+            }
+            for (String state : condition.states()) {
+                if (controller.state(state).isEmpty()) {
+                    found.add(new Violation(
+                            place(character),
+                            "appliesWhen",
+                            "'" + character.label() + "' depends on the state '" + state + "', which '"
+                                    + controller.label() + "' does not have."));
+                }
+            }
+        }
+    }
+
+    /** Characters that depend on one another in a circle, the first of them again at the end. */
+    private static java.util.Optional<List<StudyCharacter>> circle(
+            List<StudyCharacter> all, Map<String, StudyCharacter> characters) {
+        Set<String> clear = new HashSet<>();
+        for (StudyCharacter start : all) {
+            List<StudyCharacter> path = new ArrayList<>();
+            List<StudyCharacter> circle = walk(start, characters, path, clear);
+            if (circle != null) {
+                return java.util.Optional.of(circle);
+            }
+        }
+        return java.util.Optional.empty();
+    }
+
+    private static @Nullable List<StudyCharacter> walk(
+            StudyCharacter at, Map<String, StudyCharacter> characters, List<StudyCharacter> path, Set<String> clear) {
+        int before = path.indexOf(at);
+        path.add(at);
+        if (before >= 0) {
+            return List.copyOf(path.subList(before, path.size()));
+        }
+        if (!clear.contains(at.id())) {
+            for (StudyCharacter.AppliesWhen condition : at.appliesWhen()) {
+                StudyCharacter next = characters.get(condition.character());
+                List<StudyCharacter> circle = next == null ? null : walk(next, characters, path, clear);
+                if (circle != null) {
+                    return circle;
+                }
+            }
+            clear.add(at.id());
+        }
+        path.remove(path.size() - 1);
+        return null;
+    }
+
+    private static <T> Map<String, T> byId(List<T> all, Function<T, String> id) {
+        Map<String, T> byId = new HashMap<>();
+        all.forEach(one -> byId.putIfAbsent(id.apply(one), one));
+        return byId;
+    }
+}

@@ -1,0 +1,67 @@
+package org.polyclave.server.study;
+
+/**
+ * Something in a study that is changed as a whole.
+ *
+ * @param id row of a cell, or the row or character itself; empty for what a study has only once
+ * @param character character of a cell
+ */
+public record StudyObject(Kind kind, String id, String character) {
+    /** What there is to change. */
+    public enum Kind {
+        CELL,
+        ROW,
+        CHARACTER,
+        SCOPE,
+        OUTSIDE
+    }
+
+    public static final StudyObject SCOPE = new StudyObject(Kind.SCOPE, "", "");
+    public static final StudyObject OUTSIDE = new StudyObject(Kind.OUTSIDE, "", "");
+
+    public static StudyObject cell(String row, String character) {
+        return new StudyObject(Kind.CELL, row, character);
+    }
+
+    public static StudyObject row(String id) {
+        return new StudyObject(Kind.ROW, id, "");
+    }
+
+    public static StudyObject character(String id) {
+        return new StudyObject(Kind.CHARACTER, id, "");
+    }
+
+    /** The name under which revisions and changes are kept; identifiers are slugs and have no slash. */
+    public String key() {
+        return switch (kind) {
+            case CELL -> "cell/" + id + "/" + character;
+            case ROW -> "row/" + id;
+            case CHARACTER -> "character/" + id;
+            case SCOPE -> "scope";
+            case OUTSIDE -> "outside";
+        };
+    }
+
+    static StudyObject of(String key) {
+        String[] parts = key.split("/", -1);
+        return switch (parts[0]) {
+            case "cell" -> cell(parts[1], parts[2]);
+            case "row" -> row(parts[1]);
+            case "character" -> character(parts[1]);
+            case "scope" -> SCOPE;
+            case "outside" -> OUTSIDE;
+            default -> throw new IllegalArgumentException("No object is called " + key);
+        };
+    }
+
+    /** The object as a sentence names it. */
+    String words() {
+        return switch (kind) {
+            case CELL -> id + " × " + character;
+            case ROW -> "taxon " + id;
+            case CHARACTER -> "character " + id;
+            case SCOPE -> "the scope";
+            case OUTSIDE -> "the taxa near but outside";
+        };
+    }
+}
