@@ -51,6 +51,7 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
   rows: [row('mild'), row('bane', { hazard: 'SERIOUS' })],
   characters: [character('margin')],
   cells: [],
+  revisions: {},
   nearButOutside: [],
   scope: {
     group: '',

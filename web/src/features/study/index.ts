@@ -1,3 +1,4 @@
 export { default as StudyFrame } from './pages/StudyFrame.vue';
 export { useStudy, provideStudy } from './composables/useStudy';
+export { useEditing } from './composables/useEditing';
 export type { StudyModel } from './composables/useStudy';

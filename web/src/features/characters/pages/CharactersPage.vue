@@ -1,16 +1,39 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
-import type { Schemas } from '@/api/client';
-import { useStudy } from '@/features/study';
+import { mdiArrowDown, mdiArrowUp, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
+import { computed, nextTick, onMounted, ref } from 'vue';
+import { useEditing, useStudy } from '@/features/study';
+import { useI18n } from 'vue-i18n';
+import ConfirmDialog from '@/shared/ConfirmDialog.vue';
+import WriteProblem from '@/shared/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
+import CharacterCard from '../components/CharacterCard.vue';
+import CharacterEditor from '../components/CharacterEditor.vue';
+import { blank, stepped, type Character } from '../logic/characters';
 
 const model = useStudy();
 const preferences = usePreferences();
+const { t } = useI18n();
 const wanted = ref('');
+const characters = computed(() => model.study.value?.characters ?? []);
+const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
+const editing = useEditing(
+  model,
+  { path: 'characters', object: 'character', query: 'character', body: 'character' },
+  characters,
+);
+const draft = editing.draft;
+const removing = ref(false);
+const merging = ref<{ from: string; into: string } | null>(null);
+const asksMerge = computed({ get: () => merging.value !== null, set: (open) => open || (merging.value = null) });
+const asksLeave = computed({
+  get: () => editing.leaving.value !== null,
+  set: (open) => open || (editing.leaving.value = null),
+});
+
 const groups = computed(() => {
-  const byOrgan = new Map<string, Schemas['StudyCharacter'][]>();
+  const byOrgan = new Map<string, Character[]>();
   const words = wanted.value.toLowerCase();
-  for (const character of model.study.value?.characters ?? []) {
+  for (const character of characters.value) {
     if (!`${character.label} ${character.organ} ${character.question}`.toLowerCase().includes(words)) continue;
     byOrgan.set(character.organ, [...(byOrgan.get(character.organ) ?? []), character]);
   }
@@ -18,66 +41,181 @@ const groups = computed(() => {
 });
 
 function labelOf(id: string): string {
-  return model.study.value?.characters.find((c) => c.id === id)?.label ?? id;
+  return characters.value.find((c) => c.id === id)?.label ?? id;
+}
+
+function add() {
+  editing.begin(blank(editing.current.value?.organ ?? ''));
+}
+
+function place(by: -1 | 1) {
+  return draft.value
+    ? stepped(
+        characters.value.map((c) => c.id),
+        draft.value.id,
+        by,
+      )
+    : undefined;
+}
+
+function move(by: -1 | 1) {
+  const to = place(by);
+  if (draft.value && to) void editing.move(draft.value.id, to);
+}
+
+const own = computed(() =>
+  (model.study.value?.cells ?? []).filter((c) => c.character === draft.value?.id && !c.from && c.text),
+);
+const mergeText = computed(() => {
+  const state = (id?: string) => editing.current.value?.states.find((s) => s.id === id)?.label ?? '';
+  const from = state(merging.value?.from);
+  const scores = own.value.filter((c) => c.parts.some((p) => p.label === from)).length;
+  return t('character.merging', { from, into: state(merging.value?.into), scores });
+});
+
+function merge() {
+  const states = merging.value;
+  const character = draft.value;
+  if (!states || !character) return;
+  void editing.write((path) =>
+    model.send('POST', `${path}/${character.id}/merge`, {
+      ...states,
+      seen: model.seen(`character/${character.id}`),
+    }),
+  );
+}
+
+// A link may choose a character far down.
+onMounted(async () => {
+  await nextTick();
+  document.getElementById(editing.selected.value)?.scrollIntoView({ block: 'nearest' });
+});
+
+function leave() {
+  const go = editing.leaving.value;
+  editing.leaving.value = null;
+  editing.discard();
+  go?.();
 }
 </script>
 
 <template>
-  <div class="page">
-    <header>
-      <h2>{{ $t('characters.title') }}</h2>
-      <v-text-field v-model="wanted" :label="$t('characters.find')" density="compact" hide-details clearable />
-      <v-switch v-model="preferences.plain" :label="$t('plain')" density="compact" hide-details color="primary" />
-    </header>
-    <section v-for="[organ, characters] in groups" :key="organ" :aria-label="organ">
-      <h3 class="organ">{{ organ || $t('characters.noOrgan') }}</h3>
-      <article v-for="character in characters" :id="character.id" :key="character.id">
-        <div>
-          <h4>{{ character.label }}</h4>
-          <p>{{ preferences.plain && character.plainQuestion ? character.plainQuestion : character.question }}</p>
-          <p v-if="character.note" class="quiet">{{ character.note }}</p>
-        </div>
-        <div>
-          <p class="facts figures">
-            {{ $t(`type.${character.type}`) }} {{ character.unit }} · {{ character.method || $t('characters.eye') }} ·
-            {{ $t('characters.effort', { n: character.effort }) }} ·
-            {{ $t('characters.misread', { n: Math.round(character.misreading * 100) }) }}
-            <template v-if="character.months.length">
-              ·
-              {{
-                $t('characters.season', {
-                  from: $t(`month.${character.months[0]}`),
-                  to: $t(`month.${character.months[character.months.length - 1]}`),
-                })
-              }}</template
-            >
-          </p>
-          <p v-if="character.hazardousToObserve" class="warn">{{ $t('characters.hazardous') }}</p>
-          <p v-if="character.tentative" class="warn">{{ $t('characters.tentative') }}</p>
-          <p v-for="condition in character.appliesWhen" :key="condition.character" class="quiet">
-            {{
-              $t('characters.applies', { character: labelOf(condition.character), states: condition.states.join(', ') })
-            }}
-          </p>
-          <ol v-if="character.states.length">
-            <li v-for="state in character.states" :key="state.id">
-              <strong>{{ preferences.plain && state.plain ? state.plain : state.label }}</strong>
-              <span v-if="state.definition" class="quiet"> — {{ state.definition }}</span>
-            </li>
-          </ol>
-        </div>
-      </article>
+  <div class="page" :class="{ editing: draft }">
+    <section aria-labelledby="characters">
+      <header>
+        <h2 id="characters">{{ $t('characters.title') }}</h2>
+        <v-btn v-if="editable" size="small" :prepend-icon="mdiPlus" @click="add">{{ $t('character.add') }}</v-btn>
+        <v-text-field v-model="wanted" :label="$t('characters.find')" density="compact" hide-details clearable />
+        <v-switch v-model="preferences.plain" :label="$t('plain')" density="compact" hide-details color="primary" />
+      </header>
+      <section v-for="[organ, members] in groups" :key="organ" :aria-label="organ">
+        <h3 class="organ">{{ organ || $t('characters.noOrgan') }}</h3>
+        <CharacterCard
+          v-for="character in members"
+          :key="character.id"
+          :character="character"
+          :plain="preferences.plain"
+          :selected="character.id === editing.selected.value"
+          :editable="editable"
+          :label-of="labelOf"
+          @select="editing.select(character.id)"
+        />
+      </section>
+      <p v-if="!groups.length" class="quiet">{{ $t('characters.none') }}</p>
     </section>
-    <p v-if="!groups.length" class="quiet">{{ $t('characters.none') }}</p>
+    <section v-if="draft" class="shelf" aria-labelledby="character">
+      <header>
+        <h2 id="character">{{ editing.fresh.value ? $t('character.new') : draft.label }}</h2>
+        <template v-if="editable && !editing.fresh.value">
+          <v-btn
+            :icon="mdiArrowUp"
+            size="small"
+            variant="text"
+            :disabled="!place(-1)"
+            :aria-label="$t('character.up', { name: draft.label })"
+            @click="move(-1)"
+          />
+          <v-btn
+            :icon="mdiArrowDown"
+            size="small"
+            variant="text"
+            :disabled="!place(1)"
+            :aria-label="$t('character.down', { name: draft.label })"
+            @click="move(1)"
+          />
+        </template>
+        <v-btn
+          :icon="mdiClose"
+          size="small"
+          variant="text"
+          :aria-label="$t('close')"
+          @click="editing.fresh.value ? editing.discard() : editing.select('')"
+        />
+      </header>
+      <form @submit.prevent="editing.save()">
+        <CharacterEditor
+          v-model="draft"
+          :characters="characters"
+          :readonly="!editable"
+          @merge="(from, into) => (merging = { from, into })"
+        />
+        <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />
+        <div v-if="editable" class="shelf-buttons">
+          <v-btn type="submit" color="primary" variant="flat" :loading="editing.busy.value">{{ $t('save') }}</v-btn>
+          <v-btn variant="text" :disabled="!editing.dirty.value" @click="editing.discard">{{ $t('discard') }}</v-btn>
+          <span v-if="editing.saved.value && !editing.dirty.value" role="status">{{ $t('saved') }}</span>
+          <v-spacer />
+          <v-btn v-if="!editing.fresh.value" color="error" :prepend-icon="mdiDeleteOutline" @click="removing = true">{{
+            $t('remove')
+          }}</v-btn>
+        </div>
+      </form>
+      <ConfirmDialog
+        v-model="removing"
+        :title="$t('character.removeTitle')"
+        :text="$t('character.removal', { name: draft.label, scores: own.length })"
+        :yes="$t('remove')"
+        @confirm="editing.remove(draft.id)"
+      />
+      <ConfirmDialog
+        v-model="asksMerge"
+        :title="$t('character.mergeTitle')"
+        :text="mergeText"
+        :yes="$t('character.merge')"
+        @confirm="merge"
+      />
+    </section>
+    <ConfirmDialog
+      v-model="asksLeave"
+      :title="$t('lose.title')"
+      :text="$t('lose.text')"
+      :yes="$t('discard')"
+      @confirm="leave"
+    />
   </div>
 </template>
 
 <style scoped>
-header {
+.page.editing {
   display: grid;
-  grid-template-columns: 1fr 18rem auto;
-  gap: 1.5rem;
+  grid-template-columns: minmax(0, 1.1fr) minmax(20rem, 1fr);
+  gap: 2.5rem;
+  max-width: none;
+}
+
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem 1rem;
   align-items: center;
+}
+
+header h2 {
+  flex: 1;
+}
+
+header .v-text-field {
+  max-width: 16rem;
 }
 
 .organ {
@@ -90,38 +228,14 @@ header {
   text-transform: uppercase;
 }
 
-article {
+form {
   display: grid;
-  grid-template-columns: 1fr 1.3fr;
-  gap: 2rem;
-  padding: 0.8rem 0;
-  border-bottom: 1px solid var(--rule);
+  gap: 0.9rem;
+  margin-top: 0.75rem;
 }
 
-h4 {
-  font-family: var(--serif);
-  font-size: 1.05rem;
-}
-
-.facts {
-  font-size: 0.9rem;
-}
-
-.warn {
-  color: rgb(var(--v-theme-error));
-  font-weight: 600;
-}
-
-ol {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 1.5rem;
-  padding-left: 1.1rem;
-}
-
-@media (max-width: 800px) {
-  article,
-  header {
+@media (max-width: 900px) {
+  .page.editing {
     grid-template-columns: 1fr;
   }
 }

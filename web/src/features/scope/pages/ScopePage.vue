@@ -1,113 +1,174 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
-import { api, type Schemas } from '@/api/client';
-import { useStudy } from '@/features/study';
-import HazardMark from '@/shared/HazardMark.vue';
-import ProblemNote from '@/shared/ProblemNote.vue';
+import { mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
+import { computed, ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import type { Schemas } from '@/api/client';
+import { useEditing, useStudy } from '@/features/study';
+import ConfirmDialog from '@/shared/ConfirmDialog.vue';
 import TaxonName from '@/shared/TaxonName.vue';
-import { useAction } from '@/shared/useAction';
+import WriteProblem from '@/shared/WriteProblem.vue';
+import AboutStudy from '../components/AboutStudy.vue';
+import OutsideTaxa from '../components/OutsideTaxa.vue';
+import TaxonEditor from '../components/TaxonEditor.vue';
+import TaxonTree from '../components/TaxonTree.vue';
 import { taxonTree } from '../logic/taxonTree';
 
 const model = useStudy();
-const draft = ref<Schemas['StudyScope'] | null>(null);
-const title = ref('');
-const cautions = ref('');
-const { busy, problem, run } = useAction();
-const saved = ref(false);
-const tree = computed(() => taxonTree(model.study.value?.rows ?? []));
-const mayEdit = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
-const fields = ['group', 'covers', 'leavesOut', 'region', 'stages', 'audience', 'equipment'] as const;
+const { t } = useI18n();
+const rows = computed(() => model.study.value?.rows ?? []);
+const tree = computed(() => taxonTree(rows.value));
+const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
+const editing = useEditing(model, { path: 'rows', object: 'row', query: 'row', body: 'row' }, rows);
+const draft = editing.draft;
+const isStage = computed(() => Boolean(draft.value && (draft.value.stage || (editing.fresh.value && newStage.value))));
+const newStage = ref(false);
+const removing = ref('');
+const asksRemoval = computed({ get: () => removing.value !== '', set: (open) => open || (removing.value = '') });
+const asksLeave = computed({
+  get: () => editing.leaving.value !== null,
+  set: (open) => open || (editing.leaving.value = null),
+});
 
-watch(
-  () => model.study.value?.slug,
-  () => {
-    const study = model.study.value;
-    if (!study) return;
-    draft.value = { ...study.scope };
-    title.value = study.title;
-    cautions.value = study.scope.cautions.join('\n');
-  },
-  { immediate: true },
-);
+const blank: Schemas['StudyRow'] = {
+  id: '',
+  label: '',
+  plain: '',
+  rank: 'species',
+  stage: '',
+  hazard: 'NOT_ASSESSED',
+  hazards: [],
+  status: [],
+  weight: 1,
+  stopsHere: false,
+  hybridOf: [],
+  description: '',
+};
 
-function save() {
-  return run(async () => {
-    const study = model.study.value;
-    if (!study || !draft.value) return;
-    const scope = {
-      ...draft.value,
-      cautions: cautions.value
-        .split('\n')
-        .map((c) => c.trim())
-        .filter(Boolean),
-    };
-    await api.put(`/api/studies/${study.slug}/scope`, { title: title.value, scope, seen: study.revision });
-    await model.reload();
-    saved.value = true;
+function addTaxon() {
+  newStage.value = false;
+  editing.begin({ ...blank });
+}
+
+/** A sex or stage belongs to the taxon that is selected, or to that of the sex or stage that is. */
+function addStage() {
+  const at = editing.current.value;
+  const taxon = at?.stage ? rows.value.find((r) => r.id === at.parent) : at;
+  if (!taxon) return;
+  newStage.value = true;
+  editing.begin({
+    ...blank,
+    label: taxon.label,
+    plain: taxon.plain,
+    rank: taxon.rank,
+    parent: taxon.id,
+    hazard: taxon.hazard,
+    hazards: taxon.hazards.map((h) => ({ ...h, routes: [...h.routes] })),
   });
+}
+
+const removal = computed(() => {
+  const row = rows.value.find((r) => r.id === removing.value);
+  if (!row) return '';
+  const children = rows.value.filter((r) => r.parent === row.id);
+  const stages = children.filter((r) => r.stage);
+  const gone = new Set([row.id, ...stages.map((r) => r.id)]);
+  const scores = (model.study.value?.cells ?? []).filter((c) => gone.has(c.row) && !c.from && c.text).length;
+  const name = row.label + (row.stage ? t('name.stage', { stage: row.stage }) : '');
+  const parts = children.length - stages.length;
+  return [
+    t('taxon.removal', { name, n: scores }, scores),
+    stages.length ? t('taxon.removalStages', { n: stages.length }, stages.length) : '',
+    parts ? t('taxon.removalParts', { n: parts }, parts) : '',
+    t('taxon.undoable'),
+  ]
+    .filter(Boolean)
+    .join(' ');
+});
+
+function leave() {
+  const go = editing.leaving.value;
+  editing.leaving.value = null;
+  editing.discard();
+  go?.();
 }
 </script>
 
 <template>
-  <div v-if="draft && model.study.value" class="page">
+  <div v-if="model.study.value" class="page">
     <section aria-labelledby="taxa">
-      <h2 id="taxa">{{ $t('scope.taxa') }}</h2>
-      <ul class="tree">
-        <li v-for="entry in tree" :key="entry.row.id" :class="`depth-${Math.min(entry.depth, 4)}`">
-          <span class="who">
-            <TaxonName :label="entry.row.label" :stage="entry.row.stage" />
-            <span v-if="entry.row.plain && !entry.row.stage" class="quiet">{{ entry.row.plain }}</span>
-          </span>
-          <span class="quiet rank">{{ entry.row.stage ? $t('scope.stage') : entry.row.rank }}</span>
-          <HazardMark :hazard="entry.row.hazard" full />
-        </li>
-      </ul>
+      <header>
+        <h2 id="taxa">{{ $t('scope.taxa') }}</h2>
+        <template v-if="editable">
+          <v-btn size="small" :prepend-icon="mdiPlus" @click="addTaxon">{{ $t('taxon.add') }}</v-btn>
+          <v-btn size="small" :prepend-icon="mdiPlus" :disabled="!editing.current.value" @click="addStage">{{
+            $t('taxon.addStage')
+          }}</v-btn>
+        </template>
+      </header>
+      <p v-if="editable" class="quiet hint">{{ $t('taxon.hint') }}</p>
+      <TaxonTree
+        :tree="tree"
+        :selected="editing.selected.value"
+        :editable="editable"
+        @select="editing.select"
+        @move="editing.move"
+        @remove="removing = $event"
+      />
+      <WriteProblem v-if="!draft" :problem="editing.problem.value" @theirs="editing.theirs" />
       <h2>{{ $t('scope.outside') }}</h2>
       <p class="quiet">{{ $t('scope.outsideWhy') }}</p>
-      <ul class="tree">
-        <li v-for="taxon in model.study.value.nearButOutside" :key="taxon.name">
-          <span class="who"><TaxonName :label="taxon.name" /></span>
-          <span class="why">{{ taxon.why }} <HazardMark :hazard="taxon.hazard" full /></span>
-        </li>
-        <li v-if="!model.study.value.nearButOutside.length" class="quiet">{{ $t('scope.outsideNone') }}</li>
-      </ul>
+      <OutsideTaxa :model="model" :taxa="model.study.value.nearButOutside" :editable="editable" />
     </section>
-    <section aria-labelledby="about">
-      <h2 id="about">{{ $t('scope.about') }}</h2>
-      <form @submit.prevent="save" @input="saved = false">
-        <v-text-field v-model="title" :label="$t('scope.title')" :readonly="!mayEdit" hide-details />
-        <v-textarea
-          v-for="field in fields"
-          :key="field"
-          v-model="draft[field]"
-          :label="$t(`scope.${field}`)"
-          :readonly="!mayEdit"
-          rows="1"
-          auto-grow
-          hide-details
+    <section v-if="draft" class="shelf" aria-labelledby="taxon">
+      <header>
+        <h2 id="taxon">
+          <template v-if="editing.fresh.value">{{ isStage ? $t('taxon.newStage') : $t('taxon.new') }}</template>
+          <TaxonName v-else :label="draft.label" :stage="draft.stage" />
+        </h2>
+        <v-btn
+          :icon="mdiClose"
+          size="small"
+          variant="text"
+          :aria-label="$t('close')"
+          @click="editing.fresh.value ? editing.discard() : editing.select('')"
         />
-        <v-textarea
-          v-model="cautions"
-          :label="$t('scope.cautions')"
-          :readonly="!mayEdit"
-          rows="2"
-          auto-grow
-          hide-details
-        />
-        <v-checkbox
-          v-model="draft.gatheredForFood"
-          :label="$t('scope.food')"
-          :readonly="!mayEdit"
-          density="compact"
-          hide-details
-        />
-        <ProblemNote :problem="problem" />
-        <div v-if="mayEdit">
-          <v-btn type="submit" color="primary" variant="flat" :loading="busy">{{ $t('save') }}</v-btn>
-          <span v-if="saved" class="ml-3" role="status">{{ $t('saved') }}</span>
+      </header>
+      <form @submit.prevent="editing.save()">
+        <TaxonEditor v-model="draft" :rows="rows" :readonly="!editable" :is-stage="isStage" />
+        <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />
+        <div v-if="editable" class="shelf-buttons">
+          <v-btn type="submit" color="primary" variant="flat" :loading="editing.busy.value">{{ $t('save') }}</v-btn>
+          <v-btn variant="text" :disabled="!editing.dirty.value" @click="editing.discard">{{ $t('discard') }}</v-btn>
+          <span v-if="editing.saved.value && !editing.dirty.value" role="status">{{ $t('saved') }}</span>
+          <v-spacer />
+          <v-btn
+            v-if="!editing.fresh.value"
+            color="error"
+            :prepend-icon="mdiDeleteOutline"
+            @click="removing = draft.id"
+            >{{ $t('remove') }}</v-btn
+          >
         </div>
       </form>
     </section>
+    <section v-else aria-labelledby="about">
+      <h2 id="about">{{ $t('scope.about') }}</h2>
+      <AboutStudy :model="model" :editable="editable" />
+    </section>
+    <ConfirmDialog
+      v-model="asksRemoval"
+      :title="$t('taxon.removeTitle')"
+      :text="removal"
+      :yes="$t('remove')"
+      @confirm="editing.remove(removing)"
+    />
+    <ConfirmDialog
+      v-model="asksLeave"
+      :title="$t('lose.title')"
+      :text="$t('lose.text')"
+      :yes="$t('discard')"
+      @confirm="leave"
+    />
   </div>
 </template>
 
@@ -118,49 +179,19 @@ function save() {
   gap: 3rem;
 }
 
-.tree {
-  list-style: none;
-  padding: 0;
-  margin: 0.75rem 0 2rem;
+header {
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
 }
 
-.tree li {
-  display: grid;
-  grid-template-columns: minmax(0, 1.6fr) 6rem minmax(9rem, 1fr);
-  gap: 0.75rem;
-  padding: 0.3rem 0;
-  border-bottom: 1px solid var(--rule);
+header h2 {
+  flex: 1;
 }
 
-.who {
-  font-family: var(--serif);
-}
-
-.who .quiet {
-  font-family: var(--sans);
+.hint {
   font-size: 0.9rem;
-  margin-left: 0.5rem;
-}
-
-.why {
-  grid-column: 2 / 4;
-}
-
-.rank {
-  font-size: 0.9rem;
-}
-
-.depth-1 .who {
-  padding-left: 1.5rem;
-}
-
-.depth-2 .who {
-  padding-left: 3rem;
-}
-
-.depth-3 .who,
-.depth-4 .who {
-  padding-left: 4.5rem;
+  margin: 0;
 }
 
 form {

@@ -13,6 +13,10 @@ export interface StudyModel {
   cells: ComputedRef<Map<string, Cell>>;
   message: Ref<string>;
   reload: () => Promise<void>;
+  /** Revision of the content of an object that this screen has seen. */
+  seen: (object: string) => number;
+  /** Sends a change to the server; the study is not read again by it. */
+  send: <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown) => Promise<T>;
   edit: (edits: Schemas['CellEdit'][]) => Promise<void>;
   undo: () => Promise<void>;
   redo: () => Promise<void>;
@@ -35,6 +39,7 @@ function createStudy(slug: string): StudyModel {
   );
 
   async function reload() {
+    message.value = '';
     await queries.invalidateQueries({ queryKey: ['study', slug] });
     await queries.invalidateQueries({ queryKey: ['gate', slug] });
   }
@@ -72,6 +77,9 @@ function createStudy(slug: string): StudyModel {
     cells,
     message,
     reload,
+    seen: (object) => query.data.value?.revisions[object] ?? 0,
+    send: (method, sent, body) =>
+      method === 'DELETE' ? api.delete(sent) : method === 'PUT' ? api.put(sent, body) : api.post(sent, body),
     edit,
     undo: () => reverse('undo'),
     redo: () => reverse('redo'),

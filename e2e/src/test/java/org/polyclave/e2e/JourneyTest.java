@@ -166,6 +166,68 @@ class JourneyTest {
     }
 
     @Test
+    void taxaAndCharactersAreEditedAndEverythingIsUndone() {
+        Page page = browsing.signedIn("Isolde Quillane");
+        page.getByText("Import a matrix").click();
+        page.getByLabel("Or paste a table from a spreadsheet").fill(TABLE);
+        button(page, "Read the table").click();
+        page.getByLabel("Title of the new study").fill("Sallows to edit");
+        button(page, "Make this a study").click();
+        page.waitForURL("**/score");
+
+        stage(page, "Scope").click();
+        page.getByRole(AriaRole.TREEITEM)
+                .filter(new Locator.FilterOptions().setHasText("Sallow bane"))
+                .click();
+        page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("Sallow grave");
+        button(page, "Record a hazard").click();
+        page.getByLabel("Caution for readers").fill("Wear gloves");
+        Browsing.assertAccessible(page);
+        button(page, "Save").click();
+        assertThat(page.getByText("Saved.")).isVisible();
+        assertThat(page.getByRole(AriaRole.TREEITEM).filter(new Locator.FilterOptions().setHasText("Sallow grave")))
+                .containsText("caution");
+        button(page, "Add a sex or stage").click();
+        page.getByLabel("Sex or stage", new Page.GetByLabelOptions().setExact(true))
+                .fill("female");
+        button(page, "Save").click();
+        assertThat(page.getByText("Saved.")).isVisible();
+        Locator female = page.getByRole(AriaRole.TREEITEM)
+                .filter(new Locator.FilterOptions().setHasText("Sallow grave, female"));
+        assertThat(female).isVisible();
+        female.focus();
+        page.keyboard().press("Delete");
+        button(page, "Remove").last().click();
+        assertThat(female).hasCount(0);
+
+        stage(page, "Characters").click();
+        button(page, "Edit leaf margin").click();
+        button(page, "Add a state").click();
+        page.getByLabel("State 4").fill("larger");
+        Browsing.assertAccessible(page);
+        button(page, "Save").click();
+        assertThat(page.getByRole(AriaRole.ALERT)).containsText("compares, but with what?");
+        page.getByLabel("State 4").fill("wavy");
+        button(page, "Save").click();
+        assertThat(page.getByText("Saved.")).isVisible();
+        button(page, "Merge entire into …").click();
+        page.locator(".v-menu .v-list-item").getByText("wavy").click();
+        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("“entire” becomes “wavy”");
+        button(page, "Merge").last().click();
+        assertThat(page.getByLabel("State 3")).hasValue("wavy");
+
+        // Back, step by step: merge, state, removal, stage, taxon.
+        for (int step = 0; step < 5; step++) {
+            button(page, "Undo").click();
+            page.waitForTimeout(300);
+        }
+        assertThat(page.getByLabel("State 2")).hasValue("entire");
+        stage(page, "Scope").click();
+        assertThat(page.getByRole(AriaRole.TREEITEM).filter(new Locator.FilterOptions().setHasText("Sallow bane")))
+                .containsText("serious hazard");
+    }
+
+    @Test
     void twoPeopleAtOneCell() {
         Page isolde = browsing.signedIn("Isolde Quillane");
         Page oswin = browsing.signedIn("Oswin Brandreth");

@@ -17,8 +17,8 @@ public final class Screenshots {
             new View("sign-in", "/sign-in", false, "h1"),
             new View("studies", "/studies", false, "table"),
             new View("import", "/import", false, "h1"),
-            new View("scope", STUDY + "/scope", false, ".tree"),
-            new View("characters", STUDY + "/characters", false, "article"),
+            new View("scope", STUDY + "/scope?row=ostrivia-mitis", false, ".shelf"),
+            new View("characters", STUDY + "/characters?character=leaf-blade", false, ".shelf"),
             new View("score", STUDY + "/score?row=tarnella-argentea&character=leaf-width", false, "canvas"),
             new View("key", STUDY + "/key?couplet=11", false, ".couplet"),
             new View(

@@ -167,7 +167,7 @@ class FilesTest {
                         #states,x|y,x|y
                         #applies,b = x,a = x
                         Aa,x,y
-                        """)).anyMatch(p -> p.contains("depends on itself"));
+                        """)).anyMatch(p -> p.contains("in a circle: a → b → a"));
     }
 
     @Test

@@ -120,6 +120,15 @@ class StructureApiTest {
     }
 
     @Test
+    void sexesAndStagesGoByTheNameOfTheirTaxon() {
+        assertThat(putRow(row("aa").put("label", "Aa nova")).status()).isEqualTo(200);
+        assertThat(row("aa-female").path("label").asString()).isEqualTo("Aa nova");
+        assertThat(row("aa-minor").path("label").asString()).isEqualTo("Aa minor");
+        author.post(study + "/undo", "{}");
+        assertThat(row("aa-female").path("label").asString()).isEqualTo("Aa");
+    }
+
+    @Test
     void aRecordedHazardDecidesHowDangerousATaxonIs() {
         ObjectNode row = row("aa");
         row.putArray("hazards")

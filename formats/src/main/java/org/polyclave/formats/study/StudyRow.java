@@ -73,6 +73,23 @@ public record StudyRow(
                 description);
     }
 
+    public StudyRow withLabel(String newLabel) {
+        return new StudyRow(
+                id,
+                newLabel,
+                plain,
+                rank,
+                parent,
+                stage,
+                hazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                description);
+    }
+
     public StudyRow withRank(String newRank) {
         return new StudyRow(
                 id,

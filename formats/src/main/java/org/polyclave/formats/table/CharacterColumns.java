@@ -2,7 +2,6 @@ package org.polyclave.formats.table;
 
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -220,28 +219,5 @@ final class CharacterColumns {
             states.add(id);
         }
         return Optional.of(new AppliesWhen(wanted, states));
-    }
-
-    void refuseCircles(Map<Integer, StudyCharacter> characters) {
-        Map<String, StudyCharacter> byId = new HashMap<>();
-        characters.values().forEach(k -> byId.put(k.id(), k));
-        characters.replaceAll((c, character) -> {
-            if (!dependsOn(character, character.id(), byId, characters.size())) {
-                return character;
-            }
-            problem(c, "applies", "'" + character.label() + "' depends on itself. Remove one of the conditions.");
-            return StudyCharacter.of(character.label(), character.type(), character.states());
-        });
-    }
-
-    private static boolean dependsOn(StudyCharacter from, String goal, Map<String, StudyCharacter> byId, int depth) {
-        for (AppliesWhen condition : from.appliesWhen()) {
-            StudyCharacter next = byId.get(condition.character());
-            if (condition.character().equals(goal)
-                    || (next != null && depth > 0 && dependsOn(next, goal, byId, depth - 1))) {
-                return true;
-            }
-        }
-        return false;
     }
 }

@@ -426,7 +426,6 @@ public final class WideTableReader {
             }
         }
         characterAt.replaceAll((c, character) -> reading.withConditions(c, character, characterAt.values()));
-        reading.refuseCircles(characterAt);
     }
 
     /** The cells of a column that say something of their own. */

@@ -22,6 +22,7 @@ class WebConfiguration implements WebMvcConfigurer {
             "CoupletView", Set.of("from"),
             "KeyView", Set.of("whole"),
             "Progressing", Set.of("key"),
+            "MoveRequest", Set.of("parent", "before"),
             "StudyRow", Set.of("parent"));
 
     @Override

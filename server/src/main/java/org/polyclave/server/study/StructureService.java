@@ -77,15 +77,27 @@ public class StructureService {
         return write(open, row.id(), List.of(edit(StudyObject.row(row.id()), row, position, 0)));
     }
 
-    /** Writes a taxon anew; it stays where it stands. */
+    /** Writes a taxon anew; it stays where it stands. Its sexes and stages go by its name. */
     @Transactional
-    public Written putRow(StudyAccess.Open open, StudyRow row, long seen) {
+    public Written putRow(StudyAccess.Open open, StudyRow draft, long seen) {
         Locked locked = lock(open);
-        StudyRow old = locked.study.row(row.id()).orElseThrow(Problems::notFound);
-        StudyRow settled = settled(row);
-        refuseBroken(locked.study, locked.study.withRows(replaced(locked.study.rows(), settled)));
-        double position = position(changes.rowPlaces(open.id()), old.id());
-        return write(open, old.id(), List.of(edit(StudyObject.row(old.id()), settled, position, seen)));
+        StudyRow old = locked.study.row(draft.id()).orElseThrow(Problems::notFound);
+        StudyRow row = settled(draft);
+        List<StudyRow> rows = mapped(locked.study.rows(), r -> {
+            boolean stage = row.id().equals(r.parent()) && r.isSemaphoront();
+            return r.equals(old) ? row : stage ? r.withLabel(row.label()) : r;
+        });
+        refuseBroken(locked.study, locked.study.withRows(rows));
+        List<ChangeMapper.Placed> places = changes.rowPlaces(open.id());
+        List<ChangeLog.Edit> edits = new ArrayList<>();
+        edits.add(edit(StudyObject.row(row.id()), row, position(places, row.id()), seen));
+        for (StudyRow other : rows) {
+            StudyObject object = StudyObject.row(other.id());
+            if (!other.equals(row) && !locked.study.rows().contains(other)) {
+                edits.add(edit(object, other, position(places, other.id()), locked.snapshot.revision(object)));
+            }
+        }
+        return write(open, row.id(), edits);
     }
 
     /**

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { mdiPencilOutline } from '@mdi/js';
+import type { Character } from '../logic/characters';
+
+/** A character as readers meet it: question, how to look, states. */
+defineProps<{
+  character: Character;
+  plain: boolean;
+  selected: boolean;
+  editable: boolean;
+  labelOf: (id: string) => string;
+}>();
+const emit = defineEmits<{ select: [] }>();
+</script>
+
+<template>
+  <article :id="character.id" :class="{ selected }">
+    <div>
+      <h4>{{ character.label }}</h4>
+      <p>{{ plain && character.plainQuestion ? character.plainQuestion : character.question }}</p>
+      <p v-if="character.note" class="quiet">{{ character.note }}</p>
+      <v-btn
+        v-if="editable"
+        size="x-small"
+        :prepend-icon="mdiPencilOutline"
+        :aria-label="`${$t('characters.edit')} ${character.label}`"
+        @click="emit('select')"
+        >{{ $t('characters.edit') }}</v-btn
+      >
+    </div>
+    <div>
+      <p class="facts figures">
+        {{ $t(`type.${character.type}`) }} {{ character.unit }} · {{ character.method || $t('characters.eye') }} ·
+        {{ $t('characters.effort', { n: character.effort }) }} ·
+        {{ $t('characters.misread', { n: Math.round(character.misreading * 100) }) }}
+        <template v-if="character.months.length">
+          ·
+          {{
+            $t('characters.season', {
+              from: $t(`month.${character.months[0]}`),
+              to: $t(`month.${character.months[character.months.length - 1]}`),
+            })
+          }}</template
+        >
+      </p>
+      <p v-if="character.hazardousToObserve" class="warn">{{ $t('characters.hazardous') }}</p>
+      <p v-if="character.tentative" class="warn">{{ $t('characters.tentative') }}</p>
+      <p v-for="condition in character.appliesWhen" :key="condition.character" class="quiet">
+        {{ $t('characters.applies', { character: labelOf(condition.character), states: condition.states.join(', ') }) }}
+      </p>
+      <ol v-if="character.states.length">
+        <li v-for="state in character.states" :key="state.id">
+          <strong>{{ plain && state.plain ? state.plain : state.label }}</strong>
+          <span v-if="state.definition" class="quiet"> — {{ state.definition }}</span>
+        </li>
+      </ol>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+article {
+  display: grid;
+  grid-template-columns: 1fr 1.3fr;
+  gap: 2rem;
+  padding: 0.8rem 0.4rem;
+  border-bottom: 1px solid var(--rule);
+}
+
+.selected {
+  background: color-mix(in srgb, rgb(var(--v-theme-primary)) 10%, transparent);
+  box-shadow: inset 4px 0 0 rgb(var(--v-theme-primary));
+}
+
+h4 {
+  font-family: var(--serif);
+  font-size: 1.05rem;
+}
+
+.facts {
+  font-size: 0.9rem;
+}
+
+.warn {
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
+
+ol {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.5rem;
+  padding-left: 1.1rem;
+}
+
+@media (max-width: 800px) {
+  article {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { hasStates, isNumeric, METHODS, TYPES, unitsOf, withType, type Character } from '../logic/characters';
+import ConditionList from './ConditionList.vue';
+import StateList from './StateList.vue';
+
+/** All that is said of a character. */
+const character = defineModel<Character>({ required: true });
+const props = defineProps<{ characters: Character[]; readonly: boolean }>();
+const emit = defineEmits<{ merge: [from: string, into: string] }>();
+const { t } = useI18n();
+const types = TYPES.map((value) => ({ value, title: t(`type.${value}`) }));
+const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
+const units = computed(() => unitsOf(character.value.type));
+const organs = computed(() => [...new Set(props.characters.map((c) => c.organ).filter(Boolean))]);
+const groups = computed(() => [...new Set(props.characters.map((c) => c.group).filter(Boolean))]);
+const misreading = computed({
+  get: () => Math.round(character.value.misreading * 1000) / 10,
+  set: (percent: number) => (character.value.misreading = percent / 100),
+});
+</script>
+
+<template>
+  <div class="fields">
+    <v-text-field
+      v-model="character.label"
+      class="wide"
+      :label="$t('character.label')"
+      :readonly="readonly"
+      hide-details
+    />
+    <v-text-field
+      v-model="character.question"
+      class="wide"
+      :label="$t('character.question')"
+      :readonly="readonly"
+      hide-details
+    />
+    <v-text-field
+      v-model="character.plainQuestion"
+      class="wide"
+      :label="$t('character.plainQuestion')"
+      :readonly="readonly"
+      hide-details
+    />
+    <v-select
+      :model-value="character.type"
+      :items="types"
+      :label="$t('character.type')"
+      :readonly="readonly"
+      hide-details
+      @update:model-value="character = withType(character, $event)"
+    />
+    <v-select
+      v-if="units.length"
+      v-model="character.unit"
+      :items="units"
+      :label="$t('character.unit')"
+      :readonly="readonly"
+      hide-details
+    />
+    <StateList
+      v-if="hasStates(character.type)"
+      v-model="character.states"
+      class="wide"
+      :readonly="readonly"
+      @merge="(from, into) => emit('merge', from, into)"
+    />
+    <v-combobox
+      v-model="character.organ"
+      :items="organs"
+      :label="$t('character.organ')"
+      :readonly="readonly"
+      density="compact"
+      variant="outlined"
+      hide-details
+    />
+    <v-combobox
+      v-model="character.method"
+      :items="METHODS"
+      :label="$t('character.method')"
+      :readonly="readonly"
+      density="compact"
+      variant="outlined"
+      hide-details
+    />
+    <v-textarea
+      v-model="character.note"
+      class="wide"
+      :label="$t('character.note')"
+      :readonly="readonly"
+      rows="2"
+      auto-grow
+      hide-details
+    />
+    <ConditionList
+      v-model="character.appliesWhen"
+      class="wide"
+      :characters="characters"
+      :self="character.id"
+      :readonly="readonly"
+    />
+    <v-select
+      v-model="character.months"
+      class="wide"
+      :items="months"
+      :label="$t('character.months')"
+      :readonly="readonly"
+      multiple
+      clearable
+      hide-details
+    />
+    <v-text-field
+      v-model.number="character.effort"
+      type="number"
+      min="0"
+      step="any"
+      density="compact"
+      :label="$t('character.effort')"
+      :readonly="readonly"
+      hide-details
+    />
+    <v-text-field
+      v-model.number="misreading"
+      type="number"
+      min="0"
+      max="50"
+      step="any"
+      density="compact"
+      :label="$t('character.misreading')"
+      :readonly="readonly"
+      hide-details
+    />
+    <v-text-field
+      v-if="isNumeric(character.type)"
+      v-model.number="character.uncertainty"
+      type="number"
+      min="0"
+      step="any"
+      density="compact"
+      :label="$t('character.uncertainty', { unit: unitsOf(character.type).includes('mm') ? 'mm' : character.unit })"
+      :readonly="readonly"
+      hide-details
+    />
+    <v-combobox
+      v-model="character.group"
+      :items="groups"
+      :label="$t('character.group')"
+      :readonly="readonly"
+      density="compact"
+      variant="outlined"
+      hide-details
+    />
+    <div class="wide">
+      <v-checkbox
+        v-model="character.harms"
+        :label="$t('character.harms')"
+        :readonly="readonly"
+        density="compact"
+        hide-details
+      />
+      <v-checkbox
+        v-model="character.hazardousToObserve"
+        :label="$t('character.hazardous')"
+        :readonly="readonly"
+        density="compact"
+        hide-details
+      />
+      <v-checkbox
+        v-model="character.tentative"
+        :label="$t('character.tentative')"
+        :readonly="readonly"
+        density="compact"
+        hide-details
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.9rem;
+}
+
+.wide {
+  grid-column: 1 / 3;
+}
+</style>

@@ -1,0 +1,132 @@
+import { nextTick } from 'vue';
+import { expect, test, vi } from 'vitest';
+import type { Schemas } from '@/api/client';
+import { fakeServer, Refusal } from '@/testing/server';
+import { character, mountInStudy, study } from '@/testing/study';
+import CharactersPage from './CharactersPage.vue';
+
+const server = fakeServer();
+const PATH = '/api/studies/meadow';
+const state = (id: string) => ({ id, label: id, plain: `${id}, plainly`, definition: '' });
+const characters = [
+  character('margin', { states: [state('entire'), state('toothed')] }),
+  character('width', { type: 'LENGTH', unit: 'mm', question: 'How wide?', plainQuestion: 'How broad?' }),
+  character('hairs', {
+    organ: 'stem',
+    states: [state('few')],
+    appliesWhen: [{ character: 'margin', states: ['entire'] }],
+  }),
+];
+const cell = {
+  row: 'mild',
+  character: 'margin',
+  text: 'entire',
+  kind: 'states',
+  parts: [{ label: 'entire', share: 1, mistaken: false }],
+  revision: 0,
+};
+
+async function open(query = '', more: Partial<Schemas['StudyView']> = {}) {
+  server.on(
+    `GET ${PATH}`,
+    study({ characters, cells: [cell] as never, revisions: { 'character/margin': 3 }, ...more }),
+  );
+  const page = await mountInStudy(CharactersPage, `/studies/meadow/characters${query}`);
+  await vi.waitFor(() => expect(page.all('article')).toHaveLength(3));
+  return page;
+}
+
+const button = (label: string) => document.querySelector<HTMLElement>(`button[aria-label="${label}"]`);
+const inDialog = (text: string) =>
+  [...document.querySelectorAll<HTMLElement>('.v-dialog button')].find((b) => b.textContent?.includes(text));
+
+async function write(input: HTMLElement | undefined, text: string) {
+  (input as HTMLInputElement).value = text;
+  input?.dispatchEvent(new Event('input', { bubbles: true }));
+  await nextTick();
+}
+
+test('characters stand under their organs, in technical or plain words, and are found by any word', async () => {
+  const page = await open();
+  expect(page.all('h3').map((h) => h.textContent)).toEqual(['leaf', 'stem']);
+  expect(page.text()).toContain('How wide?');
+  expect(page.text()).toContain('Only where margin is entire');
+  (page.all('.v-switch input')[0] as HTMLInputElement).click();
+  await vi.waitFor(() => expect(page.text()).toContain('How broad?'));
+  expect(page.text()).toContain('toothed, plainly');
+  await write(page.all('header input')[0], 'hairs');
+  expect(page.all('article')).toHaveLength(1);
+});
+
+test('a state is added, ordered and saved', async () => {
+  server.on(`PUT ${PATH}/characters/margin`, { id: 'margin', revision: 8 });
+  const page = await open('?character=margin');
+  await vi.waitFor(() => expect(page.all('.shelf')).toHaveLength(1));
+  page.byText('button', 'Add a state').click();
+  await nextTick();
+  await write(page.all('.shelf li:last-child input')[0], 'lobed');
+  button('Move lobed up')?.click();
+  await nextTick();
+  page.byText('.shelf button', 'Save').click();
+  await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/characters/margin`)).toHaveLength(1));
+  const sent = server.bodies(`PUT ${PATH}/characters/margin`)[0] as {
+    character: Schemas['StudyCharacter'];
+    seen: number;
+  };
+  expect(sent.seen).toBe(3);
+  expect(sent.character.states.map((s) => [s.id, s.label])).toEqual([
+    ['entire', 'entire'],
+    ['', 'lobed'],
+    ['toothed', 'toothed'],
+  ]);
+});
+
+test('a merge says how many scores follow', async () => {
+  server.on(`POST ${PATH}/characters/margin/merge`, { id: 'margin', revision: 8 });
+  await open('?character=margin');
+  await vi.waitFor(() => expect(button('Merge entire into …')).not.toBeNull());
+  button('Merge entire into …')?.click();
+  await vi.waitFor(() => expect(document.querySelector('.v-menu .v-list-item')).not.toBeNull());
+  document.querySelector<HTMLElement>('.v-menu .v-list-item')?.click();
+  await vi.waitFor(() =>
+    expect(document.querySelector('.v-dialog')?.textContent).toContain('“entire” becomes “toothed” in 1 scores'),
+  );
+  inDialog('Merge')?.click();
+  await vi.waitFor(() =>
+    expect(server.bodies(`POST ${PATH}/characters/margin/merge`)).toEqual([
+      { from: 'entire', into: 'toothed', seen: 3 },
+    ]),
+  );
+});
+
+test('a character moves behind its neighbour', async () => {
+  server.on(`POST ${PATH}/characters/margin/move`, { id: 'margin', revision: 8 });
+  await open('?character=margin');
+  await vi.waitFor(() => expect(button('Move margin down')).not.toBeNull());
+  expect((button('Move margin up') as HTMLButtonElement).disabled).toBe(true);
+  button('Move margin down')?.click();
+  await vi.waitFor(() =>
+    expect(server.bodies(`POST ${PATH}/characters/margin/move`)).toEqual([{ before: 'hairs', seen: 3 }]),
+  );
+});
+
+test('what the server refuses is said, and what was typed stays', async () => {
+  server.on(`POST ${PATH}/characters`, new Refusal(422, { code: 'rules', detail: 'A character needs a name.' }));
+  const page = await open();
+  page.byText('button', 'Add a character').click();
+  await vi.waitFor(() => expect(page.text()).toContain('A new character'));
+  await write(page.all('.shelf input')[1], 'How is it?');
+  page.byText('.shelf button', 'Save').click();
+  await vi.waitFor(() => expect(page.all('[role=alert]')[0]?.textContent).toContain('A character needs a name.'));
+  expect((page.all('.shelf input')[1] as HTMLInputElement).value).toBe('How is it?');
+});
+
+test('a removal says how many scores go', async () => {
+  server.on(`DELETE ${PATH}/characters/margin?seen=3`, { id: 'margin', revision: 8 });
+  const page = await open('?character=margin');
+  await vi.waitFor(() => expect(page.all('.shelf')).toHaveLength(1));
+  page.byText('.shelf button', 'Remove').click();
+  await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('goes with its 1 scores'));
+  inDialog('Remove')?.click();
+  await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/characters/margin?seen=3`));
+});

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
+import type { Schemas } from '@/api/client';
+import { KNOWLEDGE, RANKS } from '../logic/hazards';
+import HazardList from './HazardList.vue';
+
+/** All that is said of a taxon, or of a sex or stage. */
+const row = defineModel<Schemas['StudyRow']>({ required: true });
+const props = defineProps<{ rows: Schemas['StudyRow'][]; readonly: boolean; isStage: boolean }>();
+const { t } = useI18n();
+const knowledge = KNOWLEDGE.map((value) => ({ value, title: t(`hazard.${value}`) }));
+const others = computed(() =>
+  props.rows.filter((r) => r.id !== row.value.id && !r.stage).map((r) => ({ value: r.id, title: r.label })),
+);
+const status = computed({
+  get: () => row.value.status.join('\n'),
+  set: (text) => (row.value.status = text === '' ? [] : text.split('\n')),
+});
+</script>
+
+<template>
+  <div class="fields">
+    <template v-if="!isStage">
+      <v-text-field v-model="row.label" :label="$t('taxon.label')" :readonly="readonly" hide-details />
+      <v-text-field v-model="row.plain" :label="$t('taxon.plain')" :readonly="readonly" hide-details />
+      <v-combobox
+        v-model="row.rank"
+        :items="RANKS"
+        :label="$t('taxon.rank')"
+        :readonly="readonly"
+        density="comfortable"
+        variant="outlined"
+        hide-details
+      />
+      <v-select
+        :model-value="row.parent ?? null"
+        :items="others"
+        :label="$t('taxon.parent')"
+        :readonly="readonly"
+        clearable
+        hide-details
+        @update:model-value="row.parent = $event ?? undefined"
+      />
+    </template>
+    <v-text-field v-else v-model="row.stage" :label="$t('taxon.stage')" :readonly="readonly" hide-details />
+    <v-select
+      v-model="row.hazard"
+      :items="knowledge"
+      :label="$t('taxon.hazard')"
+      :readonly="readonly || row.hazards.length > 0"
+      :hint="row.hazards.length ? $t('taxon.worst') : ''"
+      persistent-hint
+      :hide-details="!row.hazards.length"
+    />
+    <HazardList v-model="row.hazards" :readonly="readonly" />
+    <v-textarea v-model="status" :label="$t('taxon.status')" :readonly="readonly" rows="1" auto-grow hide-details />
+    <v-text-field
+      v-model.number="row.weight"
+      type="number"
+      min="0"
+      step="any"
+      :label="$t('taxon.weight')"
+      :readonly="readonly"
+      hide-details
+    />
+    <template v-if="!isStage">
+      <v-select
+        v-model="row.hybridOf"
+        :items="others"
+        :label="$t('taxon.hybridOf')"
+        :readonly="readonly"
+        multiple
+        clearable
+        hide-details
+      />
+      <v-checkbox
+        v-model="row.stopsHere"
+        :label="$t('taxon.stopsHere')"
+        :readonly="readonly"
+        density="compact"
+        hide-details
+      />
+    </template>
+    <v-textarea
+      v-model="row.description"
+      :label="$t('taxon.description')"
+      :readonly="readonly"
+      rows="2"
+      auto-grow
+      hide-details
+    />
+  </div>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  gap: 0.9rem;
+}
+</style>

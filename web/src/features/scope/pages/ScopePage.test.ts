@@ -1,0 +1,159 @@
+import { nextTick } from 'vue';
+import { expect, test, vi } from 'vitest';
+import type { Schemas } from '@/api/client';
+import { fakeServer, Refusal } from '@/testing/server';
+import { mountInStudy, row, study } from '@/testing/study';
+import ScopePage from './ScopePage.vue';
+
+const server = fakeServer();
+const PATH = '/api/studies/meadow';
+const rows = [
+  row('mild', { label: 'Mild' }),
+  row('mild-male', { label: 'Mild', parent: 'mild', stage: 'male' }),
+  row('bane', { label: 'Bane', hazard: 'SERIOUS' }),
+];
+const cell = { row: 'mild', character: 'margin', text: 'entire', kind: 'states', parts: [], revision: 0 };
+
+async function open(query = '', more: Partial<Schemas['StudyView']> = {}) {
+  server.on(`GET ${PATH}`, study({ rows, cells: [cell] as never, revisions: { 'row/bane': 4, scope: 2 }, ...more }));
+  const page = await mountInStudy(ScopePage, `/studies/meadow/scope${query}`);
+  await vi.waitFor(() => expect(page.all('[role=treeitem]')).toHaveLength(3));
+  return page;
+}
+
+/** The input of the field with a label. */
+function field(label: string): HTMLInputElement {
+  // A field has a second label, without an address, that floats.
+  const name = [...document.querySelectorAll('label')].find((l) => l.textContent?.trim() === label && l.htmlFor);
+  const input = document.getElementById(name?.htmlFor ?? '');
+  if (!input) throw new Error(`No field is called "${label}"`);
+  return input as HTMLInputElement;
+}
+
+async function write(label: string, text: string) {
+  const input = field(label);
+  input.value = text;
+  input.dispatchEvent(new Event('input', { bubbles: true }));
+  await nextTick();
+}
+
+test('a taxon is chosen by a link, edited, and saved with what was seen of it', async () => {
+  server.on(`PUT ${PATH}/rows/bane`, { id: 'bane', revision: 8 });
+  const page = await open('?row=bane');
+  await vi.waitFor(() => expect(field('Name').value).toBe('Bane'));
+  await write('Name in plain words', 'the bane');
+  page.byText('.shelf button', 'Save').click();
+  await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/rows/bane`)).toHaveLength(1));
+  expect(server.bodies(`PUT ${PATH}/rows/bane`)[0]).toEqual({ row: { ...rows[2], plain: 'the bane' }, seen: 4 });
+  await vi.waitFor(() => expect(page.text()).toContain('Saved.'));
+});
+
+test('choosing another taxon asks before it loses what was typed', async () => {
+  const page = await open('?row=bane');
+  await vi.waitFor(() => expect(field('Name').value).toBe('Bane'));
+  await write('Name', 'Bane nova');
+  page.all('[role=treeitem]')[0]?.click();
+  await vi.waitFor(() => expect(document.body.textContent).toContain('Discard what you typed?'));
+  expect(page.router.currentRoute.value.query.row).toBe('bane');
+  const dialog = document.querySelector('.v-dialog') as HTMLElement;
+  [...dialog.querySelectorAll('button')].find((b) => b.textContent?.includes('Discard'))?.click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.query.row).toBe('mild'));
+  await vi.waitFor(() => expect(field('Name').value).toBe('Mild'));
+});
+
+test('a sex or stage is begun with the name and the hazards of its taxon', async () => {
+  server.on(`POST ${PATH}/rows`, { id: 'bane-young', revision: 8 });
+  const page = await open('?row=bane');
+  await vi.waitFor(() => expect(field('Name').value).toBe('Bane'));
+  page.byText('button', 'Add a sex or stage').click();
+  await vi.waitFor(() => expect(page.text()).toContain('A new sex or stage'));
+  await write('Sex or stage', 'young');
+  page.byText('.shelf button', 'Save').click();
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/rows`)).toHaveLength(1));
+  const sent = (server.bodies(`POST ${PATH}/rows`)[0] as { row: Schemas['StudyRow'] }).row;
+  expect(sent).toMatchObject({ id: '', label: 'Bane', stage: 'young', parent: 'bane', hazard: 'SERIOUS' });
+});
+
+test('keys move a taxon, and only where there is a way', async () => {
+  server.on(`POST ${PATH}/rows/bane/move`, { id: 'bane', revision: 8 });
+  const page = await open();
+  const item = page.all('[role=treeitem]')[2];
+  const press = (key: string) =>
+    item?.dispatchEvent(new KeyboardEvent('keydown', { key, altKey: true, bubbles: true }));
+  press('ArrowDown');
+  press('ArrowLeft');
+  press('ArrowUp');
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/rows/bane/move`)).toEqual([{ before: 'mild', seen: 4 }]));
+});
+
+test('a removal says what goes, and goes when confirmed', async () => {
+  server.on(`DELETE ${PATH}/rows/mild?seen=0`, { id: 'mild', revision: 8 });
+  const page = await open('?row=mild');
+  await vi.waitFor(() => expect(field('Name').value).toBe('Mild'));
+  page.byText('.shelf button', 'Remove').click();
+  await vi.waitFor(() =>
+    expect(document.querySelector('.v-dialog')?.textContent).toContain(
+      'Mild goes with its one score. So does its one sex or stage. Undo brings everything back.',
+    ),
+  );
+  [...document.querySelectorAll<HTMLElement>('.v-dialog button')]
+    .find((b) => b.textContent?.includes('Remove'))
+    ?.click();
+  await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/rows/mild?seen=0`));
+});
+
+test('where somebody was faster, the editor decides', async () => {
+  const conflict = new Refusal(409, {
+    code: 'changed-meanwhile',
+    detail: 'Oswin changed taxon bane meanwhile.',
+    who: 'Oswin',
+    revision: 6,
+  });
+  const replies: unknown[] = [conflict, { id: 'bane', revision: 9 }];
+  server.on(`PUT ${PATH}/rows/bane`, () => replies.shift());
+  const page = await open('?row=bane');
+  await vi.waitFor(() => expect(field('Name').value).toBe('Bane'));
+  await write('Name', 'Bane nova');
+  page.byText('.shelf button', 'Save').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Oswin changed taxon bane meanwhile.'));
+  expect(field('Name').value).toBe('Bane nova');
+  page.byText('.shelf button', 'Replace by mine').click();
+  await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/rows/bane`)).toHaveLength(2));
+  expect((server.bodies(`PUT ${PATH}/rows/bane`)[1] as { seen: number }).seen).toBe(6);
+});
+
+test('the scope is saved with its cautions, one a line', async () => {
+  server.on(`PUT ${PATH}/scope`, { id: '', revision: 8 });
+  const page = await open();
+  await write('What it leaves out', 'Seedlings');
+  await write('Cautions for every reader (one a line)', ' Wear gloves \n\nAsk the owner');
+  page.byText('form button', 'Save').click();
+  await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/scope`)).toHaveLength(1));
+  expect(server.bodies(`PUT ${PATH}/scope`)[0]).toMatchObject({
+    title: 'Meadow plants',
+    seen: 2,
+    scope: { leavesOut: 'Seedlings', cautions: ['Wear gloves', 'Ask the owner'] },
+  });
+});
+
+test('outside taxa are edited as a list', async () => {
+  server.on(`PUT ${PATH}/outside`, { id: '', revision: 8 });
+  const page = await open('', { nearButOutside: [{ name: 'Shorebane', why: 'salt marsh', hazard: 'SERIOUS' }] });
+  page.byText('button', 'Edit these').click();
+  await nextTick();
+  await write('Where, and why not scored', 'dunes');
+  page.all('button[type=submit]')[0]?.click();
+  await vi.waitFor(() =>
+    expect(server.bodies(`PUT ${PATH}/outside`)).toEqual([
+      { taxa: [{ name: 'Shorebane', why: 'dunes', hazard: 'SERIOUS' }], seen: 0 },
+    ]),
+  );
+});
+
+test('who may not edit sees everything and can change nothing', async () => {
+  const page = await open('?row=bane', { role: 'SCORER' });
+  await vi.waitFor(() => expect(field('Name').value).toBe('Bane'));
+  expect(field('Name').readOnly).toBe(true);
+  expect(page.all('button').map((b) => b.textContent?.trim())).not.toContain('Save');
+  expect(page.text()).not.toContain('Add a taxon');
+});
