@@ -5,4 +5,5 @@ module org.polyclave.core {
     exports org.polyclave.core.separation;
     exports org.polyclave.core.key;
     exports org.polyclave.core.identify;
+    exports org.polyclave.core.check;
 }

@@ -204,6 +204,26 @@ class BatchTest {
     }
 
     @Test
+    void aCheckListsWhatMayBeSlips() throws IOException {
+        Path demo = write("demo.polyclave.json", StudyJson.write(DemoStudies.tussocks()));
+        Run text = run("check", demo.toString());
+        assertThat(text.code()).isZero();
+        assertThat(text.out())
+                .contains("hazard-not-assessed\ttarnella-obscura\t")
+                .contains("'Brimora dioica, female' and 'Brimora paludosa, female' are scored alike throughout");
+        JsonNode json =
+                JSON.readTree(run("check", demo.toString(), "--format", "json").out());
+        assertThat(json.path("format").asString()).isEqualTo("polyclave-findings");
+        assertThat(json.path("findings").size()).isEqualTo(text.out().lines().count() - 1);
+        JsonNode first = json.path("findings").get(0);
+        assertThat(first.path("kind").asString()).isEqualTo("hazard-not-assessed");
+        assertThat(first.path("row").asString()).isEqualTo("tarnella-obscura");
+        assertThat(first.path("character").isNull()).isTrue();
+        assertThat(first.path("reason").asString()).contains("assess it");
+        assertThat(run("check", folder.resolve("none.csv").toString()).code()).isEqualTo(2);
+    }
+
+    @Test
     void aContextLeavesOutWhatIsNotAtHand() throws IOException {
         Path matrix = write("demo.polyclave.json", StudyJson.write(DemoStudies.tussocks()));
         Run winter = run("key", matrix.toString(), "--context", "months=1,methods=eye+ruler");

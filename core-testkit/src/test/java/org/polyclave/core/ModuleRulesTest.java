@@ -17,7 +17,8 @@ class ModuleRulesTest {
                     "org.polyclave.core.matrix",
                     "org.polyclave.core.separation",
                     "org.polyclave.core.key",
-                    "org.polyclave.core.identify");
+                    "org.polyclave.core.identify",
+                    "org.polyclave.core.check");
 
     @Test
     void coreNeedsTheJdkOnly() {
@@ -43,14 +44,18 @@ class ModuleRulesTest {
                 .definedBy("..core.key..")
                 .layer("identify")
                 .definedBy("..core.identify..")
-                .whereLayer("identify")
+                .layer("check")
+                .definedBy("..core.check..")
+                .whereLayer("check")
                 .mayNotBeAccessedByAnyLayer()
+                .whereLayer("identify")
+                .mayOnlyBeAccessedByLayers("check")
                 .whereLayer("key")
-                .mayOnlyBeAccessedByLayers("identify")
+                .mayOnlyBeAccessedByLayers("identify", "check")
                 .whereLayer("separation")
-                .mayOnlyBeAccessedByLayers("key", "identify")
+                .mayOnlyBeAccessedByLayers("key", "identify", "check")
                 .whereLayer("matrix")
-                .mayOnlyBeAccessedByLayers("separation", "key", "identify")
+                .mayOnlyBeAccessedByLayers("separation", "key", "identify", "check")
                 .check(CORE);
     }
 

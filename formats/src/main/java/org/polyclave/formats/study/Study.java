@@ -47,6 +47,10 @@ public record Study(
         return new Study(slug, title, scope, rows, nearButOutside, newCharacters, scores);
     }
 
+    public Study withScores(List<StudyScore> newScores) {
+        return new Study(slug, title, scope, rows, nearButOutside, characters, newScores);
+    }
+
     /** The study with one cell scored anew, or emptied. */
     public Study withScore(String row, String character, Optional<StudyScore> score) {
         List<StudyScore> changed = new ArrayList<>();

@@ -349,7 +349,7 @@ public class StructureService {
     }
 
     private static void refuseLostType(StudyCharacter old, StudyCharacter now, List<StudyScore> scores) {
-        boolean alike = old.type() == now.type() || hasStates(old.type()) && hasStates(now.type());
+        boolean alike = old.type() == now.type() || (hasStates(old.type()) && hasStates(now.type()));
         if (!alike && !scores.isEmpty()) {
             throw Problems.unprocessable(
                     "type-used",

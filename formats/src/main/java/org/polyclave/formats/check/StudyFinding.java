@@ -1,0 +1,16 @@
+package org.polyclave.formats.check;
+
+/**
+ * Something in a study that may be a slip or a gap, in words.
+ *
+ * @param kind what kind of finding, for programs: words joined by hyphens
+ * @param row id of the row it is about, or empty
+ * @param character id of the character, or empty
+ * @param reason what is wrong, why it matters and what to do, in sentences
+ */
+public record StudyFinding(String kind, String row, String character, String reason) {
+    /** A name that stays the same as long as the finding is about the same thing. */
+    public String key() {
+        return kind + "/" + row + "/" + character;
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.formats.check;
+
+import org.jspecify.annotations.NullMarked;

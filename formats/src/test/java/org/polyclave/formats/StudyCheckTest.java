@@ -1,0 +1,188 @@
+package org.polyclave.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.formats.check.StudyCheck;
+import org.polyclave.formats.check.StudyFinding;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.table.WideTableReader;
+
+/** The checks of a study: a clean one is not bothered, and each slip planted into it is found where it is. */
+class StudyCheckTest {
+    private static final String CLEAN = """
+            taxon,#rank,#parent,#hazard,leaf margin,leaf width,stem hairs,hair colour,flower colour
+            #type,,,,states,length,states,states,states
+            #states,,,,toothed|entire|lobed,,present|absent,red|white,blue|yellow
+            #applies,,,,,,,stem hairs = present,
+            #question,,,,How is the edge?,How wide?,Are there hairs?,Which colour?,Which colour?
+            Aa,species,,none known,"toothed, entire",5–19,present,red,blue
+            Aa minor,subspecies,Aa,none known,toothed,5–8,,,
+            Aa major,subspecies,Aa,none known,entire,10–19,,,
+            Bb,species,,none known,entire,4–7,absent,n/a,yellow
+            Cc,species,,none known,lobed,8.5–12,present,white,yellow
+            """;
+
+    private static Study clean() {
+        Study read = WideTableReader.read(CLEAN.getBytes(StandardCharsets.UTF_8), "clean.csv")
+                .study();
+        List<StudyCharacter> defined = read.characters().stream()
+                .map(c -> c.withStates(c.states().stream()
+                        .map(s -> new StudyCharacter.StudyState(s.id(), s.label(), "", "As drawn"))
+                        .toList()))
+                .toList();
+        return read.withCharacters(defined);
+    }
+
+    private static List<StudyFinding> check(Study study) {
+        return StudyCheck.of(StudyCompiler.compile(study));
+    }
+
+    private static Study table(String from, String to) {
+        assertThat(CLEAN).contains(from);
+        Study changed = WideTableReader.read(CLEAN.replace(from, to).getBytes(StandardCharsets.UTF_8), "changed.csv")
+                .study();
+        return clean().withRows(changed.rows()).withScores(changed.scores());
+    }
+
+    private static Study row(String id, UnaryOperator<StudyRow> change) {
+        return clean().withRows(clean().rows().stream()
+                .map(r -> r.id().equals(id) ? change.apply(r) : r)
+                .toList());
+    }
+
+    private static StudyRow described(StudyRow row, String text) {
+        return new StudyRow(
+                row.id(),
+                row.label(),
+                row.plain(),
+                row.rank(),
+                row.parent(),
+                row.stage(),
+                row.hazard(),
+                row.hazards(),
+                row.status(),
+                row.weight(),
+                row.stopsHere(),
+                row.hybridOf(),
+                text);
+    }
+
+    @Test
+    void aCleanStudyIsNotBothered() {
+        assertThat(check(clean())).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "Bb,species,,none known,entire; Bb,species,,,entire; hazard-not-assessed; bb; ''",
+                "Cc,species,,none known,lobed; Cc,species,,none known,entire; unused-state; ''; leaf-margin",
+                "Cc,species,,none known,lobed,8.5–12; Cc,species,,none known,lobed,8–12; ranges-touch; aa-minor; leaf-width",
+                "4–7,absent,n/a; 4–7,absent,red; scored-but-not-applicable; bb; hair-colour",
+                "8.5–12,present,white; 8.5–12,present,n/a; not-applicable-but-applies; cc; hair-colour",
+                "Aa minor,subspecies,Aa,none known,toothed; Aa minor,subspecies,Aa,none known,lobed; child-outside-parent; aa-minor; leaf-margin",
+                "toothed,5–8,,,; toothed,3–8,,,; child-outside-parent; aa-minor; leaf-width",
+                "lobed,8.5–12,present,white,yellow; ?,?,?,white,yellow; unknown-row; cc; ''"
+            })
+    void eachPlantedSlipIsFoundAtItsPlace(String from, String to, String kind, String row, String character) {
+        assertThat(check(table(from.strip(), to.strip())))
+                .extracting(StudyFinding::kind, StudyFinding::row, StudyFinding::character)
+                .contains(tuple(kind.strip(), row.strip(), character.strip()));
+    }
+
+    @Test
+    void aMistakenStateOfAChildDoesNotContradictItsParent() {
+        assertThat(check(table("Aa,none known,toothed,", "Aa,none known,\"toothed, mistaken lobed\",")))
+                .extracting(StudyFinding::kind)
+                .doesNotContain("child-outside-parent");
+    }
+
+    @Test
+    void dangerNeedsAKindAndACaution() {
+        StudyRow.HazardRecord sap = new StudyRow.HazardRecord("irritant sap", Hazard.SERIOUS, List.of("skin"), "", "");
+        Study unsaid = row("bb", r -> r.withHazard(Hazard.SERIOUS));
+        Study uncautioned = row(
+                "bb",
+                r -> new StudyRow(
+                        r.id(),
+                        r.label(),
+                        r.plain(),
+                        r.rank(),
+                        r.parent(),
+                        r.stage(),
+                        Hazard.SERIOUS,
+                        List.of(sap),
+                        r.status(),
+                        r.weight(),
+                        r.stopsHere(),
+                        r.hybridOf(),
+                        r.description()));
+        assertThat(check(unsaid)).extracting(StudyFinding::key).containsExactly("no-caution/bb/");
+        assertThat(check(uncautioned)).extracting(StudyFinding::key).containsExactly("no-caution/bb/");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "Leaf margin toothed; stem tall., true",
+        "With toothed leaf margins., true",
+        "The leaf margin is lobed., true",
+        "Leaf margin entire., false",
+        "Bracts toothed., false",
+        "A toothed cap; leaf margin entire., false"
+    })
+    void aTextIsHeldAgainstTheScoreOfTheSamePartOnly(String text, boolean denied) {
+        assertThat(check(row("bb", r -> described(r, text))).stream()
+                        .map(StudyFinding::key)
+                        .toList())
+                .isEqualTo(denied ? List.of("text-against-score/bb/leaf-margin") : List.of());
+    }
+
+    @Test
+    void copiedDescriptionsAreTold() {
+        String text = "Grows in dense stands on wet ground along the ford.";
+        List<StudyRow> rows = new ArrayList<>(clean().rows());
+        rows.replaceAll(r -> described(r, r.id().equals("bb") || r.id().equals("cc") ? text : "On wet ground."));
+        assertThat(check(clean().withRows(rows))).extracting(StudyFinding::key).containsExactly("same-text/cc/");
+    }
+
+    @Test
+    void scoresSayWhereTheyComeFrom() {
+        List<StudyScore> scores = new ArrayList<>(clean().scores());
+        scores.replaceAll(s -> {
+            boolean reference = s.row().equals("bb") && s.character().equals("leaf-margin");
+            return reference
+                    ? new StudyScore(
+                            s.row(), s.character(), s.value(), s.typed(), StudyScore.Basis.REFERENCE, "", false, "")
+                    : s;
+        });
+        assertThat(check(clean().withScores(scores)))
+                .extracting(StudyFinding::key)
+                .containsExactly("no-source/bb/leaf-margin");
+    }
+
+    @Test
+    void readersNeedQuestionsAndScorersDefinitions() {
+        Study bare = WideTableReader.read(
+                        CLEAN.replaceFirst("#question.*\n", "").getBytes(StandardCharsets.UTF_8), "b.csv")
+                .study();
+        assertThat(check(bare)).extracting(StudyFinding::kind).containsOnly("no-question", "no-definition");
+        assertThat(check(bare).stream().filter(f -> f.kind().equals("no-definition")))
+                .as("present and absent define themselves")
+                .extracting(StudyFinding::character)
+                .containsExactly("leaf-margin", "hair-colour", "flower-colour");
+    }
+}
