@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import { AccountMenu } from '@/features/account';
 import ProblemNote from '@/shared/ProblemNote.vue';
+import ChecksButton from '../components/ChecksButton.vue';
 import CommandPalette from '../components/CommandPalette.vue';
 import KeysHelp from '../components/KeysHelp.vue';
 import { provideStudy } from '../composables/useStudy';
@@ -28,6 +29,7 @@ const commands = computed(() => [
     label: t('palette.go', { stage: t(`stage.${stage.id}`) }),
     run: () => router.push(`/studies/${props.slug}/${stage.id}`),
   })),
+  { label: t('palette.checks'), run: () => router.push(`/studies/${props.slug}/checks`) },
   { label: t('palette.csv'), run: () => save('csv') },
   { label: t('palette.tsv'), run: () => save('tsv') },
   { label: t('palette.json'), run: () => save('json') },
@@ -70,6 +72,7 @@ useEventListener('keydown', (event) => {
         <router-link to="/studies" class="home">{{ $t('product') }}</router-link>
         <span class="title">{{ model.study.value?.title }}</span>
         <v-spacer />
+        <ChecksButton :slug="slug" :revision="model.study.value?.revision" />
         <template v-if="canEdit">
           <v-btn :icon="mdiUndo" variant="text" size="small" :aria-label="$t('palette.undo')" @click="model.undo()" />
           <v-btn :icon="mdiRedo" variant="text" size="small" :aria-label="$t('palette.redo')" @click="model.redo()" />

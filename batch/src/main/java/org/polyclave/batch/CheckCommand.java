@@ -68,6 +68,7 @@ final class CheckCommand implements Callable<Integer> {
         entry.put("kind", finding.kind());
         entry.put("row", finding.row().isEmpty() ? null : finding.row());
         entry.put("character", finding.character().isEmpty() ? null : finding.character());
+        entry.put("other", finding.other().isEmpty() ? null : finding.other());
         entry.put("reason", finding.reason());
         return entry;
     }

@@ -216,6 +216,11 @@ class JourneyTest {
         button(page, "Merge").last().click();
         assertThat(page.getByLabel("State 3")).hasValue("wavy");
 
+        page.getByText("finding").first().click();
+        assertThat(page.getByText("has no question for readers").first()).isVisible();
+        Browsing.assertAccessible(page);
+        page.goBack();
+
         // Back, step by step: merge, state, removal, stage, taxon.
         for (int step = 0; step < 5; step++) {
             button(page, "Undo").click();

@@ -26,6 +26,7 @@ public final class Screenshots {
                     STUDY + "/any-order?seen=leaf-colour:grey-green,stem-cross-section:triangular,leaf-width:=5",
                     false,
                     ".ladder"),
+            new View("checks", STUDY + "/checks", false, "section"),
             new View("publish", STUDY + "/publish", false, ".publish"),
             new View("edition-cover", "/k/marrowmere-tussocks", false, ".cautions"),
             new View("edition-key", "/k/marrowmere-tussocks/1?view=key", false, ".couplet"),

@@ -131,8 +131,8 @@ class StudyCheckTest {
                         r.stopsHere(),
                         r.hybridOf(),
                         r.description()));
-        assertThat(check(unsaid)).extracting(StudyFinding::key).containsExactly("no-caution/bb/");
-        assertThat(check(uncautioned)).extracting(StudyFinding::key).containsExactly("no-caution/bb/");
+        assertThat(check(unsaid)).extracting(StudyFinding::key).containsExactly("no-caution/bb//");
+        assertThat(check(uncautioned)).extracting(StudyFinding::key).containsExactly("no-caution/bb//");
     }
 
     @ParameterizedTest
@@ -148,7 +148,11 @@ class StudyCheckTest {
         assertThat(check(row("bb", r -> described(r, text))).stream()
                         .map(StudyFinding::key)
                         .toList())
-                .isEqualTo(denied ? List.of("text-against-score/bb/leaf-margin") : List.of());
+                .isEqualTo(
+                        denied
+                                ? List.of("text-against-score/bb/leaf-margin/"
+                                        + (text.contains("lobed") ? "lobed" : "toothed"))
+                                : List.of());
     }
 
     @Test
@@ -156,7 +160,7 @@ class StudyCheckTest {
         String text = "Grows in dense stands on wet ground along the ford.";
         List<StudyRow> rows = new ArrayList<>(clean().rows());
         rows.replaceAll(r -> described(r, r.id().equals("bb") || r.id().equals("cc") ? text : "On wet ground."));
-        assertThat(check(clean().withRows(rows))).extracting(StudyFinding::key).containsExactly("same-text/cc/");
+        assertThat(check(clean().withRows(rows))).extracting(StudyFinding::key).containsExactly("same-text/cc//");
     }
 
     @Test
@@ -171,7 +175,7 @@ class StudyCheckTest {
         });
         assertThat(check(clean().withScores(scores)))
                 .extracting(StudyFinding::key)
-                .containsExactly("no-source/bb/leaf-margin");
+                .containsExactly("no-source/bb/leaf-margin/");
     }
 
     @Test

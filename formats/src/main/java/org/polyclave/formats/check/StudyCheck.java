@@ -54,14 +54,26 @@ public final class StudyCheck {
     }
 
     private void add(String kind, String row, String character, String reason) {
-        found.add(new StudyFinding(kind, row, character, reason));
+        found.add(new StudyFinding(kind, row, character, "", reason));
     }
 
     private void tell(Finding finding) {
         String kind = finding.kind().name().toLowerCase(Locale.ROOT).replace('_', '-');
         String row = finding.row() < 0 ? "" : compiled.rows().get(finding.row()).id();
         String character = finding.character() < 0 ? "" : character(finding).id();
-        add(kind, row, character, reason(finding));
+        found.add(new StudyFinding(kind, row, character, other(finding), reason(finding)));
+    }
+
+    private String other(Finding finding) {
+        return switch (finding.kind()) {
+            case UNUSED_STATE ->
+                character(finding).states().get(finding.state()).id();
+            case SAME_ROWS, RANGES_TOUCH ->
+                compiled.rows().get(finding.otherRow()).id();
+            case IMPLIED, NEARLY_IMPLIED ->
+                compiled.characters().get(finding.otherCharacter()).id();
+            default -> "";
+        };
     }
 
     private StudyCharacter character(Finding finding) {
@@ -268,13 +280,14 @@ public final class StudyCheck {
                     shown.get().shown().stream().anyMatch(s -> s.state().equals(state.id()));
             if (!isShown
                     && together(character.label(), state.label()).matcher(text).find()) {
-                add(
+                found.add(new StudyFinding(
                         "text-against-score",
                         row.id(),
                         character.id(),
+                        state.id(),
                         "The description of '" + row.name() + "' says '" + state.label() + "' of '" + character.label()
                                 + "', but the score says '" + NotationPrinter.print(shown.get(), character)
-                                + "'. Correct one of the two.");
+                                + "'. Correct one of the two."));
             }
         }
     }

@@ -6,11 +6,12 @@ package org.polyclave.formats.check;
  * @param kind what kind of finding, for programs: words joined by hyphens
  * @param row id of the row it is about, or empty
  * @param character id of the character, or empty
+ * @param other id of another row, character or state that it is about, or empty
  * @param reason what is wrong, why it matters and what to do, in sentences
  */
-public record StudyFinding(String kind, String row, String character, String reason) {
+public record StudyFinding(String kind, String row, String character, String other, String reason) {
     /** A name that stays the same as long as the finding is about the same thing. */
     public String key() {
-        return kind + "/" + row + "/" + character;
+        return String.join("/", kind, row, character, other);
     }
 }

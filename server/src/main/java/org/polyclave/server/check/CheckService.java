@@ -1,0 +1,90 @@
+package org.polyclave.server.check;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.check.StudyCheck;
+import org.polyclave.formats.check.StudyFinding;
+import org.polyclave.server.check.persistence.AcceptedFindingMapper;
+import org.polyclave.server.check.persistence.AcceptedFindingMapper.AcceptedRow;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.StudyAccess;
+import org.polyclave.server.study.StudyStore;
+import org.springframework.stereotype.Service;
+
+/** Findings of the checks, and those that are meant. */
+@Service
+public class CheckService {
+    /** What is not known of harm stays open until it is known, whatever anybody means. */
+    private static final Set<String> NEVER_MEANT = Set.of("hazard-not-assessed", "no-caution");
+
+    private final StudyStore store;
+    private final AcceptedFindingMapper accepted;
+
+    CheckService(StudyStore store, AcceptedFindingMapper accepted) {
+        this.store = store;
+        this.accepted = accepted;
+    }
+
+    /** Why a finding is meant, and who says so. */
+    public record Acceptance(String reason, String who) {}
+
+    /**
+     * @param acceptable whether it may be accepted at all
+     * @param acceptance null for a finding that is open
+     */
+    public record FindingView(
+            String key,
+            String kind,
+            String row,
+            String character,
+            String reason,
+            boolean acceptable,
+            @Schema(nullable = true) @Nullable Acceptance acceptance) {}
+
+    public List<FindingView> findings(StudyAccess.Open open) {
+        Map<String, AcceptedRow> meant =
+                accepted.all(open.id()).stream().collect(Collectors.toMap(AcceptedRow::finding, Function.identity()));
+        return StudyCheck.of(store.load(open.id()).compiled()).stream()
+                .map(f -> view(f, meant.get(f.key())))
+                .toList();
+    }
+
+    private static FindingView view(StudyFinding finding, @Nullable AcceptedRow meant) {
+        return new FindingView(
+                finding.key(),
+                finding.kind(),
+                finding.row(),
+                finding.character(),
+                finding.reason(),
+                !NEVER_MEANT.contains(finding.kind()),
+                meant == null ? null : new Acceptance(meant.reason(), meant.who()));
+    }
+
+    /** Accepts a finding that stands now; its reason is for whoever wonders later. */
+    public void accept(StudyAccess.Open open, String key, String reason) {
+        if (reason.isBlank()) {
+            throw Problems.badRequest("reason", "Write why this is meant, for whoever wonders later.");
+        }
+        FindingView finding = findings(open).stream()
+                .filter(f -> f.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> Problems.conflict(
+                        "no-such-finding", "This finding is gone: somebody mended it meanwhile.", Map.of()));
+        if (!finding.acceptable()) {
+            throw Problems.unprocessable(
+                    "never-meant",
+                    "What is not known of harm cannot be accepted. Assess it, or write the caution.",
+                    Map.of());
+        }
+        accepted.accept(open.id(), key, reason.strip(), open.account());
+    }
+
+    public void reopen(StudyAccess.Open open, String key) {
+        accepted.reopen(open.id(), key);
+    }
+}

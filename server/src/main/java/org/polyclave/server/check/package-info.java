@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.check;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,1 @@
+export { default as ChecksPage } from './pages/ChecksPage.vue';

@@ -1,0 +1,21 @@
+import type { Finding } from '@/features/study';
+
+/** Findings by kind, in the order in which they come. */
+export function byKind(findings: Finding[]): [string, Finding[]][] {
+  const groups = new Map<string, Finding[]>();
+  for (const finding of findings) groups.set(finding.kind, [...(groups.get(finding.kind) ?? []), finding]);
+  return [...groups];
+}
+
+const ABOUT_TAXA = ['hazard-not-assessed', 'no-caution', 'same-text', 'text-against-score'];
+const ABOUT_CHARACTERS = ['unused-state', 'never-varies', 'no-question', 'no-definition'];
+
+/** Where a finding is mended: the page and what it selects there. */
+export function placeOf(finding: Finding): { stage: string; query: Record<string, string> } {
+  const query: Record<string, string> = {};
+  if (finding.row) query.row = finding.row;
+  if (finding.character) query.character = finding.character;
+  if (ABOUT_TAXA.includes(finding.kind)) return { stage: 'scope', query: { row: finding.row } };
+  if (ABOUT_CHARACTERS.includes(finding.kind)) return { stage: 'characters', query: { character: finding.character } };
+  return { stage: 'score', query };
+}

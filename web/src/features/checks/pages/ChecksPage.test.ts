@@ -1,0 +1,105 @@
+import { nextTick } from 'vue';
+import { expect, test, vi } from 'vitest';
+import type { Finding } from '@/features/study';
+import { fakeServer, Refusal } from '@/testing/server';
+import { mountInStudy, study } from '@/testing/study';
+import ChecksPage from './ChecksPage.vue';
+
+const server = fakeServer();
+const PATH = '/api/studies/meadow/findings';
+const finding = (kind: string, row: string, character: string, reason: string): Finding => ({
+  key: `${kind}/${row}/${character}/`,
+  kind,
+  row,
+  character,
+  reason,
+  acceptable: kind !== 'hazard-not-assessed',
+});
+const open = [
+  finding('hazard-not-assessed', 'bane', '', 'Assess Bane.'),
+  finding('unused-state', '', 'margin', 'Nobody is lobed.'),
+  finding('unused-state', '', 'stem', 'Nobody is winged.'),
+  finding('child-outside-parent', 'mild', 'margin', 'Mild leaves its genus.'),
+];
+const meant = {
+  ...finding('never-varies', '', 'stem', 'All alike.'),
+  acceptance: { reason: 'By design', who: 'Oswin' },
+};
+
+async function show(role: 'OWNER' | 'SCORER' = 'OWNER') {
+  server.on('GET /api/studies/meadow', study({ role }));
+  server.on(`GET ${PATH}`, [...open, meant]);
+  const page = await mountInStudy(ChecksPage);
+  await vi.waitFor(() => expect(page.text()).toContain('Assess Bane.'));
+  return page;
+}
+
+test('findings stand by kind and lead to where they are mended', async () => {
+  const page = await show();
+  expect(page.all('section h2').map((h) => h.textContent?.replace(/\s+/g, ' ').trim())).toEqual([
+    'Hazard not assessed 1',
+    'States that nobody shows 2',
+    'Taxa that leave their parent’s limits 1',
+  ]);
+  expect(page.all('section a').map((a) => a.getAttribute('href'))).toEqual([
+    '/studies/meadow/scope?row=bane',
+    '/studies/meadow/characters?character=margin',
+    '/studies/meadow/characters?character=stem',
+    '/studies/meadow/score?row=mild&character=margin',
+  ]);
+  expect(page.all('details')[0]?.textContent).toContain('Meant, says Oswin: By design');
+});
+
+test('a finding is accepted with a reason, and opened again', async () => {
+  server.on(`PUT ${PATH}/accepted`, undefined);
+  server.on(`DELETE ${PATH}/accepted?key=${encodeURIComponent(meant.key)}`, undefined);
+  const page = await show();
+  page.byText('section button', 'It is meant').click();
+  await nextTick();
+  const input = page.all('form input')[0] as HTMLInputElement;
+  expect((page.byText('form button', 'It is meant') as HTMLButtonElement).disabled).toBe(true);
+  input.value = ' Being looked into ';
+  input.dispatchEvent(new Event('input'));
+  await nextTick();
+  page.byText('form button', 'It is meant').click();
+  await vi.waitFor(() =>
+    expect(server.bodies(`PUT ${PATH}/accepted`)).toEqual([{ key: open[1]?.key, reason: 'Being looked into' }]),
+  );
+  await vi.waitFor(() => expect(server.asked.filter((a) => a.route === `GET ${PATH}`).length).toBeGreaterThan(1));
+  page.byText('details button', 'Open it again').click();
+  await vi.waitFor(() =>
+    expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/accepted?key=${encodeURIComponent(meant.key)}`),
+  );
+});
+
+test('a finding that was mended meanwhile says so, and the list is read again', async () => {
+  server.on(`PUT ${PATH}/accepted`, new Refusal(409, { code: 'no-such-finding', detail: 'This finding is gone.' }));
+  const page = await show();
+  page.byText('section button', 'It is meant').click();
+  await nextTick();
+  const input = page.all('form input')[0] as HTMLInputElement;
+  input.value = 'late';
+  input.dispatchEvent(new Event('input'));
+  await nextTick();
+  page.byText('form button', 'It is meant').click();
+  await vi.waitFor(() => expect(page.text()).toContain('This finding is gone.'));
+  expect(server.asked.filter((a) => a.route === `GET ${PATH}`).length).toBeGreaterThan(1);
+});
+
+test('what is not known of harm is never offered for acceptance', async () => {
+  const page = await show();
+  expect(page.all('section')[0]?.querySelectorAll('button')).toHaveLength(0);
+  expect(page.all('section')[1]?.querySelectorAll('button')).toHaveLength(2);
+});
+
+test('who may not edit reads the findings only', async () => {
+  const page = await show('SCORER');
+  expect(page.all('button')).toHaveLength(0);
+});
+
+test('a study without findings says that nothing is open', async () => {
+  server.on('GET /api/studies/meadow', study());
+  server.on(`GET ${PATH}`, []);
+  const page = await mountInStudy(ChecksPage);
+  await vi.waitFor(() => expect(page.text()).toContain('Nothing is open.'));
+});
