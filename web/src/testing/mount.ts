@@ -1,4 +1,5 @@
 import { createPinia } from 'pinia';
+import { afterEach } from 'vitest';
 import { createApp, h, nextTick, type Component, type Plugin } from 'vue';
 import { createMemoryHistory, createRouter } from 'vue-router';
 import { createVuetify } from 'vuetify';
@@ -12,6 +13,12 @@ globalThis.ResizeObserver ??= class {
   unobserve() {}
   disconnect() {}
 };
+
+Object.defineProperty(globalThis, 'visualViewport', { value: new EventTarget(), configurable: true });
+
+// What a test mounted must not hear the keys that the next one presses.
+const mounted = new Set<() => void>();
+afterEach(() => mounted.forEach((unmount) => unmount()));
 
 /** Mounts a component with everything the application gives it, for tests; `heard` collects what it emits. */
 export async function mount(
@@ -40,7 +47,10 @@ export async function mount(
   app.use(createPinia()).use(i18n).use(router).use(createVuetify()).mount(root);
   await router.isReady();
   await nextTick();
-  const unmount = () => app.unmount();
+  const unmount = () => {
+    if (mounted.delete(unmount)) app.unmount();
+  };
+  mounted.add(unmount);
   const all = (selector: string) => [...root.querySelectorAll<HTMLElement>(selector)];
   const byText = (selector: string, text: string) => {
     const found = all(selector).find((element) => element.textContent?.trim() === text);

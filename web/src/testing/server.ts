@@ -19,7 +19,6 @@ export function fakeServer() {
   const asked: { route: string; body: unknown }[] = [];
 
   beforeEach(() => {
-    vi.stubGlobal('visualViewport', new EventTarget());
     vi.stubGlobal('fetch', async (path: string, init: RequestInit = {}) => {
       const route = `${init.method ?? 'GET'} ${path}`;
       const body: unknown = typeof init.body === 'string' ? JSON.parse(init.body) : init.body;

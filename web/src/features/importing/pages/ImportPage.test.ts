@@ -7,7 +7,6 @@ import ImportPage from './ImportPage.vue';
 const fetched = vi.fn<typeof fetch>();
 beforeEach(() => {
   vi.stubGlobal('fetch', fetched);
-  vi.stubGlobal('visualViewport', new EventTarget());
 });
 afterEach(() => {
   vi.unstubAllGlobals();

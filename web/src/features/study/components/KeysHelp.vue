@@ -1,19 +1,15 @@
 <script setup lang="ts">
+import { computed } from 'vue';
+
+/** The keys of the present screen. */
+const props = defineProps<{ screen: string | undefined }>();
 const open = defineModel<boolean>({ required: true });
-const keys = [
-  'arrows',
-  'type',
-  'enter',
-  'escape',
-  'delete',
-  'copy',
-  'paste',
-  'fill',
-  'undo',
-  'redo',
-  'palette',
-  'help',
-];
+const EVERYWHERE = ['undo', 'redo', 'palette', 'help'];
+const SCREENS: Record<string, string[]> = {
+  scope: ['treeArrows', 'treeEnter', 'treeMove', 'treeDelete'],
+  score: ['arrows', 'type', 'enter', 'escape', 'delete', 'copy', 'paste', 'fill'],
+};
+const keys = computed(() => [...(SCREENS[props.screen ?? ''] ?? []), ...EVERYWHERE]);
 </script>
 
 <template>

@@ -145,7 +145,7 @@ useEventListener('keydown', (event) => {
       <span v-if="model.message.value" class="message" role="status">{{ model.message.value }}</span>
     </footer>
     <CommandPalette v-model="palette" :commands="commands" />
-    <KeysHelp v-model="help" />
+    <KeysHelp v-model="help" :screen="here" />
   </div>
 </template>
 

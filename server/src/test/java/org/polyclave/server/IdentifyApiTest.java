@@ -1,0 +1,148 @@
+package org.polyclave.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** The any-order key of a study over HTTP, on a matrix small enough to reason about. */
+@ExtendWith(RunningApplication.class)
+class IdentifyApiTest {
+    private static final String TABLE = """
+            taxon,#hazard,stem,leaf width,petals,fruit
+            #type,,states,length,count,states
+            #unit,,,cm,,
+            #organ,,stem,leaf,flower,fruit
+            #states,,red|green,,,black|white
+            #months,,,,Jun,Sep–Oct
+            Bane,serious,red,2–3,5,black
+            Mild,none known,red,5–6,4,black
+            Calm,none known,green,2–3,5,white
+            """;
+
+    private Visitor author = Visitor.anonymous();
+    private String identify = "";
+
+    @BeforeEach
+    void importStudy() {
+        author = Visitor.author();
+        identify = "/api/studies/" + author.importTable("any order", TABLE) + "/identify";
+    }
+
+    private static String state(String character, String state, String certainty) {
+        return "{\"character\":\"%s\",\"states\":[\"%s\"],\"certainty\":\"%s\"}".formatted(character, state, certainty);
+    }
+
+    private static String value(String character, double value) {
+        return "{\"character\":\"%s\",\"states\":[],\"value\":%s,\"certainty\":\"SURE\"}".formatted(character, value);
+    }
+
+    private static String request(int month, String more, String... answers) {
+        return "{\"answers\":[" + String.join(",", answers) + "],\"strikeOut\":false,\"tolerance\":0,\"month\":" + month
+                + ",\"unavailable\":[" + more + "]}";
+    }
+
+    private JsonNode ask(String request) {
+        Visitor.Answer answer = author.post(identify, request);
+        assertThat(answer.status()).as(answer.body()).isEqualTo(200);
+        return answer.json();
+    }
+
+    private static double posterior(JsonNode response, String row) {
+        for (JsonNode standing : response.path("standings")) {
+            if (standing.path("name").path("row").asString().equals(row)) {
+                return standing.path("posterior").asDouble();
+            }
+        }
+        throw new AssertionError("No " + row);
+    }
+
+    private static List<String> questions(JsonNode response) {
+        List<String> questions = new ArrayList<>();
+        response.path("questions")
+                .forEach(q -> questions.add(q.path("character").asString()));
+        return questions;
+    }
+
+    @Test
+    void beforeAnyAnswerAllAreAlikeAndTheWholeIsOne() {
+        JsonNode open = ask(request(0, ""));
+        assertThat(posterior(open, "bane")).isCloseTo(posterior(open, "calm"), within(1e-9));
+        double sum = open.path("outside").asDouble();
+        for (String row : List.of("bane", "mild", "calm")) {
+            sum += posterior(open, row);
+        }
+        assertThat(sum).isCloseTo(1, within(1e-6));
+    }
+
+    @Test
+    void aReadingIsTakenInTheUnitOfItsCharacter() {
+        JsonNode wide = ask(request(0, "", value("leaf-width", 5.5)));
+        assertThat(wide.path("standings").get(0).path("name").path("row").asString())
+                .isEqualTo("mild");
+        assertThat(posterior(wide, "mild")).isGreaterThan(0.8);
+    }
+
+    @Test
+    void anUnsureAnswerMovesLessAndAWithdrawnOneNotAtAll() {
+        double sure = posterior(ask(request(0, "", state("stem", "green", "SURE"))), "calm");
+        double unsure = posterior(ask(request(0, "", state("stem", "green", "UNSURE"))), "calm");
+        double none = posterior(ask(request(0, "")), "calm");
+        assertThat(sure).isGreaterThan(unsure);
+        assertThat(unsure).isGreaterThan(none);
+    }
+
+    @Test
+    void questionsLeaveOutWhatTheMonthOrTheReaderCannotShow() {
+        assertThat(questions(ask(request(0, "")))).contains("stem", "petals", "fruit", "leaf-width");
+        assertThat(questions(ask(request(6, "")))).doesNotContain("fruit").contains("petals");
+        assertThat(questions(ask(request(1, "")))).doesNotContain("fruit", "petals");
+        assertThat(questions(ask(request(0, "\"stem\",\"no-such\"")))).doesNotContain("stem");
+        assertThat(questions(ask(request(0, "", state("stem", "red", "SURE"))))).doesNotContain("stem");
+    }
+
+    /** Bane is apart from what was seen in width and in the number of petals. */
+    @Test
+    void importedScoresSpeakAgainstNoDangerUntilSomebodyHasCheckedThem() {
+        String seen = request(0, "", value("leaf-width", 5.5), value("petals", 4));
+        JsonNode margin = ask(seen).path("margins").get(0);
+        assertThat(margin.path("name").path("row").asString()).isEqualTo("bane");
+        assertThat(margin.path("ruledOut").asBoolean()).isFalse();
+        assertThat(margin.path("independent").asInt()).isZero();
+
+        String study = identify.replace("/identify", "/scores");
+        for (String[] cell : new String[][] {{"leaf-width", "2–3"}, {"petals", "5"}, {"stem", "red"}}) {
+            String edit = "{\"edits\":[{\"row\":\"bane\",\"character\":\"" + cell[0] + "\",\"text\":\"" + cell[1]
+                    + "\",\"seen\":0}]}";
+            assertThat(author.post(study, edit).status()).isEqualTo(200);
+        }
+        JsonNode checked = ask(seen).path("margins").get(0);
+        assertThat(checked.path("independent").asInt()).isEqualTo(2);
+        assertThat(checked.path("odds").asDouble())
+                .as("two agreeing answers, but misread by a poor novice they weigh too little")
+                .isBetween(10.0, 999.0);
+        assertThat(checked.path("ruledOut").asBoolean()).isFalse();
+    }
+
+    @Test
+    void nonsenseIsNamed() {
+        for (String answer : List.of(
+                state("no-such", "red", "SURE"),
+                state("stem", "blue", "SURE"),
+                value("leaf-width", -1),
+                "{\"character\":\"stem\",\"states\":[],\"certainty\":\"SURE\"}",
+                "{\"character\":\"leaf-width\",\"states\":[],\"certainty\":\"SURE\"}")) {
+            Visitor.Answer refused = author.post(identify, request(0, "", answer));
+            assertThat(refused.status()).as(answer).isEqualTo(400);
+            assertThat(refused.json().path("detail").asString()).isNotBlank();
+        }
+        assertThat(author.post(identify, request(13, "")).json().path("detail").asString())
+                .contains("1 to 12");
+        assertThat(Visitor.reader().post(identify, request(0, "")).status()).isEqualTo(404);
+    }
+}
