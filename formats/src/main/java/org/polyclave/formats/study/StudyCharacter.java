@@ -72,6 +72,18 @@ public record StudyCharacter(
     }
 
     public StudyCharacter withId(String newId) {
+        return with(newId, states, appliesWhen);
+    }
+
+    public StudyCharacter withStates(List<StudyState> newStates) {
+        return with(id, newStates, appliesWhen);
+    }
+
+    public StudyCharacter withConditions(List<AppliesWhen> conditions) {
+        return with(id, states, conditions);
+    }
+
+    private StudyCharacter with(String newId, List<StudyState> newStates, List<AppliesWhen> conditions) {
         return new StudyCharacter(
                 newId,
                 label,
@@ -82,53 +94,7 @@ public record StudyCharacter(
                 organ,
                 method,
                 note,
-                states,
-                appliesWhen,
-                months,
-                effort,
-                harms,
-                hazardousToObserve,
-                tentative,
-                misreading,
-                group,
-                uncertainty);
-    }
-
-    public StudyCharacter withStates(List<StudyState> newStates) {
-        return new StudyCharacter(
-                id,
-                label,
-                question,
-                plainQuestion,
-                type,
-                unit,
-                organ,
-                method,
-                note,
                 newStates,
-                appliesWhen,
-                months,
-                effort,
-                harms,
-                hazardousToObserve,
-                tentative,
-                misreading,
-                group,
-                uncertainty);
-    }
-
-    public StudyCharacter withConditions(List<AppliesWhen> conditions) {
-        return new StudyCharacter(
-                id,
-                label,
-                question,
-                plainQuestion,
-                type,
-                unit,
-                organ,
-                method,
-                note,
-                states,
                 conditions,
                 months,
                 effort,

@@ -57,80 +57,32 @@ public record StudyRow(
     }
 
     public StudyRow withId(String newId) {
-        return new StudyRow(
-                newId,
-                label,
-                plain,
-                rank,
-                parent,
-                stage,
-                hazard,
-                hazards,
-                status,
-                weight,
-                stopsHere,
-                hybridOf,
-                description);
+        return with(newId, label, rank, parent, hazard);
     }
 
     public StudyRow withLabel(String newLabel) {
-        return new StudyRow(
-                id,
-                newLabel,
-                plain,
-                rank,
-                parent,
-                stage,
-                hazard,
-                hazards,
-                status,
-                weight,
-                stopsHere,
-                hybridOf,
-                description);
+        return with(id, newLabel, rank, parent, hazard);
     }
 
     public StudyRow withRank(String newRank) {
-        return new StudyRow(
-                id,
-                label,
-                plain,
-                newRank,
-                parent,
-                stage,
-                hazard,
-                hazards,
-                status,
-                weight,
-                stopsHere,
-                hybridOf,
-                description);
+        return with(id, label, newRank, parent, hazard);
     }
 
     public StudyRow withParent(@Nullable String newParent) {
-        return new StudyRow(
-                id,
-                label,
-                plain,
-                rank,
-                newParent,
-                stage,
-                hazard,
-                hazards,
-                status,
-                weight,
-                stopsHere,
-                hybridOf,
-                description);
+        return with(id, label, rank, newParent, hazard);
     }
 
     public StudyRow withHazard(Hazard newHazard) {
+        return with(id, label, rank, parent, newHazard);
+    }
+
+    private StudyRow with(String newId, String newLabel, String newRank, @Nullable String newParent, Hazard newHazard) {
         return new StudyRow(
-                id,
-                label,
+                newId,
+                newLabel,
                 plain,
-                rank,
-                parent,
+                newRank,
+                newParent,
                 stage,
                 newHazard,
                 hazards,

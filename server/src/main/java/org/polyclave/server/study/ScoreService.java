@@ -64,15 +64,6 @@ public class ScoreService {
         }
     }
 
-    /** Takes back the account's own latest change of this study, whatever it was of. */
-    public long undo(StudyAccess.Open open) {
-        return log.undo(open);
-    }
-
-    public long redo(StudyAccess.Open open) {
-        return log.redo(open);
-    }
-
     private Optional<StudyScore> read(
             CellEdit edit, Set<String> rows, Map<String, StudyCharacter> characters, List<Rejection> rejections) {
         StudyCharacter character = characters.get(edit.character());

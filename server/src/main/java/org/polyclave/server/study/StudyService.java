@@ -17,6 +17,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class StudyService {
     private final StudyMapper studies;
     private final ChangeMapper changes;
+    private final ChangeLog log;
     private final StudyStore store;
     private final StudyAccess access;
     private final AccountService accounts;
@@ -25,12 +26,14 @@ public class StudyService {
     StudyService(
             StudyMapper studies,
             ChangeMapper changes,
+            ChangeLog log,
             StudyStore store,
             StudyAccess access,
             AccountService accounts,
             EditionCounter editions) {
         this.studies = studies;
         this.changes = changes;
+        this.log = log;
         this.store = store;
         this.access = access;
         this.accounts = accounts;
@@ -84,6 +87,16 @@ public class StudyService {
                     .ifPresent(c -> snapshot.study().rows().forEach(row -> cells.add(viewer.cellOrEmpty(row, c))));
         }
         return new Changes(snapshot.revision(), structure, cells);
+    }
+
+    /** Takes back the account's own latest change of this study, whatever it was of. */
+    public long undo(StudyAccess.Open open) {
+        return log.undo(open);
+    }
+
+    /** Does again what the account took back last. */
+    public long redo(StudyAccess.Open open) {
+        return log.redo(open);
     }
 
     public List<CellHistory> history(StudyAccess.Open open, String row, String character) {

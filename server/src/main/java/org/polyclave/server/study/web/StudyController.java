@@ -92,12 +92,12 @@ class StudyController {
 
     @PostMapping("/{slug}/undo")
     RevisionResponse undo(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
-        return new RevisionResponse(scores.undo(studies.open(slug, who, Role.SCORER)));
+        return new RevisionResponse(studies.undo(studies.open(slug, who, Role.SCORER)));
     }
 
     @PostMapping("/{slug}/redo")
     RevisionResponse redo(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
-        return new RevisionResponse(scores.redo(studies.open(slug, who, Role.SCORER)));
+        return new RevisionResponse(studies.redo(studies.open(slug, who, Role.SCORER)));
     }
 
     @GetMapping("/{slug}/members")
