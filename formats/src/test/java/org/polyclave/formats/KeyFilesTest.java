@@ -96,7 +96,11 @@ class KeyFilesTest {
                 false,
                 0.05,
                 "",
-                0);
+                0,
+                StudyCharacter.Where.NOT_SAID,
+                StudyCharacter.Looking.PLAIN,
+                "",
+                List.of());
     }
 
     @Test

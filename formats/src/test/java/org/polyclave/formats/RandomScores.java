@@ -9,7 +9,10 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.Claim;
+import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.OutsideTaxon;
+import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.ScoreValue.Combination;
 import org.polyclave.formats.study.ScoreValue.Frequency;
@@ -106,7 +109,11 @@ final class RandomScores {
                             StudyScore.Basis.values()[random.nextInt(4)],
                             AWKWARD.get(random.nextInt(AWKWARD.size())),
                             random.nextBoolean(),
-                            "note"));
+                            "note",
+                            random.nextInt(3) == 0 ? List.of(2, 3) : List.of(),
+                            random.nextBoolean() ? "A. Scorer" : "",
+                            random.nextBoolean() ? "2031-05-04" : "",
+                            random.nextBoolean() ? "sensu A. Scorer" : ""));
                 }
             }
         }
@@ -128,7 +135,16 @@ final class RandomScores {
                 rows,
                 List.of(new OutsideTaxon("Near one", "why", Hazard.SERIOUS)),
                 characters,
-                scores);
+                scores,
+                List.of(new GlossaryTerm("awn", "awn", "a bristle", "a hair", List.of("arista"), List.of("aun"))),
+                List.of(new Reference("scorer-2031", "Scorer, A. (2031) Keys.", "10.1234/abc")),
+                List.of(new Claim(
+                        "claim-1",
+                        rows.get(1).id(),
+                        Claim.Kind.ONLY,
+                        characters.get(0).id(),
+                        List.of("one"),
+                        "only this one")));
     }
 
     private static StudyCharacter character(CharacterType type, List<StudyCharacter> earlier, Random random) {
@@ -167,7 +183,11 @@ final class RandomScores {
                 false,
                 0.07,
                 random.nextBoolean() ? "" : "group a",
-                0);
+                0,
+                StudyCharacter.Where.NOT_SAID,
+                StudyCharacter.Looking.PLAIN,
+                "",
+                List.of());
     }
 
     private static StudyRow row(String label, @Nullable String parent, String stage, Random random) {

@@ -211,4 +211,54 @@ class EvidenceTest {
         assertThat(standing(between, 0).mismatches() + standing(between, 1).mismatches())
                 .isZero();
     }
+
+    @Test
+    void mostMisreadingsGoToTheStatesThatAreCommonlyMistaken() {
+        assertThat(outcomes(List.of(0b0010, 0, 0, 0), 0)).containsExactly(0.9, 0.07, 0.015, 0.015);
+        assertThat(outcomes(List.of(0b1110, 0, 0, 0), 0))
+                .as("no others")
+                .containsExactly(0.9, 0.1 / 3, 0.1 / 3, 0.1 / 3);
+        assertThat(outcomes(List.of(0, 0, 0, 0), 0)).as("none alike").containsExactly(0.9, 0.1 / 3, 0.1 / 3, 0.1 / 3);
+        double[] mistaken = outcomes(List.of(0b0010, 0, 0, 0), 0b0010);
+        assertThat(mistaken[1]).as("the row's own rate").isCloseTo(Readings.MISTAKEN_RATE, within(1e-12));
+        assertThat(mistaken[0] + mistaken[1] + mistaken[2] + mistaken[3]).isCloseTo(1, within(1e-12));
+    }
+
+    /** What is recorded of a specimen that shows the first of four states, at a misreading rate of 10 %. */
+    private static double[] outcomes(List<Integer> confusable, int mistaken) {
+        MatrixCharacter character = new MatrixCharacter(
+                "c", CharacterType.STATES, 4, List.of(), 0, 0, 0, 1, 0, 0.05, ALL_YEAR, false, true, confusable);
+        Cell.Categorical cell = new Cell.Categorical(1, 1 | mistaken, new double[] {1, 0, 0, 0});
+        double[] exact = new Readings(matrix(List.of(character), new Cell[] {cell})).outcomes(0, cell, 0.1);
+        for (int s = 0; s < exact.length; s++) {
+            exact[s] = Math.abs(exact[s] - Math.rint(exact[s] * 1000) / 1000) < 1e-12
+                    ? Math.rint(exact[s] * 1000) / 1000
+                    : exact[s];
+        }
+        return exact;
+    }
+
+    @Test
+    void aCellOutOfItsOwnMonthsSaysNothing() {
+        List<MatrixCharacter> characters = List.of(plain("a", 1), plain("b", 2));
+        List<MatrixRow> rows = List.of(
+                new MatrixRow("summer", 0, 0, 1, Hazard.SERIOUS),
+                new MatrixRow("all-year", 1, 1, 1, Hazard.NONE_KNOWN));
+        Matrix matrix = Matrix.of(
+                rows,
+                characters,
+                new Cell[][] {{only(0), only(0)}, {only(1), only(1)}},
+                new boolean[2][2],
+                new int[][] {{1 << 6, 0}, {0, 0}});
+        AnyOrderIdentifier identifier = new AnyOrderIdentifier(matrix);
+        List<Answer> answers = List.of(saw(0, 1));
+        Identification july = identifier.identify(answers, new IdentifyOptions(false, 0, 1 << 6, new boolean[0]));
+        Identification january = identifier.identify(answers, new IdentifyOptions(false, 0, 1, new boolean[0]));
+        assertThat(standing(july, 0).contributions().get(0).contradicts()).isTrue();
+        assertThat(standing(january, 0).contributions().get(0).known()).isFalse();
+        assertThat(bits(standing(january, 1))).as("and nothing to compare with").containsExactly(0.0);
+        assertThat(january.margins().get(0).safeQuestions()).containsExactly(1);
+        assertThat(matrix.inEvery(1).cell(0, 0)).isEqualTo(Cell.UNKNOWN);
+        assertThat(matrix.inEvery(1).cell(0, 1)).isEqualTo(only(0));
+    }
 }

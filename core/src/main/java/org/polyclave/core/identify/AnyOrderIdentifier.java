@@ -46,6 +46,13 @@ public final class AnyOrderIdentifier {
 
     /** The state after {@code answers}; a later answer to a character replaces an earlier one. */
     public Identification identify(List<Answer> answers, IdentifyOptions options) {
+        Matrix now = matrix.inSeason(options.months());
+        return now == matrix
+                ? identifyNow(answers, options)
+                : new AnyOrderIdentifier(now).identifyNow(answers, options);
+    }
+
+    private Identification identifyNow(List<Answer> answers, IdentifyOptions options) {
         Evidence evidence = new Evidence(matrix, outcomes, answers);
         Tally tally = new Tally(evidence, options);
         List<Standing> standings = tally.standings();
@@ -198,7 +205,7 @@ public final class AnyOrderIdentifier {
             MatrixCharacter character = matrix.character(c);
             boolean blocked = isAnswered(c, evidence)
                     || options.isUnavailable(c)
-                    || (character.months() & options.months()) == 0
+                    || (matrix.monthsOfAnyRow(c) & options.months()) == 0
                     || (danger && character.hazardousToObserve());
             if (!blocked && applicableShare(c, posterior, evidence) >= APPLICABLE) {
                 double bits = outcomes.information(c, posterior, outside);

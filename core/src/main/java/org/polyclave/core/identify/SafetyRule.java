@@ -128,7 +128,7 @@ final class SafetyRule {
             MatrixCharacter character = matrix.character(c);
             boolean usable = !character.hazardousToObserve()
                     && character.countsForSafety()
-                    && (character.months() & options.months()) != 0
+                    && (matrix.months(danger, c) & matrix.months(leader, c) & options.months()) != 0
                     && !options.isUnavailable(c)
                     && !matrix.isWeak(danger, c);
             if (usable && !isAnswered(c, evidence) && apart(danger, leader, c)) {

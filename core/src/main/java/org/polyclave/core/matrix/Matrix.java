@@ -15,12 +15,20 @@ public final class Matrix {
     private final Cell[][] cells;
     /** Cells too weak to rule out a dangerous row. */
     private final boolean[][] weak;
+    /** Bit sets of the months in which a row shows a character, where they differ from the character's; 0 elsewhere. */
+    private final int[][] ownMonths;
 
-    private Matrix(List<MatrixRow> rows, List<MatrixCharacter> characters, Cell[][] cells, boolean[][] weak) {
+    private Matrix(
+            List<MatrixRow> rows,
+            List<MatrixCharacter> characters,
+            Cell[][] cells,
+            boolean[][] weak,
+            int[][] ownMonths) {
         this.rows = rows;
         this.characters = characters;
         this.cells = cells;
         this.weak = weak;
+        this.ownMonths = ownMonths;
     }
 
     /**
@@ -30,14 +38,25 @@ public final class Matrix {
      *     categorical character; texts with places for people are the study model's task
      */
     public static Matrix of(List<MatrixRow> rows, List<MatrixCharacter> characters, Cell[][] cells) {
-        return of(rows, characters, cells, new boolean[cells.length][characters.size()]);
+        return of(
+                rows,
+                characters,
+                cells,
+                new boolean[cells.length][characters.size()],
+                new int[cells.length][characters.size()]);
     }
 
     /**
      * The same with {@code weak[row][character]} marking cells that must not help to rule out a dangerous row: doubtful,
-     * imported unchecked, or inherited across sexes and stages.
+     * imported unchecked, or inherited across sexes and stages, and {@code ownMonths[row][character]} the bit set of the
+     * months in which the row shows the character, 0 where the character's own months hold.
      */
-    public static Matrix of(List<MatrixRow> rows, List<MatrixCharacter> characters, Cell[][] cells, boolean[][] weak) {
+    public static Matrix of(
+            List<MatrixRow> rows,
+            List<MatrixCharacter> characters,
+            Cell[][] cells,
+            boolean[][] weak,
+            int[][] ownMonths) {
         checkControllers(characters);
         Cell[][] copy = new Cell[rows.size()][];
         for (int i = 0; i < copy.length; i++) {
@@ -50,10 +69,12 @@ public final class Matrix {
             }
         }
         boolean[][] weakCopy = new boolean[weak.length][];
+        int[][] monthsCopy = new int[ownMonths.length][];
         for (int i = 0; i < weak.length; i++) {
             weakCopy[i] = weak[i].clone();
+            monthsCopy[i] = ownMonths[i].clone();
         }
-        return new Matrix(List.copyOf(rows), List.copyOf(characters), copy, weakCopy);
+        return new Matrix(List.copyOf(rows), List.copyOf(characters), copy, weakCopy, monthsCopy);
     }
 
     private static void checkCell(MatrixRow row, MatrixCharacter character, Cell cell) {
@@ -131,13 +152,67 @@ public final class Matrix {
         return weak[row][character];
     }
 
+    /** Bit set of the months in which a row shows a character. */
+    public int months(int row, int character) {
+        return ownMonths[row][character] != 0
+                ? ownMonths[row][character]
+                : characters.get(character).months();
+    }
+
+    /**
+     * The same matrix as it can be read in every one of some months: what a row does not show in all of them is unknown
+     * there, so that it separates nothing. Not applicable stays so, for a part that never exists is missing all year.
+     *
+     * @param months bit set of months; 0 asks nothing
+     */
+    public Matrix inEvery(int months) {
+        return where((i, c) -> (months & ~months(i, c)) == 0);
+    }
+
+    /**
+     * The same matrix as a reader finds it in some of these months. Only months of a row's own count: what was seen out of
+     * a character's usual season was seen all the same.
+     */
+    public Matrix inSeason(int months) {
+        return where((i, c) -> ownMonths[i][c] == 0 || (months & ownMonths[i][c]) != 0);
+    }
+
+    private interface Seen {
+        boolean test(int row, int character);
+    }
+
+    private Matrix where(Seen seen) {
+        Cell[][] masked = new Cell[rows.size()][];
+        boolean changed = false;
+        for (int i = 0; i < masked.length; i++) {
+            masked[i] = cells[i].clone();
+            for (int c = 0; c < masked[i].length; c++) {
+                boolean known = masked[i][c] instanceof Cell.Categorical || masked[i][c] instanceof Cell.Numeric;
+                if (known && !seen.test(i, c)) {
+                    masked[i][c] = Cell.UNKNOWN;
+                    changed = true;
+                }
+            }
+        }
+        return changed ? new Matrix(rows, characters, masked, weak, ownMonths) : this;
+    }
+
+    /** Bit set of the months in which at least one row shows a character. */
+    public int monthsOfAnyRow(int character) {
+        int months = rows.isEmpty() ? characters.get(character).months() : 0;
+        for (int i = 0; i < rows.size(); i++) {
+            months |= months(i, character);
+        }
+        return months;
+    }
+
     /** The same matrix with one cell changed; shares every other row. */
     public Matrix with(int row, int character, Cell cell) {
         checkCell(rows.get(row), characters.get(character), cell);
         Cell[][] copy = cells.clone();
         copy[row] = copy[row].clone();
         copy[row][character] = cell;
-        return new Matrix(rows, characters, copy, weak);
+        return new Matrix(rows, characters, copy, weak, ownMonths);
     }
 
     /**
@@ -158,13 +233,15 @@ public final class Matrix {
         }
         Cell[][] keptCells = new Cell[rows.size()][kept.size()];
         boolean[][] keptWeak = new boolean[rows.size()][kept.size()];
+        int[][] keptMonths = new int[rows.size()][kept.size()];
         for (int i = 0; i < rows.size(); i++) {
             for (int k = 0; k < kept.size(); k++) {
                 keptWeak[i][k] = weak[i][kept.get(k)];
+                keptMonths[i][k] = ownMonths[i][kept.get(k)];
                 keptCells[i][k] = meetsDropped(i, kept.get(k), kept) ? cells[i][kept.get(k)] : Cell.NOT_APPLICABLE;
             }
         }
-        return new Matrix(rows, List.copyOf(keptCharacters), keptCells, keptWeak);
+        return new Matrix(rows, List.copyOf(keptCharacters), keptCells, keptWeak, keptMonths);
     }
 
     private boolean meetsDropped(int row, int character, List<Integer> kept) {

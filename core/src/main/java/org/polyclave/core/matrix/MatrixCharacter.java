@@ -17,6 +17,7 @@ import java.util.List;
  * @param months bit set of the months in which it can be seen at all
  * @param hazardousToObserve whether smelling, touching, cutting or the like is needed
  * @param countsForSafety whether it may help to rule out a dangerous row; false for odours and behaviour
+ * @param confusable per state, bit set of the states it is commonly mistaken for; empty: none is named
  */
 public record MatrixCharacter(
         String id,
@@ -31,7 +32,8 @@ public record MatrixCharacter(
         double misreading,
         int months,
         boolean hazardousToObserve,
-        boolean countsForSafety) {
+        boolean countsForSafety,
+        List<Integer> confusable) {
     /** Every month of the year. */
     public static final int ALL_MONTHS = 0xFFF;
     /** A character takes at most this many states, so that a set of states fits one word. */
@@ -39,6 +41,42 @@ public record MatrixCharacter(
 
     public MatrixCharacter {
         appliesWhen = List.copyOf(appliesWhen);
+        confusable = List.copyOf(confusable);
+        if (!confusable.isEmpty() && confusable.size() != stateCount) {
+            throw new IllegalArgumentException("Confusable states are named for every state or for none");
+        }
+    }
+
+    /** A character whose states are not commonly mistaken for one another. */
+    public MatrixCharacter(
+            String id,
+            CharacterType type,
+            int stateCount,
+            List<Controller> appliesWhen,
+            int organ,
+            int method,
+            int group,
+            double effort,
+            double uncertainty,
+            double misreading,
+            int months,
+            boolean hazardousToObserve,
+            boolean countsForSafety) {
+        this(
+                id,
+                type,
+                stateCount,
+                appliesWhen,
+                organ,
+                method,
+                group,
+                effort,
+                uncertainty,
+                misreading,
+                months,
+                hazardousToObserve,
+                countsForSafety,
+                List.of());
     }
 
     /** A character with everyday defaults: one minute, trained misreading 5 %, seen all year, a group of its own. */
@@ -62,7 +100,13 @@ public record MatrixCharacter(
                 misreading,
                 months,
                 hazardousToObserve,
-                countsForSafety);
+                countsForSafety,
+                confusable);
+    }
+
+    /** Bit set of the states that {@code state} is commonly mistaken for. */
+    public int confusable(int state) {
+        return confusable.isEmpty() ? 0 : confusable.get(state) & ~(1 << state);
     }
 
     /** Bit set of all its states. */

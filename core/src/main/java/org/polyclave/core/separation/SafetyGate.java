@@ -49,7 +49,7 @@ public final class SafetyGate {
         int failing = 0;
         int fewest = INDEPENDENT;
         for (int month = 0; month < 12; month++) {
-            int groups = (months & (1 << month)) == 0 ? INDEPENDENT : groupsIn(matrix, separating, month);
+            int groups = (months & (1 << month)) == 0 ? INDEPENDENT : groupsIn(matrix, separating, h, i, month);
             if (groups < INDEPENDENT) {
                 failing |= 1 << month;
                 fewest = Math.min(fewest, groups);
@@ -60,12 +60,12 @@ public final class SafetyGate {
         }
     }
 
-    private static int groupsIn(Matrix matrix, List<Integer> separating, int month) {
+    private static int groupsIn(Matrix matrix, List<Integer> separating, int h, int i, int month) {
         Set<Integer> groups = new HashSet<>();
         for (int c : separating) {
             MatrixCharacter character = matrix.character(c);
             boolean counts = character.countsForSafety() && !character.hazardousToObserve();
-            if (counts && (character.months() & (1 << month)) != 0) {
+            if (counts && (matrix.months(h, c) & matrix.months(i, c) & (1 << month)) != 0) {
                 groups.add(character.group());
             }
         }

@@ -35,6 +35,11 @@ public record CompiledStudy(Study study, Matrix matrix, List<StudyRow> rows, Lis
         return -1;
     }
 
+    /** The same rows and characters with other cells. */
+    CompiledStudy withMatrix(Matrix other) {
+        return new CompiledStudy(study, other, rows, characters);
+    }
+
     /** The same without some characters: what is not at hand, or forbidden. */
     public CompiledStudy without(List<Integer> dropped) {
         List<Integer> kept = new java.util.ArrayList<>();

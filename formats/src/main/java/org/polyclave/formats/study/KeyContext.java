@@ -54,22 +54,30 @@ public record KeyContext(Set<Integer> months, Set<String> organs, Set<String> me
         return new KeyContext(months, parts.getOrDefault("organs", Set.of()), parts.getOrDefault("methods", Set.of()));
     }
 
-    /** The study with only the characters that can be seen in every one of the months, on these organs, by these methods. */
+    /**
+     * The study as it can be read in every one of the months, on these organs, by these methods: what no row shows then is
+     * left out, and what a row does not show then is unknown of it.
+     */
     public CompiledStudy apply(CompiledStudy whole) {
+        int mask = 0;
+        for (int month : months) {
+            mask |= 1 << (month - 1);
+        }
+        CompiledStudy seasonal = whole.withMatrix(whole.matrix().inEvery(mask));
         List<Integer> dropped = new ArrayList<>();
         for (int c = 0; c < whole.characters().size(); c++) {
-            if (!isAtHand(whole.characters().get(c))) {
+            boolean season = (mask & ~whole.matrix().monthsOfAnyRow(c)) == 0;
+            if (!season || !isAtHand(whole.characters().get(c))) {
                 dropped.add(c);
             }
         }
-        return dropped.isEmpty() ? whole : whole.without(dropped);
+        return dropped.isEmpty() ? seasonal : seasonal.without(dropped);
     }
 
     private boolean isAtHand(StudyCharacter character) {
         String method = character.method().toLowerCase(Locale.ROOT);
-        boolean season = character.months().isEmpty() || character.months().containsAll(months);
         boolean organ = organs.isEmpty() || organs.contains(character.organ().toLowerCase(Locale.ROOT));
         boolean eye = method.isEmpty() || method.equals("eye") || method.equals("naked eye");
-        return season && organ && (methods.isEmpty() || eye || methods.contains(method));
+        return organ && (methods.isEmpty() || eye || methods.contains(method));
     }
 }

@@ -23,8 +23,14 @@ public final class StateMerge {
 
     /** The character without the state. */
     public StudyCharacter merged(StudyCharacter of) {
-        return of.withStates(
-                of.states().stream().filter(s -> !s.id().equals(from)).toList());
+        return of.withStates(of.states().stream()
+                .filter(s -> !s.id().equals(from))
+                .map(s -> s.withMistakenFor(s.mistakenFor().stream()
+                        .map(id -> id.equals(from) ? into : id)
+                        .filter(id -> !id.equals(s.id()))
+                        .distinct()
+                        .toList()))
+                .toList());
     }
 
     /** Another character whose dependency names the state; empty if it does not. */
@@ -73,15 +79,7 @@ public final class StateMerge {
         }
         ScoreValue value =
                 new ScoreValue.States(shown, shown.size() == 1 ? ScoreValue.Combination.VARY : states.combination());
-        return Optional.of(new StudyScore(
-                score.row(),
-                character,
-                value,
-                NotationPrinter.print(value, after),
-                score.basis(),
-                score.source(),
-                score.doubtful(),
-                score.note()));
+        return Optional.of(score.withValue(value, NotationPrinter.print(value, after)));
     }
 
     /** A state without a word counts as shown by all that the words leave over, so it outweighs every word. */

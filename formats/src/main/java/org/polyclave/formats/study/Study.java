@@ -6,7 +6,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** One group of lookalikes with its scope, rows, characters and accepted scores. */
+/**
+ * One group of lookalikes with its scope, rows, characters and accepted scores.
+ *
+ * @param glossary terms that its texts use
+ * @param references what its scores cite
+ * @param claims statements that its authors make of rows, tested against the matrix
+ */
 public record Study(
         String slug,
         String title,
@@ -14,12 +20,30 @@ public record Study(
         List<StudyRow> rows,
         List<OutsideTaxon> nearButOutside,
         List<StudyCharacter> characters,
-        List<StudyScore> scores) {
+        List<StudyScore> scores,
+        List<GlossaryTerm> glossary,
+        List<Reference> references,
+        List<Claim> claims) {
     public Study {
         rows = List.copyOf(rows);
         nearButOutside = List.copyOf(nearButOutside);
         characters = List.copyOf(characters);
         scores = List.copyOf(scores);
+        glossary = Missing.list(glossary);
+        references = Missing.list(references);
+        claims = Missing.list(claims);
+    }
+
+    /** A study without glossary, references and claims. */
+    public Study(
+            String slug,
+            String title,
+            StudyScope scope,
+            List<StudyRow> rows,
+            List<OutsideTaxon> nearButOutside,
+            List<StudyCharacter> characters,
+            List<StudyScore> scores) {
+        this(slug, title, scope, rows, nearButOutside, characters, scores, List.of(), List.of(), List.of());
     }
 
     public Optional<StudyRow> row(String id) {
@@ -40,15 +64,15 @@ public record Study(
     }
 
     public Study withRows(List<StudyRow> newRows) {
-        return new Study(slug, title, scope, newRows, nearButOutside, characters, scores);
+        return with(newRows, characters, scores);
     }
 
     public Study withCharacters(List<StudyCharacter> newCharacters) {
-        return new Study(slug, title, scope, rows, nearButOutside, newCharacters, scores);
+        return with(rows, newCharacters, scores);
     }
 
     public Study withScores(List<StudyScore> newScores) {
-        return new Study(slug, title, scope, rows, nearButOutside, characters, newScores);
+        return with(rows, characters, newScores);
     }
 
     /** The study with one cell scored anew, or emptied. */
@@ -60,6 +84,17 @@ public record Study(
             }
         }
         score.ifPresent(changed::add);
-        return new Study(slug, title, scope, rows, nearButOutside, characters, changed);
+        return with(rows, characters, changed);
+    }
+
+    private Study with(List<StudyRow> newRows, List<StudyCharacter> newCharacters, List<StudyScore> newScores) {
+        return new Study(
+                slug, title, scope, newRows, nearButOutside, newCharacters, newScores, glossary, references, claims);
+    }
+
+    /** The same study under another name. */
+    public Study named(String newSlug, String newTitle) {
+        return new Study(
+                newSlug, newTitle, scope, rows, nearButOutside, characters, scores, glossary, references, claims);
     }
 }

@@ -18,6 +18,10 @@ import org.polyclave.core.matrix.CharacterType;
  * @param misreading rate for a trained observer
  * @param group correlation group; empty: the organ
  * @param uncertainty reading uncertainty in the base unit
+ * @param where where exactly on the organ it is seen or measured
+ * @param looking what to know before looking
+ * @param comparator what a relative character compares with: "the middle lobe"; empty if it compares with nothing
+ * @param ratioOf ids of the two characters of which it is the ratio, or empty
  */
 public record StudyCharacter(
         String id,
@@ -38,13 +42,21 @@ public record StudyCharacter(
         boolean tentative,
         double misreading,
         String group,
-        double uncertainty) {
+        double uncertainty,
+        Where where,
+        Looking looking,
+        String comparator,
+        List<String> ratioOf) {
     public static final double DEFAULT_MISREADING = 0.05;
 
     public StudyCharacter {
         states = List.copyOf(states);
         appliesWhen = List.copyOf(appliesWhen);
         months = List.copyOf(months);
+        where = Missing.or(where, Where.NOT_SAID);
+        looking = Missing.or(looking, Looking.PLAIN);
+        comparator = Missing.or(comparator, "");
+        ratioOf = Missing.list(ratioOf);
     }
 
     /** A character with a name, a type and states, and everything else at its default. */
@@ -68,29 +80,43 @@ public record StudyCharacter(
                 false,
                 DEFAULT_MISREADING,
                 "",
-                0);
+                0,
+                Where.NOT_SAID,
+                Looking.PLAIN,
+                "",
+                List.of());
     }
 
     public StudyCharacter withId(String newId) {
-        return with(newId, states, appliesWhen);
+        return copy(newId, type, unit, states, appliesWhen);
     }
 
     public StudyCharacter withStates(List<StudyState> newStates) {
-        return with(id, newStates, appliesWhen);
+        return copy(id, type, unit, newStates, appliesWhen);
     }
 
     public StudyCharacter withConditions(List<AppliesWhen> conditions) {
-        return with(id, states, conditions);
+        return copy(id, type, unit, states, conditions);
     }
 
-    private StudyCharacter with(String newId, List<StudyState> newStates, List<AppliesWhen> conditions) {
+    /** The same character read as another type, in its unit. */
+    public StudyCharacter withType(CharacterType newType, String newUnit) {
+        return copy(id, newType, newUnit, states, appliesWhen);
+    }
+
+    private StudyCharacter copy(
+            String newId,
+            CharacterType newType,
+            String newUnit,
+            List<StudyState> newStates,
+            List<AppliesWhen> conditions) {
         return new StudyCharacter(
                 newId,
                 label,
                 question,
                 plainQuestion,
-                type,
-                unit,
+                newType,
+                newUnit,
                 organ,
                 method,
                 note,
@@ -103,7 +129,11 @@ public record StudyCharacter(
                 tentative,
                 misreading,
                 group,
-                uncertainty);
+                uncertainty,
+                where,
+                looking,
+                comparator,
+                ratioOf);
     }
 
     @JsonIgnore
@@ -121,11 +151,87 @@ public record StudyCharacter(
         return -1;
     }
 
-    /** A character's alternative. */
-    public record StudyState(String id, String label, String plain, String definition) {
+    /**
+     * A character's alternative.
+     *
+     * @param mistakenFor ids of the states that readers commonly take it for
+     * @param swatch colour as {@code #rrggbb}, or empty
+     * @param comparedWith what the swatch was compared against: a chart, a light
+     */
+    public record StudyState(
+            String id,
+            String label,
+            String plain,
+            String definition,
+            List<String> mistakenFor,
+            String swatch,
+            String comparedWith) {
+        public StudyState {
+            mistakenFor = Missing.list(mistakenFor);
+            swatch = Missing.or(swatch, "");
+            comparedWith = Missing.or(comparedWith, "");
+        }
+
+        public StudyState(String id, String label, String plain, String definition) {
+            this(id, label, plain, definition, List.of(), "", "");
+        }
+
         public static StudyState of(String label) {
             return new StudyState(Slug.of(label), label, "", "");
         }
+
+        public StudyState withMistakenFor(List<String> states) {
+            return new StudyState(id, label, plain, definition, states, swatch, comparedWith);
+        }
+    }
+
+    /**
+     * Where exactly a character is seen or measured. Statements about different places never contradict each other.
+     *
+     * @param position along the organ: base, middle, tip, node ...
+     * @param side upper face, under face, edge ...
+     * @param from landmark at which a measurement begins
+     * @param to landmark at which it ends
+     * @param dimension length, width, diameter or circumference, or which way something is counted
+     * @param view from where it is looked at
+     * @param magnification as needed
+     * @param material state of the material: fresh, dry, in fluid, mountant
+     */
+    public record Where(
+            String position,
+            String side,
+            String from,
+            String to,
+            String dimension,
+            String view,
+            String magnification,
+            String material) {
+        public static final Where NOT_SAID = new Where("", "", "", "", "", "", "", "");
+    }
+
+    /**
+     * What to know before looking.
+     *
+     * @param pitfalls what goes wrong
+     * @param stages sexes and stages in which it can be seen; empty: all
+     * @param delayMinutes how long to wait before it can be read
+     * @param preservation what preservation does to it
+     * @param subject what it belongs to
+     */
+    public record Looking(
+            String pitfalls, List<String> stages, double delayMinutes, String preservation, Subject subject) {
+        public static final Looking PLAIN = new Looking("", List.of(), 0, "", Subject.ORGANISM);
+
+        public Looking {
+            stages = List.copyOf(stages);
+        }
+    }
+
+    /** What a character belongs to. */
+    public enum Subject {
+        ORGANISM,
+        STAND,
+        BEHAVIOUR
     }
 
     /** The character applies only where another has one of some states. */

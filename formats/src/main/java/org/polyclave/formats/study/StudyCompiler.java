@@ -52,6 +52,7 @@ public final class StudyCompiler {
         List<MatrixRow> rows = new ArrayList<>();
         Cell[][] cells = new Cell[leaves.size()][characters.size()];
         boolean[][] weak = new boolean[leaves.size()][characters.size()];
+        int[][] ownMonths = new int[leaves.size()][characters.size()];
         for (int i = 0; i < leaves.size(); i++) {
             StudyRow row = leaves.get(i);
             rows.add(new MatrixRow(
@@ -63,9 +64,11 @@ public final class StudyCompiler {
                         ? cell(effective.get().score().value(), character)
                         : betweenParents(row, character);
                 weak[i][c] = effective.isEmpty() || isWeak(effective.get());
+                ownMonths[i][c] = effective.map(e -> months(e.score().months())).orElse(0);
             }
         }
-        return new CompiledStudy(study, Matrix.of(rows, characters, cells, weak), leaves, study.characters());
+        return new CompiledStudy(
+                study, Matrix.of(rows, characters, cells, weak, ownMonths), leaves, study.characters());
     }
 
     private static boolean isWeak(Inheritance.Effective effective) {
@@ -115,14 +118,7 @@ public final class StudyCompiler {
                 }
             }
         }
-        int months = 0;
-        for (int month : character.months()) {
-            months |= 1 << (month - 1);
-        }
-        // Until the author splits them, the characters of one organ form one group of evidence.
-        String group = !character.group().isEmpty()
-                ? character.group()
-                : character.organ().isEmpty() ? character.id() : "organ " + character.organ();
+        int months = months(character.months());
         return new MatrixCharacter(
                 character.id(),
                 character.type(),
@@ -130,13 +126,55 @@ public final class StudyCompiler {
                 conditions,
                 number("organ", character.organ().isEmpty() ? character.id() : character.organ()),
                 number("method", character.method()),
-                number("group", group),
+                number("group", group(character)),
                 character.effort(),
                 character.uncertainty(),
                 character.misreading(),
                 months == 0 ? MatrixCharacter.ALL_MONTHS : months,
                 character.hazardousToObserve(),
-                !character.tentative());
+                !character.tentative(),
+                confusable(character));
+    }
+
+    /**
+     * Until the author splits them, the characters of one organ form one group of evidence, and a ratio belongs with its
+     * first part.
+     */
+    private String group(StudyCharacter character) {
+        if (!character.group().isEmpty()) {
+            return character.group();
+        }
+        Optional<StudyCharacter> part = character.ratioOf().isEmpty()
+                ? Optional.empty()
+                : study.character(character.ratioOf().get(0));
+        StudyCharacter of = part.orElse(character);
+        if (!of.group().isEmpty()) {
+            return of.group();
+        }
+        return of.organ().isEmpty() ? of.id() : "organ " + of.organ();
+    }
+
+    private static List<Integer> confusable(StudyCharacter character) {
+        if (character.states().stream().allMatch(s -> s.mistakenFor().isEmpty())) {
+            return List.of();
+        }
+        return character.states().stream()
+                .map(state -> {
+                    int mask = 0;
+                    for (String other : state.mistakenFor()) {
+                        mask |= 1 << character.indexOf(other);
+                    }
+                    return mask;
+                })
+                .toList();
+    }
+
+    private static int months(List<Integer> numbers) {
+        int months = 0;
+        for (int month : numbers) {
+            months |= 1 << (month - 1);
+        }
+        return months;
     }
 
     private static int stateCount(StudyCharacter character) {
@@ -195,11 +233,7 @@ public final class StudyCompiler {
             return Cell.Categorical.even(n == 32 ? -1 : (1 << n) - 1, n);
         }
         if (value instanceof ScoreValue.Months months) {
-            int mask = 0;
-            for (int month : months.months()) {
-                mask |= 1 << (month - 1);
-            }
-            return Cell.Categorical.even(mask, n);
+            return Cell.Categorical.even(months(months.months()), n);
         }
         if (value instanceof ScoreValue.States states) {
             return categorical(states, character);

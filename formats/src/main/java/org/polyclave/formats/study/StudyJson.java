@@ -33,6 +33,9 @@ public final class StudyJson {
         lines(out, "rows", study.rows(), false);
         lines(out, "nearButOutside", study.nearButOutside(), false);
         lines(out, "characters", study.characters(), false);
+        optional(out, "glossary", study.glossary());
+        optional(out, "references", study.references());
+        optional(out, "claims", study.claims());
         lines(out, "scores", study.scores(), true);
         return out.append("}\n").toString();
     }
@@ -43,6 +46,13 @@ public final class StudyJson {
                 .append("\": ")
                 .append(JSON.writeValueAsString(value))
                 .append(",\n");
+    }
+
+    /** Parts that older readers of version 1 do not know are written where there is something to say. */
+    private static void optional(StringBuilder out, String name, List<?> values) {
+        if (!values.isEmpty()) {
+            lines(out, name, values, false);
+        }
     }
 
     private static void lines(StringBuilder out, String name, List<?> values, boolean last) {
@@ -92,6 +102,9 @@ public final class StudyJson {
         Set<String> cells = new HashSet<>();
         for (StudyScore score : study.scores()) {
             unique(cells, score.row() + " × " + score.character(), "score", problems);
+            if (score.months().stream().anyMatch(m -> m < 1 || m > 12)) {
+                problems.add("Months of the score of '" + score.row() + "' are numbers from 1 to 12.");
+            }
             if (!rows.contains(score.row())) {
                 problems.add("A score names the row '" + score.row() + "', which does not exist.");
             }

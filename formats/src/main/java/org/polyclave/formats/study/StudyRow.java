@@ -17,6 +17,10 @@ import org.polyclave.core.matrix.Hazard;
  * @param weight how common it is, relative to the others
  * @param stopsHere whether keys may stop at this taxon without going to its parts
  * @param hybridOf ids of the parents of a hybrid
+ * @param names authorship and other names
+ * @param occurrence when and where it is met
+ * @param placements where other classifications put it; the tree of the study is the one that is followed
+ * @param notNameable whether specimens cannot be named further than this: old cultivars, worn specimens
  */
 public record StudyRow(
         String id,
@@ -31,11 +35,53 @@ public record StudyRow(
         double weight,
         boolean stopsHere,
         List<String> hybridOf,
-        String description) {
+        String description,
+        Names names,
+        Occurrence occurrence,
+        List<Placement> placements,
+        boolean notNameable) {
     public StudyRow {
         hazards = List.copyOf(hazards);
         status = List.copyOf(status);
         hybridOf = List.copyOf(hybridOf);
+        names = Missing.or(names, Names.NONE);
+        occurrence = Missing.or(occurrence, Occurrence.NOT_SAID);
+        placements = Missing.list(placements);
+    }
+
+    /** A row with no other names, and nothing said of when and where it is met. */
+    public StudyRow(
+            String id,
+            String label,
+            String plain,
+            String rank,
+            @Nullable String parent,
+            String stage,
+            Hazard hazard,
+            List<HazardRecord> hazards,
+            List<String> status,
+            double weight,
+            boolean stopsHere,
+            List<String> hybridOf,
+            String description) {
+        this(
+                id,
+                label,
+                plain,
+                rank,
+                parent,
+                stage,
+                hazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                description,
+                Names.NONE,
+                Occurrence.NOT_SAID,
+                List.of(),
+                false);
     }
 
     /** A row with a name and everything else at its default. */
@@ -90,7 +136,32 @@ public record StudyRow(
                 weight,
                 stopsHere,
                 hybridOf,
-                description);
+                description,
+                names,
+                occurrence,
+                placements,
+                notNameable);
+    }
+
+    public StudyRow withNames(Names newNames) {
+        return new StudyRow(
+                id,
+                label,
+                plain,
+                rank,
+                parent,
+                stage,
+                hazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                description,
+                newNames,
+                occurrence,
+                placements,
+                notNameable);
     }
 
     @JsonIgnore
@@ -110,4 +181,45 @@ public record StudyRow(
             routes = List.copyOf(routes);
         }
     }
+
+    /** @param authorship of the scientific name */
+    public record Names(String authorship, List<Synonym> synonyms, List<Vernacular> vernacular) {
+        public static final Names NONE = new Names("", List.of(), List.of());
+
+        public Names {
+            synonyms = List.copyOf(synonyms);
+            vernacular = List.copyOf(vernacular);
+        }
+    }
+
+    /**
+     * Another scientific name.
+     *
+     * @param misapplied whether the name belongs to another taxon and was used for this one in error
+     * @param source where it is used so
+     */
+    public record Synonym(String name, String authorship, boolean misapplied, String source) {}
+
+    /** @param language as a BCP 47 tag: en, cy, fr-CA */
+    public record Vernacular(String name, String language) {}
+
+    /**
+     * When and where it is met.
+     *
+     * @param months numbers 1 to 12 in which it is present; empty: not said
+     */
+    public record Occurrence(List<Integer> months, String habitat, List<RegionalStatus> regions) {
+        public static final Occurrence NOT_SAID = new Occurrence(List.of(), "", List.of());
+
+        public Occurrence {
+            months = List.copyOf(months);
+            regions = List.copyOf(regions);
+        }
+    }
+
+    /** Native, introduced, protected ... in a region, perhaps doubtfully. */
+    public record RegionalStatus(String region, String status, boolean doubtful) {}
+
+    /** Where another classification puts the taxon. */
+    public record Placement(String parent, String source) {}
 }

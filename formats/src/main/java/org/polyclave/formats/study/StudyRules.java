@@ -40,6 +40,7 @@ public final class StudyRules {
         List<Violation> found = new ArrayList<>();
         checkRows(study, found);
         checkCharacters(study, found);
+        StudyApparatusRules.check(study, found);
         return found;
     }
 
@@ -50,14 +51,15 @@ public final class StudyRules {
     public static List<Violation> checkWording(StudyCharacter character) {
         List<Violation> found = new ArrayList<>();
         for (StudyCharacter.StudyState state : character.states()) {
-            if (COMPARATIVE.matcher(state.label()).find()
+            if (character.comparator().isBlank()
+                    && COMPARATIVE.matcher(state.label()).find()
                     && !COMPARED.matcher(state.label()).find()) {
                 found.add(
                         new Violation(
                                 place(character),
                                 "states",
                                 "The state '" + state.label()
-                                        + "' compares, but with what? Name it: 'longer than the middle lobe', or give a size."));
+                                        + "' compares, but with what? Name it here ('longer than the middle lobe'), in the character's comparator, or give a size."));
             }
         }
         return found;
@@ -199,6 +201,7 @@ public final class StudyRules {
                                 + Units.defaultUnit(character.type()) + "'."));
             }
             checkStates(character, found);
+            checkRatio(character, characters, found);
             checkConditions(character, characters, found);
         }
         circle(study.characters(), characters)
@@ -238,6 +241,43 @@ public final class StudyRules {
                         "Two states of '" + character.label() + "' are called '" + state.label()
                                 + "'. Rename one, or merge them."));
             }
+            for (String other : state.mistakenFor()) {
+                if (other.equals(state.id()) || character.state(other).isEmpty()) {
+                    found.add(new Violation(
+                            place(character),
+                            "states",
+                            "'" + state.label() + "' of '" + character.label() + "' cannot be mistaken for '" + other
+                                    + "', which is no other state of it."));
+                }
+            }
+            if (!state.swatch().isEmpty() && !state.swatch().matches("#[0-9a-fA-F]{6}")) {
+                found.add(new Violation(
+                        place(character),
+                        "states",
+                        "'" + state.swatch() + "' is no colour. Write it as '#' and six hexadecimal digits."));
+            }
+        }
+    }
+
+    private static void checkRatio(
+            StudyCharacter character, Map<String, StudyCharacter> characters, List<Violation> found) {
+        if (character.ratioOf().isEmpty()) {
+            return;
+        }
+        boolean two = character.type() == CharacterType.RATIO
+                && character.ratioOf().size() == 2
+                && !character.ratioOf().get(0).equals(character.ratioOf().get(1));
+        boolean measured = character.ratioOf().stream()
+                .map(characters::get)
+                .allMatch(part ->
+                        part != null && (part.type() == CharacterType.LENGTH || part.type() == CharacterType.COUNT));
+        if (!two || !measured) {
+            found.add(
+                    new Violation(
+                            place(character),
+                            "ratioOf",
+                            "'" + character.label()
+                                    + "' must be a ratio of two different lengths or counts of this study. Choose both, or none."));
         }
     }
 

@@ -90,7 +90,11 @@ final class CharacterColumns {
                 odour,
                 number(c, "misreading", StudyCharacter.DEFAULT_MISREADING),
                 text(c, "group"),
-                uncertainty);
+                uncertainty,
+                StudyCharacter.Where.NOT_SAID,
+                StudyCharacter.Looking.PLAIN,
+                "",
+                List.of());
     }
 
     private static boolean isYes(String text) {
@@ -164,28 +168,7 @@ final class CharacterColumns {
                 condition(c, part.strip(), all).ifPresent(conditions::add);
             }
         }
-        return conditions.isEmpty()
-                ? character
-                : new StudyCharacter(
-                        character.id(),
-                        character.label(),
-                        character.question(),
-                        character.plainQuestion(),
-                        character.type(),
-                        character.unit(),
-                        character.organ(),
-                        character.method(),
-                        character.note(),
-                        character.states(),
-                        conditions,
-                        character.months(),
-                        character.effort(),
-                        character.harms(),
-                        character.hazardousToObserve(),
-                        character.tentative(),
-                        character.misreading(),
-                        character.group(),
-                        character.uncertainty());
+        return conditions.isEmpty() ? character : character.withConditions(conditions);
     }
 
     private Optional<AppliesWhen> condition(int c, String text, Collection<StudyCharacter> all) {

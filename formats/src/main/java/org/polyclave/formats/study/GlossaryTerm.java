@@ -1,0 +1,19 @@
+package org.polyclave.formats.study;
+
+import java.util.List;
+
+/**
+ * A term of the field.
+ *
+ * @param definition in technical words
+ * @param plain in plain words
+ * @param synonyms other words for it
+ * @param misspellings spellings that people use and that are to be mended
+ */
+public record GlossaryTerm(
+        String id, String term, String definition, String plain, List<String> synonyms, List<String> misspellings) {
+    public GlossaryTerm {
+        synonyms = Missing.list(synonyms);
+        misspellings = Missing.list(misspellings);
+    }
+}

@@ -1,0 +1,9 @@
+package org.polyclave.formats.study;
+
+/**
+ * Something that scores cite.
+ *
+ * @param citation as it is printed
+ * @param doi digital object identifier, or empty
+ */
+public record Reference(String id, String citation, String doi) {}
