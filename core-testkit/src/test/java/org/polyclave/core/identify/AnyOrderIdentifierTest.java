@@ -120,7 +120,8 @@ class AnyOrderIdentifierTest {
                         new MatrixRow("calm", 2, 2, 1, Hazard.NONE_KNOWN)),
                 characters,
                 cells,
-                weakCells);
+                weakCells,
+                new int[weakCells.length][characters.size()]);
     }
 
     private static boolean ruledOut(Matrix matrix, int answered, Certainty certainty) {
