@@ -11,7 +11,7 @@ import picocli.CommandLine.Command;
 @Command(
         name = "polyclave",
         description = "Keys from matrices of lookalikes, without a server.",
-        subcommands = {KeyCommand.class, ProveCommand.class, CheckCommand.class},
+        subcommands = {KeyCommand.class, ProveCommand.class, CheckCommand.class, ConvertCommand.class},
         mixinStandardHelpOptions = true)
 public final class Batch {
     private Batch() {}

@@ -3,9 +3,7 @@ package org.polyclave.batch;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -47,7 +45,7 @@ final class KeyCommand implements Callable<Integer> {
     @SuppressWarnings("NullAway.Init")
     private CommandSpec spec;
 
-    @Parameters(index = "0", paramLabel = "MATRIX", description = "A .polyclave.json, .csv or .tsv file.")
+    @Parameters(index = "0", paramLabel = "MATRIX", description = "A .polyclave.json, .csv, .tsv, .xlsx or .nex file.")
     @SuppressWarnings("NullAway.Init")
     private Path matrix;
 
@@ -102,23 +100,14 @@ final class KeyCommand implements Callable<Integer> {
         };
     }
 
-    /** A file appears whole or not at all. */
     private void write(String text) throws IOException {
-        if (output.isEmpty()) {
-            PrintWriter out = spec.commandLine().getOut();
-            out.print(text);
-            out.flush();
+        if (output.isPresent()) {
+            MatrixFile.write(output.get(), text.getBytes(StandardCharsets.UTF_8));
             return;
         }
-        Path target = output.get().toAbsolutePath();
-        // Not a temporary file, which only its owner may read: the key is to have the usual permissions.
-        Path temporary = target.resolveSibling("." + target.getFileName() + ".part");
-        try {
-            Files.writeString(temporary, text, StandardCharsets.UTF_8);
-            Files.move(temporary, target, StandardCopyOption.REPLACE_EXISTING);
-        } finally {
-            Files.deleteIfExists(temporary);
-        }
+        PrintWriter out = spec.commandLine().getOut();
+        out.print(text);
+        out.flush();
     }
 
     private static String refusal(CompiledStudy compiled, KeyOutcome outcome) {

@@ -5,43 +5,34 @@ import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import org.polyclave.formats.file.MatrixFiles;
+import org.polyclave.formats.file.MatrixFiles.Format;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCompiler;
-import org.polyclave.formats.study.StudyJson;
 import org.polyclave.formats.table.ImportedStudy;
 import org.polyclave.formats.table.Limits;
 import org.polyclave.formats.table.Problem;
-import org.polyclave.formats.table.WideTableReader;
 
-/** Reads a matrix from a study file or a wide table. */
+/** Reads a matrix from a file of any format. */
 final class MatrixFile {
     private MatrixFile() {}
 
     static CompiledStudy read(Path file, PrintWriter notices) throws IOException {
-        String name =
-                file.getFileName() == null ? "" : file.getFileName().toString().toLowerCase(Locale.ROOT);
-        if (name.endsWith(".csv") || name.endsWith(".tsv")) {
-            return compiled(table(file, notices));
-        }
-        if (name.endsWith(".json")) {
-            StudyJson.ReadStudy read = StudyJson.read(bytes(file, Limits.STUDY_BYTES));
-            Study study = read.study();
-            if (study == null) {
-                throw new CannotRead(read.problems());
-            }
-            return compiled(study);
-        }
-        throw new CannotRead(
-                List.of("'" + file + "' is no matrix that can be read. Use .polyclave.json, .csv or .tsv."));
+        return StudyCompiler.compile(study(file, notices));
     }
 
-    private static Study table(Path file, PrintWriter notices) throws IOException {
-        ImportedStudy read = WideTableReader.read(
-                bytes(file, Limits.TABLE_BYTES), file.getFileName().toString());
+    static Study study(Path file, PrintWriter notices) throws IOException {
+        String name = file.getFileName() == null ? "" : file.getFileName().toString();
+        Format format = Format.of(name)
+                .orElseThrow(() -> new CannotRead(
+                        List.of("'" + file + "' is no matrix that can be read. Use " + MatrixFiles.known() + ".")));
+        long limit = format == Format.STUDY ? Limits.STUDY_BYTES : Limits.TABLE_BYTES;
+        ImportedStudy read = MatrixFiles.read(bytes(file, limit), name);
         if (!read.usable()) {
             throw new CannotRead(read.problems().stream()
                     .filter(Problem::blocking)
@@ -59,8 +50,17 @@ final class MatrixFile {
         return read.study();
     }
 
-    private static CompiledStudy compiled(Study study) {
-        return StudyCompiler.compile(study);
+    /** A file appears whole or not at all. */
+    static void write(Path file, byte[] bytes) throws IOException {
+        Path target = file.toAbsolutePath();
+        // Not a temporary file, which only its owner may read: the file is to have the usual permissions.
+        Path temporary = target.resolveSibling("." + target.getFileName() + ".part");
+        try {
+            Files.write(temporary, bytes);
+            Files.move(temporary, target, StandardCopyOption.REPLACE_EXISTING);
+        } finally {
+            Files.deleteIfExists(temporary);
+        }
     }
 
     static byte[] bytes(Path file, long limit) throws IOException {

@@ -258,4 +258,38 @@ class BatchTest {
         assertThat(unreadable.code()).isEqualTo(2);
         assertThat(unreadable.err()).contains("no character 'b'").contains("no row 'zz'");
     }
+
+    @Test
+    void convertingTellsWhatIsLostAndTheRestMakesTheSameKey() throws IOException {
+        Path study = write("plants.polyclave.json", StudyJson.write(DemoStudies.tussocks()));
+        Run direct = run("key", study.toString(), "--format", "text");
+        for (String name : new String[] {"a.csv", "a.tsv", "a.xlsx"}) {
+            for (String layout : new String[] {"wide", "long"}) {
+                String table = folder.resolve(name).toString();
+                Run converted = run("convert", study.toString(), table, "--layout", layout);
+                assertThat(converted.code()).isZero();
+                assertThat(converted.err())
+                        .contains("Not in " + name + ": scope")
+                        .doesNotContain("what scores say");
+                assertThat(converted.err().contains("scores, basis")).isEqualTo(layout.equals("wide"));
+                assertThat(run("check", table).code()).isZero();
+            }
+        }
+        Path nexus = folder.resolve("a.nex");
+        assertThat(run("convert", study.toString(), nexus.toString()).err())
+                .contains("what scores say", "order of the characters");
+        assertThat(run("key", nexus.toString()).code()).isZero();
+        assertThat(run(
+                                "convert",
+                                study.toString(),
+                                folder.resolve("b.polyclave.json").toString())
+                        .err())
+                .isEmpty();
+        assertThat(run("key", folder.resolve("b.polyclave.json").toString(), "--format", "text")
+                        .out())
+                .isEqualTo(direct.out());
+        Run noFormat = run("convert", study.toString(), folder.resolve("a.doc").toString());
+        assertThat(noFormat.code()).isEqualTo(64);
+        assertThat(noFormat.err()).contains(".polyclave.json, .csv, .tsv, .xlsx or .nex");
+    }
 }

@@ -21,7 +21,7 @@ import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCharacter.StudyState;
 import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRow;
-import org.polyclave.formats.table.WideTableReader;
+import org.polyclave.formats.table.TableReader;
 
 /** From what people score to what algorithms see. */
 class CompilerTest {
@@ -31,8 +31,7 @@ class CompilerTest {
             List.of(StudyState.of("red"), StudyState.of("blue"), StudyState.of("green"), StudyState.of("white")));
 
     private static Study study(String table) {
-        return WideTableReader.read(table.getBytes(StandardCharsets.UTF_8), "t.csv")
-                .study();
+        return TableReader.read(table.getBytes(StandardCharsets.UTF_8), "t.csv").study();
     }
 
     private static CompiledStudy compiled(String table) {

@@ -15,8 +15,8 @@ import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.table.ImportedStudy;
 import org.polyclave.formats.table.Problem;
-import org.polyclave.formats.table.WideTableReader;
-import org.polyclave.formats.table.WideTableWriter;
+import org.polyclave.formats.table.TableReader;
+import org.polyclave.formats.table.TableWriter;
 
 class FilesTest {
     static LongStream seeds() {
@@ -24,7 +24,7 @@ class FilesTest {
     }
 
     private static ImportedStudy read(String text) {
-        return WideTableReader.read(text.getBytes(StandardCharsets.UTF_8), "table.csv");
+        return TableReader.read(text.getBytes(StandardCharsets.UTF_8), "table.csv");
     }
 
     private static List<String> problems(String text) {
@@ -48,9 +48,9 @@ class FilesTest {
     void tablesKeepWhatTheirNotationCanSay(long seed) {
         Study study = RandomScores.study(seed);
         for (char separator : new char[] {',', '\t'}) {
-            String text = WideTableWriter.write(study, separator);
+            String text = TableWriter.write(study, separator);
             ImportedStudy read =
-                    WideTableReader.read(text.getBytes(StandardCharsets.UTF_8), separator == ',' ? "t.csv" : "t.tsv");
+                    TableReader.read(text.getBytes(StandardCharsets.UTF_8), separator == ',' ? "t.csv" : "t.tsv");
             assertThat(read.problems()).isEmpty();
             assertThat(read.study().rows())
                     .usingRecursiveFieldByFieldElementComparatorIgnoringFields("hazards")
@@ -117,14 +117,14 @@ class FilesTest {
     @Test
     void encodingsAreDetectedAndSaid() {
         byte[] latin = "taxon,colour\nAa,gr\u00fcn\n".getBytes(StandardCharsets.ISO_8859_1);
-        assertThat(WideTableReader.read(latin, "t.csv").problems())
+        assertThat(TableReader.read(latin, "t.csv").problems())
                 .first()
                 .extracting(Problem::text)
                 .asString()
                 .contains("not UTF-8")
                 .contains("line 2");
         byte[] utf16 = "\uFEFFtaxon,colour\nAa,gr\u00fcn\n".getBytes(StandardCharsets.UTF_16LE);
-        ImportedStudy read = WideTableReader.read(utf16, "t.csv");
+        ImportedStudy read = TableReader.read(utf16, "t.csv");
         assertThat(read.usable()).isTrue();
         assertThat(read.columns().get(0).states()).containsExactly("gr\u00fcn");
     }

@@ -27,7 +27,7 @@ import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCharacter.StudyState;
 import org.polyclave.formats.study.StudyCompiler;
-import org.polyclave.formats.table.WideTableReader;
+import org.polyclave.formats.table.TableReader;
 
 /** Keys as files and in words. */
 class KeyFilesTest {
@@ -43,7 +43,7 @@ class KeyFilesTest {
             """;
 
     private static CompiledStudy compiled(String table) {
-        return StudyCompiler.compile(WideTableReader.read(table.getBytes(StandardCharsets.UTF_8), "Sallows.csv")
+        return StudyCompiler.compile(TableReader.read(table.getBytes(StandardCharsets.UTF_8), "Sallows.csv")
                 .study());
     }
 

@@ -18,7 +18,7 @@ import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScore;
-import org.polyclave.formats.table.WideTableReader;
+import org.polyclave.formats.table.TableReader;
 
 /** The checks of a study: a clean one is not bothered, and each slip planted into it is found where it is. */
 class StudyCheckTest {
@@ -36,7 +36,7 @@ class StudyCheckTest {
             """;
 
     private static Study clean() {
-        Study read = WideTableReader.read(CLEAN.getBytes(StandardCharsets.UTF_8), "clean.csv")
+        Study read = TableReader.read(CLEAN.getBytes(StandardCharsets.UTF_8), "clean.csv")
                 .study();
         List<StudyCharacter> defined = read.characters().stream()
                 .map(c -> c.withStates(c.states().stream()
@@ -52,7 +52,7 @@ class StudyCheckTest {
 
     private static Study table(String from, String to) {
         assertThat(CLEAN).contains(from);
-        Study changed = WideTableReader.read(CLEAN.replace(from, to).getBytes(StandardCharsets.UTF_8), "changed.csv")
+        Study changed = TableReader.read(CLEAN.replace(from, to).getBytes(StandardCharsets.UTF_8), "changed.csv")
                 .study();
         return clean().withRows(changed.rows()).withScores(changed.scores());
     }
@@ -180,8 +180,7 @@ class StudyCheckTest {
 
     @Test
     void readersNeedQuestionsAndScorersDefinitions() {
-        Study bare = WideTableReader.read(
-                        CLEAN.replaceFirst("#question.*\n", "").getBytes(StandardCharsets.UTF_8), "b.csv")
+        Study bare = TableReader.read(CLEAN.replaceFirst("#question.*\n", "").getBytes(StandardCharsets.UTF_8), "b.csv")
                 .study();
         assertThat(check(bare)).extracting(StudyFinding::kind).containsOnly("no-question", "no-definition");
         assertThat(check(bare).stream().filter(f -> f.kind().equals("no-definition")))

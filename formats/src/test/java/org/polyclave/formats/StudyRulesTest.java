@@ -28,7 +28,7 @@ import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.table.ImportedStudy;
 import org.polyclave.formats.table.Problem;
-import org.polyclave.formats.table.WideTableReader;
+import org.polyclave.formats.table.TableReader;
 
 /** The rules of taxa and characters, and the merging of states. */
 class StudyRulesTest {
@@ -79,7 +79,7 @@ class StudyRulesTest {
                 Dd,genus,,
                 Ee,,Dd,entire
                 """;
-        ImportedStudy read = WideTableReader.read(table.getBytes(StandardCharsets.UTF_8), "t.csv");
+        ImportedStudy read = TableReader.read(table.getBytes(StandardCharsets.UTF_8), "t.csv");
         assertThat(read.problems().stream().filter(Problem::blocking))
                 .extracting(Problem::row, Problem::column)
                 .containsExactly(tuple(3, 2), tuple(5, 1));
@@ -93,7 +93,7 @@ class StudyRulesTest {
                 Aa,Genus one,,toothed
                 Aa minor,Aa,subspecies,entire
                 """;
-        ImportedStudy read = WideTableReader.read(table.getBytes(StandardCharsets.UTF_8), "t.csv");
+        ImportedStudy read = TableReader.read(table.getBytes(StandardCharsets.UTF_8), "t.csv");
         assertThat(read.problems()).noneMatch(Problem::blocking);
         assertThat(read.study().rows()).extracting(StudyRow::rank).containsExactly("", "species", "subspecies");
     }

@@ -25,7 +25,15 @@ final class RangeNotation {
     private static final Pattern AT_LEAST = Pattern.compile("(?:>=|≥|at least)\\s*" + NUMBER + "\\s*([^\\d\\s].*)?");
     private static final Pattern AT_MOST = Pattern.compile("(?:<=|≤|up to)\\s*" + NUMBER + "\\s*([^\\d\\s].*)?");
 
+    private static final Pattern DATE = Pattern.compile("\\d{4}-(\\d{2})-(\\d{2})");
+
     private RangeNotation() {}
+
+    private static String dayAndMonth(String date) {
+        int month = Integer.parseInt(date.substring(5, 7));
+        int day = Integer.parseInt(date.substring(8));
+        return month + "-" + day + "' or '" + day + "-" + month;
+    }
 
     static CellNotation.Reading parse(String text, CharacterType type, String columnUnit) {
         String lower = text.toLowerCase(Locale.ROOT);
@@ -47,6 +55,12 @@ final class RangeNotation {
             return scaled(0, 0, high, high, atMost.group(2), type, columnUnit, text);
         }
         Matcher range = RANGE.matcher(text);
+        if (DATE.matcher(text).matches()) {
+            return new CellNotation.Rejected(
+                    "'" + text + "' is a date: the spreadsheet program may have made it of '" + dayAndMonth(text)
+                            + "'. Format the column as text and type it again.",
+                    List.of());
+        }
         if (!range.matches()) {
             return new CellNotation.Rejected(
                     "'" + text + "' is no number or range. Write for example '5–9' or '(3–)5–9(–12)'.", List.of());
@@ -105,19 +119,14 @@ final class RangeNotation {
         }
         double f = factor.get();
         return new CellNotation.Parsed(new ScoreValue.Range(
-                round(min * f),
-                round(low * f),
-                high == null ? null : round(high * f),
-                max == null ? null : round(max * f)));
+                Units.scaled(min, f),
+                Units.scaled(low, f),
+                high == null ? null : Units.scaled(high, f),
+                max == null ? null : Units.scaled(max, f)));
     }
 
     private static boolean isWhole(double min, double low, @Nullable Double high, @Nullable Double max) {
         double fraction = min % 1 + low % 1 + (high == null ? 0 : high % 1) + (max == null ? 0 : max % 1);
         return fraction == 0;
-    }
-
-    /** Removes the last-digit noise of unit conversion, so that 0.3 cm is 3 mm. */
-    private static double round(double x) {
-        return Double.parseDouble(String.format(Locale.ROOT, "%.12g", x));
     }
 }

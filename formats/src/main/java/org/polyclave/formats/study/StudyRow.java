@@ -20,7 +20,7 @@ import org.polyclave.core.matrix.Hazard;
  * @param names authorship and other names
  * @param occurrence when and where it is met
  * @param placements where other classifications put it; the tree of the study is the one that is followed
- * @param notNameable whether specimens cannot be named further than this: old cultivars, worn specimens
+ * @param naming whether specimens can be named as this
  */
 public record StudyRow(
         String id,
@@ -39,7 +39,7 @@ public record StudyRow(
         Names names,
         Occurrence occurrence,
         List<Placement> placements,
-        boolean notNameable) {
+        Naming naming) {
     public StudyRow {
         hazards = List.copyOf(hazards);
         status = List.copyOf(status);
@@ -47,6 +47,7 @@ public record StudyRow(
         names = Missing.or(names, Names.NONE);
         occurrence = Missing.or(occurrence, Occurrence.NOT_SAID);
         placements = Missing.list(placements);
+        naming = Missing.or(naming, Naming.POSSIBLE);
     }
 
     /** A row with no other names, and nothing said of when and where it is met. */
@@ -81,7 +82,7 @@ public record StudyRow(
                 Names.NONE,
                 Occurrence.NOT_SAID,
                 List.of(),
-                false);
+                Naming.POSSIBLE);
     }
 
     /** A row with a name and everything else at its default. */
@@ -140,7 +141,7 @@ public record StudyRow(
                 names,
                 occurrence,
                 placements,
-                notNameable);
+                naming);
     }
 
     public StudyRow withNames(Names newNames) {
@@ -161,7 +162,7 @@ public record StudyRow(
                 newNames,
                 occurrence,
                 placements,
-                notNameable);
+                naming);
     }
 
     @JsonIgnore
@@ -222,4 +223,11 @@ public record StudyRow(
 
     /** Where another classification puts the taxon. */
     public record Placement(String parent, String source) {}
+
+    /** Whether specimens can be named. */
+    public enum Naming {
+        POSSIBLE,
+        /** Not further than this: old cultivars, worn specimens. */
+        NOT_FURTHER
+    }
 }

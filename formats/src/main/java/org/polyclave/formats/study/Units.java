@@ -37,4 +37,9 @@ public final class Units {
             default -> "";
         };
     }
+
+    /** A number in the base unit without the last-digit noise of conversion, so that 0.3 cm is 3 mm. */
+    public static double scaled(double number, double factor) {
+        return Double.parseDouble(String.format(Locale.ROOT, "%.12g", number * factor));
+    }
 }

@@ -45,7 +45,7 @@ final class CharacterColumns {
     }
 
     StudyCharacter read(int c, String label, List<String> texts) {
-        Optional<CharacterType> named = WideTableReader.type(text(c, "type"));
+        Optional<CharacterType> named = TableReader.type(text(c, "type"));
         if (named.isEmpty() && !text(c, "type").isEmpty()) {
             problem(
                     c,
@@ -123,13 +123,20 @@ final class CharacterColumns {
         if (text.isEmpty()) {
             return List.of();
         }
+        Optional<List<Integer>> months = months(text);
+        if (months.isEmpty()) {
+            problem(c, "months", "'" + text + "' is no span of months. Write for example 'May–Jul'.");
+        }
+        return months.orElse(List.of());
+    }
+
+    /** Months as people write them; empty if they are none. */
+    static Optional<List<Integer>> months(String text) {
         StudyCharacter trial = StudyCharacter.of("months", CharacterType.MONTHS, List.of());
         CellNotation.Reading reading = CellNotation.parse(text, trial);
-        if (reading instanceof CellNotation.Parsed parsed && parsed.value() instanceof ScoreValue.Months months) {
-            return months.months();
-        }
-        problem(c, "months", "'" + text + "' is no span of months. Write for example 'May–Jul'.");
-        return List.of();
+        return reading instanceof CellNotation.Parsed parsed && parsed.value() instanceof ScoreValue.Months months
+                ? Optional.of(months.months())
+                : Optional.empty();
     }
 
     private List<StudyState> states(int c, CharacterType type, List<String> texts, boolean named) {

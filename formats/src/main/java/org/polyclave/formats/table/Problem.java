@@ -10,11 +10,11 @@ package org.polyclave.formats.table;
  * @param blocking whether nothing can be imported until it is mended
  */
 public record Problem(int row, int column, String heading, String text, boolean blocking) {
-    static Problem at(int row, int column, String heading, String text) {
+    public static Problem at(int row, int column, String heading, String text) {
         return new Problem(row, column, heading, text, true);
     }
 
-    static Problem file(String text) {
+    public static Problem file(String text) {
         return new Problem(0, 0, "", text, true);
     }
 

@@ -1,75 +1,93 @@
 package org.polyclave.formats.table;
 
-import java.io.IOException;
-import java.io.StringReader;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVParser;
-import org.apache.commons.csv.CSVRecord;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
-/** The cells of a table as text, with the line each row began on. */
-record Sheet(List<List<String>> cells, List<Integer> lines) {
-    static Sheet read(String text, String fileName, List<Problem> problems) {
-        char separator = separator(text, fileName);
-        CSVFormat format = CSVFormat.DEFAULT
-                .builder()
-                .setDelimiter(separator)
-                .setIgnoreEmptyLines(false)
-                .get();
-        List<List<String>> cells = new ArrayList<>();
-        List<Integer> lines = new ArrayList<>();
-        try (CSVParser parser = CSVParser.parse(new StringReader(text), format)) {
-            for (CSVRecord row : parser) {
-                List<String> values = new ArrayList<>();
-                for (String value : row) {
-                    values.add(unquoted(value.strip()));
-                }
-                boolean blank = values.stream().allMatch(String::isEmpty);
-                if (!blank) {
-                    cells.add(values);
-                    lines.add((int) row.getRecordNumber());
-                }
-            }
-        } catch (IOException | UncheckedIOException | IllegalStateException broken) {
-            problems.add(
-                    Problem.file(
-                            "After row " + (lines.isEmpty() ? 0 : lines.get(lines.size() - 1))
-                                    + " a quotation mark is not closed, or something follows one. Mend the quotation marks in the next row."));
+/**
+ * The cells of a table as text. Every cell knows its place in the file it came from, whatever was done to the table
+ * since, so that problems are told where people find them.
+ */
+final class Sheet {
+    private final List<List<String>> cells;
+    private final Places places;
+    private final Map<Place, Remark> remarks;
+
+    /** Where a cell stands in its file, both counted from 1. */
+    record Place(int line, int column) {}
+
+    /** Tells the place of a cell by its row and column in the sheet, counted from 0. */
+    interface Places {
+        Place of(int row, int column);
+    }
+
+    /** What a file says of a cell beside the score. */
+    record Remark(
+            String basis,
+            String source,
+            boolean doubtful,
+            String note,
+            String months,
+            String scorer,
+            String date,
+            String concept) {
+        static Remark note(String text) {
+            return new Remark("", "", false, text, "", "", "", "");
         }
-        return new Sheet(cells, lines);
     }
 
-    private static char separator(String text, String fileName) {
-        if (fileName.toLowerCase(Locale.ROOT).endsWith(".tsv")) {
-            return '\t';
-        }
-        String first = text.lines().filter(l -> !l.isBlank()).findFirst().orElse("");
-        char best = ',';
-        for (char candidate : new char[] {'\t', ';'}) {
-            if (count(first, candidate) > count(first, best)) {
-                best = candidate;
-            }
-        }
-        return best;
+    Sheet(List<List<String>> cells, Places places, Map<Place, Remark> remarks) {
+        this.cells = cells;
+        this.places = places;
+        this.remarks = remarks;
     }
 
-    private static long count(String text, char wanted) {
-        return text.chars().filter(c -> c == wanted).count();
+    /** A sheet whose rows began on some lines, its columns as they stand in the file. */
+    static Sheet ofLines(List<List<String>> cells, List<Integer> lines) {
+        return ofLines(cells, lines, new HashMap<>());
     }
 
-    /** Spreadsheets run texts that begin like a formula; an apostrophe in front says that it is text. */
-    static String quoted(String value) {
-        return value.matches("(?s)'*[=+@\\-].*") ? "'" + value : value;
+    static Sheet ofLines(List<List<String>> cells, List<Integer> lines, Map<Place, Remark> remarks) {
+        return new Sheet(cells, (row, column) -> new Place(lines.get(row), column + 1), remarks);
     }
 
-    private static String unquoted(String value) {
-        return value.matches("(?s)'+[=+@\\-].*") ? value.substring(1) : value;
+    static Sheet empty() {
+        return ofLines(new ArrayList<>(), List.of());
+    }
+
+    int rows() {
+        return cells.size();
+    }
+
+    List<String> row(int row) {
+        return cells.get(row);
+    }
+
+    /** Number of columns of the first row, which names them. */
+    int columns() {
+        return cells.isEmpty() ? 0 : cells.get(0).size();
+    }
+
+    int width() {
+        return cells.stream().mapToInt(List::size).max().orElse(0);
     }
 
     String cell(int row, int column) {
         return column < cells.get(row).size() ? cells.get(row).get(column) : "";
+    }
+
+    Place place(int row, int column) {
+        return places.of(row, column);
+    }
+
+    @Nullable
+    Remark remark(int row, int column) {
+        return remarks.get(places.of(row, column));
+    }
+
+    Map<Place, Remark> remarks() {
+        return remarks;
     }
 }

@@ -8,11 +8,11 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 
 /** Turns the bytes of a table into text, and says what encoding it took them for. */
-final class TextDecoder {
+public final class TextDecoder {
     private TextDecoder() {}
 
     /** Text, or an empty text with a problem. */
-    static String decode(byte[] bytes, List<Problem> problems) {
+    public static String decode(byte[] bytes, List<Problem> problems) {
         if (startsWith(bytes, 0xFF, 0xFE)) {
             return utf16(bytes, StandardCharsets.UTF_16LE, problems);
         }

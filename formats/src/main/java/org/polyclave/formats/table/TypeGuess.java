@@ -15,9 +15,14 @@ import org.polyclave.formats.study.StudyCharacter.StudyState;
 final class TypeGuess {
     private static final Pattern WORD = Pattern.compile("(?i)^(always|usually|sometimes|rarely|mistaken( for)?)\\s+");
 
+    private static final Pattern DATE = Pattern.compile("\\d{4}-\\d{2}-\\d{2}");
+
     private TypeGuess() {}
 
-    static CharacterType type(List<String> texts) {
+    /** Dates are what spreadsheet programs make of ranges, so they tell nothing of the type. */
+    static CharacterType type(List<String> all) {
+        List<String> texts =
+                all.stream().filter(t -> !DATE.matcher(t).matches()).toList();
         if (texts.isEmpty()) {
             return CharacterType.STATES;
         }

@@ -7,7 +7,7 @@ import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyJson;
 import org.polyclave.formats.table.ImportedStudy;
 import org.polyclave.formats.table.Problem;
-import org.polyclave.formats.table.WideTableReader;
+import org.polyclave.formats.table.TableReader;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.StudyStore;
@@ -48,7 +48,7 @@ public class ImportService {
                     ? new Preview(false, fileName, 0, 0, 0, List.of(), List.of(), problems)
                     : preview(study, problems, columns(study));
         }
-        ImportedStudy read = WideTableReader.read(bytes, fileName);
+        ImportedStudy read = TableReader.read(bytes, fileName);
         return preview(read.study(), read.problems(), read.columns());
     }
 
@@ -107,7 +107,7 @@ public class ImportService {
             }
             return study;
         }
-        ImportedStudy read = WideTableReader.read(bytes, fileName);
+        ImportedStudy read = TableReader.read(bytes, fileName);
         if (!read.usable()) {
             throw Problems.unreadable(read.problems().stream()
                     .filter(Problem::blocking)

@@ -7,7 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.study.StudyJson;
-import org.polyclave.formats.table.WideTableWriter;
+import org.polyclave.formats.table.TableWriter;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.Role;
@@ -122,9 +122,9 @@ class StudyController {
         StudyAccess.Open open = studies.open(slug, who, Role.VIEWER);
         StudyStore.Snapshot snapshot = store.load(open.id());
         return switch (format) {
-            case "csv" -> file(slug + ".csv", "text/csv", WideTableWriter.write(snapshot.study(), ','));
+            case "csv" -> file(slug + ".csv", "text/csv", TableWriter.write(snapshot.study(), ','));
             case "tsv" ->
-                file(slug + ".tsv", "text/tab-separated-values", WideTableWriter.write(snapshot.study(), '\t'));
+                file(slug + ".tsv", "text/tab-separated-values", TableWriter.write(snapshot.study(), '\t'));
             case "json" -> file(slug + ".polyclave.json", "application/json", StudyJson.write(snapshot.study()));
             default -> throw Problems.badRequest("format", "Export knows csv, tsv and json.");
         };

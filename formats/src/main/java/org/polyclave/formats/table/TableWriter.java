@@ -1,15 +1,11 @@
 package org.polyclave.formats.table;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.notation.MonthNotation;
 import org.polyclave.formats.notation.NotationPrinter;
@@ -19,35 +15,48 @@ import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.study.Units;
 
-/** Writes a study as a wide table that {@link WideTableReader} reads back. */
-public final class WideTableWriter {
-    private static final List<String> ABOUT_ROWS = List.of("#rank", "#parent", "#stage", "#hazard", "#weight");
+/** Writes a study as a table that {@link TableReader} reads back. */
+public final class TableWriter {
+    static final List<String> ABOUT_ROWS = List.of("#rank", "#parent", "#stage", "#hazard", "#weight");
 
     private final Study study;
     private final List<List<String>> lines = new ArrayList<>();
 
-    private WideTableWriter(Study study) {
+    private TableWriter(Study study) {
         this.study = study;
+    }
+
+    /** How a table lays out its scores. */
+    public enum Layout {
+        /** Rows down, characters across. */
+        WIDE,
+        /** One score a line, with its origin. */
+        LONG
     }
 
     /** @param separator ',' or tab */
     public static String write(Study study, char separator) {
-        WideTableWriter writer = new WideTableWriter(study);
+        return write(study, Layout.WIDE, separator);
+    }
+
+    /** @param separator ',' or tab */
+    public static String write(Study study, Layout layout, char separator) {
+        return TextTable.write(lines(study, layout), separator);
+    }
+
+    /** As an XLSX workbook of one sheet. */
+    public static byte[] workbook(Study study, Layout layout) {
+        return Workbook.write(lines(study, layout), "matrix");
+    }
+
+    private static List<List<String>> lines(Study study, Layout layout) {
+        return layout == Layout.WIDE ? compose(study) : LongTable.compose(study);
+    }
+
+    static List<List<String>> compose(Study study) {
+        TableWriter writer = new TableWriter(study);
         writer.compose();
-        CSVFormat format = CSVFormat.DEFAULT
-                .builder()
-                .setDelimiter(separator)
-                .setRecordSeparator("\n")
-                .get();
-        StringBuilder text = new StringBuilder();
-        try (CSVPrinter printer = new CSVPrinter(text, format)) {
-            for (List<String> line : writer.lines) {
-                printer.printRecord(line.stream().map(Sheet::quoted).toList());
-            }
-        } catch (IOException impossible) {
-            throw new UncheckedIOException("Writing to memory failed", impossible);
-        }
-        return text.toString();
+        return writer.lines;
     }
 
     private void compose() {

@@ -25,10 +25,11 @@ import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.study.StudyScore;
 
 /**
- * Reads a wide table: taxa down, characters across, the first column {@code taxon}. Rows that begin with {@code #}
- * describe characters, columns that begin with {@code #} describe rows. Every problem is collected with its place.
+ * Reads a table of scores, from CSV, TSV or XLSX. Wide: taxa down, characters across, the first column {@code taxon}; rows
+ * that begin with {@code #} describe characters, columns that begin with {@code #} describe rows. Long: one score a line,
+ * see {@link LongTable}. Every problem is collected with its place.
  */
-public final class WideTableReader {
+public final class TableReader {
     private static final Pattern NEVER_ASKED =
             Pattern.compile("(?i).*\\b(taste|tasting|edib\\w*|edible|palatab\\w*|flavou?r|medicinal\\w*)\\b.*");
 
@@ -37,7 +38,7 @@ public final class WideTableReader {
     private final String title;
     private final List<Problem> problems = new ArrayList<>();
     private final List<String> setAside = new ArrayList<>();
-    private Sheet sheet = new Sheet(List.of(), List.of());
+    private Sheet sheet = Sheet.empty();
     private final Map<String, List<String>> about = new HashMap<>();
     private final Map<String, Integer> aboutRow = new HashMap<>();
     private final List<Integer> taxonRows = new ArrayList<>();
@@ -45,29 +46,47 @@ public final class WideTableReader {
     private final Map<Integer, StudyCharacter> characterAt = new LinkedHashMap<>();
     private final List<ImportedStudy.Column> columns = new ArrayList<>();
 
-    private WideTableReader(String title) {
+    private TableReader(String title) {
         this.title = title;
     }
 
-    /** Reads CSV or TSV; {@code fileName} tells the separator and the title. */
+    /** Reads CSV, TSV or XLSX; {@code fileName} tells which, and the title. */
     public static ImportedStudy read(byte[] bytes, String fileName) {
-        String title = fileName.replaceAll("^.*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
-        return new WideTableReader(title.isBlank() ? "Imported matrix" : title).run(bytes, fileName);
+        List<Problem> problems = new ArrayList<>();
+        return read(open(bytes, fileName, problems), fileName, problems);
     }
 
-    private ImportedStudy run(byte[] bytes, String fileName) {
+    /** The table as it stands in a file; what could not be read is told. */
+    static Sheet open(byte[] bytes, String fileName, List<Problem> problems) {
         if (bytes.length > Limits.TABLE_BYTES) {
             problems.add(Problem.file("The table is larger than 25 MB. Split it, or import a study file."));
-            return result(List.of());
+            return Sheet.empty();
         }
-        String text = TextDecoder.decode(bytes, problems);
-        sheet = Sheet.read(text, fileName, problems);
-        if (sheet.cells().isEmpty()) {
+        if (fileName.toLowerCase(Locale.ROOT).endsWith(".xlsx") || Workbook.isZip(bytes)) {
+            return Workbook.read(bytes, problems);
+        }
+        return TextTable.read(TextDecoder.decode(bytes, problems), fileName, problems);
+    }
+
+    /** @param problems what was already found; the list is the result's */
+    static ImportedStudy read(Sheet sheet, String fileName, List<Problem> problems) {
+        String title = fileName.replaceAll("^.*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
+        TableReader reader = new TableReader(title.isBlank() ? "Imported matrix" : title);
+        reader.problems.addAll(problems);
+        reader.sheet = sheet;
+        return reader.run();
+    }
+
+    private ImportedStudy run() {
+        if (sheet.rows() == 0) {
             if (problems.stream().noneMatch(Problem::blocking)) {
                 problems.add(Problem.file(
                         "The table is empty. Its first row must name the columns, beginning with 'taxon'."));
             }
             return result(List.of());
+        }
+        if (LongTable.isLong(sheet)) {
+            sheet = LongTable.widen(sheet, problems);
         }
         if (!sheet.cell(0, 0).equalsIgnoreCase("taxon")) {
             problem(0, 0, "the first column must be headed 'taxon', but says '" + sheet.cell(0, 0) + "'.");
@@ -94,11 +113,13 @@ public final class WideTableReader {
     /** @param row index in the sheet */
     private void problem(int row, int column, String text) {
         String capital = text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
-        problems.add(Problem.at(sheet.lines().get(row), column + 1, heading(column), capital));
+        Sheet.Place place = sheet.place(row, column);
+        problems.add(Problem.at(place.line(), place.column(), heading(column), capital));
     }
 
     private void notice(int row, int column, String text) {
-        problems.add(new Problem(sheet.lines().get(row), column + 1, heading(column), text, false));
+        Sheet.Place place = sheet.place(row, column);
+        problems.add(new Problem(place.line(), place.column(), heading(column), text, false));
     }
 
     private String heading(int column) {
@@ -121,7 +142,7 @@ public final class WideTableReader {
                 "note",
                 "question",
                 "misreading");
-        for (int r = 1; r < sheet.cells().size(); r++) {
+        for (int r = 1; r < sheet.rows(); r++) {
             String first = sheet.cell(r, 0);
             if (!first.startsWith("#")) {
                 taxonRows.add(r);
@@ -133,17 +154,17 @@ public final class WideTableReader {
                         r,
                         0,
                         "'" + first + "' describes nothing known. Use one of #" + String.join(", #", known) + ".");
-            } else if (about.putIfAbsent(name, sheet.cells().get(r)) != null) {
+            } else if (about.putIfAbsent(name, sheet.row(r)) != null) {
                 problem(r, 0, "'" + first + "' stands twice. Keep one of the rows.");
             } else {
                 aboutRow.put(name, r);
             }
         }
         for (int r : taxonRows) {
-            if (sheet.cells().get(r).size() > sheet.cells().get(0).size()) {
+            if (sheet.row(r).size() > sheet.columns()) {
                 problem(
                         r,
-                        sheet.cells().get(0).size(),
+                        sheet.columns(),
                         "the row has more cells than the table has headings. Quote cells that hold the separator.");
             }
         }
@@ -151,7 +172,7 @@ public final class WideTableReader {
 
     private boolean isWithinLimits() {
         int characters = 0;
-        for (String heading : sheet.cells().get(0)) {
+        for (String heading : sheet.row(0)) {
             characters += heading.startsWith("#") ? 0 : 1;
         }
         if (taxonRows.size() > Limits.TAXA) {
@@ -171,7 +192,7 @@ public final class WideTableReader {
     private void readRows() {
         List<String> known = List.of("rank", "parent", "stage", "hazard", "weight");
         Map<String, Integer> columnOf = new HashMap<>();
-        for (int c = 1; c < sheet.cells().get(0).size(); c++) {
+        for (int c = 1; c < sheet.columns(); c++) {
             String heading = sheet.cell(0, c);
             if (heading.startsWith("#")) {
                 String name = heading.substring(1).strip().toLowerCase(Locale.ROOT);
@@ -223,7 +244,7 @@ public final class WideTableReader {
                         r,
                         0,
                         "'" + label + (stage.isEmpty() ? "" : ", " + stage) + "' stands in row "
-                                + sheet.lines().get(other) + " already. Rename one, or tell them apart by #stage.");
+                                + sheet.place(other, 0).line() + " already. Rename one, or tell them apart by #stage.");
                 return;
             }
             String rank = cell(r, "rank");
@@ -372,7 +393,7 @@ public final class WideTableReader {
             Integer row = rowOf.get(violation.place());
             int column = row == null
                     ? columnOf.getOrDefault(violation.place(), 0)
-                    : Math.max(0, sheet.cells().get(0).indexOf("#" + violation.field()));
+                    : Math.max(0, sheet.row(0).indexOf("#" + violation.field()));
             problem(row == null ? 0 : row, column, violation.sentence());
         }
     }
@@ -388,7 +409,7 @@ public final class WideTableReader {
     private void readCharacters() {
         CharacterColumns reading = new CharacterColumns(about, aboutRow, this::problem);
         Map<String, Integer> byId = new HashMap<>();
-        for (int c = 1; c < sheet.cells().get(0).size(); c++) {
+        for (int c = 1; c < sheet.columns(); c++) {
             String label = sheet.cell(0, c);
             if (label.startsWith("#")) {
                 continue;
@@ -454,12 +475,63 @@ public final class WideTableReader {
                     problem(r, column.getKey(), rejected.reason());
                 } else {
                     ScoreValue value = ((CellNotation.Parsed) reading).value();
-                    scores.add(new StudyScore(
-                            row.id(), column.getValue().id(), value, text, StudyScore.Basis.IMPORT, "", false, ""));
+                    scores.add(score(row, column.getValue(), value, r, column.getKey()));
                 }
             }
         }
         return scores;
+    }
+
+    private StudyScore score(StudyRow row, StudyCharacter character, ScoreValue value, int r, int c) {
+        Sheet.Remark remark = sheet.remark(r, c);
+        if (remark == null) {
+            remark = Sheet.Remark.note("");
+        }
+        return new StudyScore(
+                row.id(),
+                character.id(),
+                value,
+                sheet.cell(r, c),
+                basis(remark.basis(), r, c),
+                remark.source(),
+                remark.doubtful(),
+                remark.note(),
+                months(remark.months(), r, c),
+                remark.scorer(),
+                date(remark.date(), r, c),
+                remark.concept());
+    }
+
+    /** What a table does not say was not checked by anybody here. */
+    private StudyScore.Basis basis(String text, int r, int c) {
+        for (StudyScore.Basis basis : StudyScore.Basis.values()) {
+            if (basis.name().equalsIgnoreCase(text)) {
+                return basis;
+            }
+        }
+        if (!text.isEmpty()) {
+            problem(r, c, "'" + text + "' is no basis. Use specimens, reference, judgement or import.");
+        }
+        return StudyScore.Basis.IMPORT;
+    }
+
+    private List<Integer> months(String text, int r, int c) {
+        if (text.isEmpty()) {
+            return List.of();
+        }
+        Optional<List<Integer>> months = CharacterColumns.months(text);
+        if (months.isEmpty()) {
+            problem(r, c, "'" + text + "' is no span of months. Write for example 'May–Jul'.");
+        }
+        return months.orElse(List.of());
+    }
+
+    private String date(String text, int r, int c) {
+        if (text.isEmpty() || text.matches("\\d{4}(-\\d{2}(-\\d{2})?)?")) {
+            return text;
+        }
+        problem(r, c, "'" + text + "' is no date. Write it as 2031-05-04.");
+        return "";
     }
 
     static Optional<CharacterType> type(String text) {

@@ -1,0 +1,59 @@
+package org.polyclave.batch;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.polyclave.formats.file.FileLosses;
+import org.polyclave.formats.file.MatrixFiles;
+import org.polyclave.formats.file.MatrixFiles.Format;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.table.TableWriter;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Writes a matrix in another format, and says what that format cannot hold. */
+@Command(
+        name = "convert",
+        description = "Write a matrix in another format; what that cannot hold is told.",
+        mixinStandardHelpOptions = true)
+final class ConvertCommand implements Callable<Integer> {
+    @Spec
+    @SuppressWarnings("NullAway.Init")
+    private CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "IN", description = "A .polyclave.json, .csv, .tsv, .xlsx or .nex file.")
+    @SuppressWarnings("NullAway.Init")
+    private Path in;
+
+    @Parameters(index = "1", paramLabel = "OUT", description = "The format is told by the ending.")
+    @SuppressWarnings("NullAway.Init")
+    private Path out;
+
+    @Option(
+            names = "--layout",
+            description = "For tables: wide (rows by characters) or long (one score a line, with its origin).",
+            defaultValue = "wide")
+    private TableWriter.Layout layout = TableWriter.Layout.WIDE;
+
+    @Override
+    public Integer call() throws IOException {
+        PrintWriter err = spec.commandLine().getErr();
+        String name = out.getFileName() == null ? "" : out.getFileName().toString();
+        Format format = Format.of(name)
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "'" + out + "' tells no format. End it in " + MatrixFiles.known() + "."));
+        Study study = MatrixFile.study(in, err);
+        byte[] bytes = MatrixFiles.write(study, format, layout);
+        List<String> losses = FileLosses.of(
+                study,
+                MatrixFiles.read(bytes, study.title() + "." + format.ending()).study());
+        MatrixFile.write(out, bytes);
+        losses.forEach(l -> err.println("Not in " + name + ": " + l + "."));
+        return ExitCode.DONE;
+    }
+}

@@ -1,0 +1,112 @@
+package org.polyclave.formats.file;
+
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.polyclave.formats.nexus.NexusReader;
+import org.polyclave.formats.nexus.NexusWriter;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyJson;
+import org.polyclave.formats.study.StudyScope;
+import org.polyclave.formats.table.ImportedStudy;
+import org.polyclave.formats.table.Problem;
+import org.polyclave.formats.table.TableReader;
+import org.polyclave.formats.table.TableWriter;
+
+/** Matrices as files: the format is told by the name's ending. */
+public final class MatrixFiles {
+    private MatrixFiles() {}
+
+    /** A format of matrices. */
+    public enum Format {
+        STUDY("polyclave.json", "application/json"),
+        CSV("csv", "text/csv; charset=utf-8"),
+        TSV("tsv", "text/tab-separated-values; charset=utf-8"),
+        XLSX("xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"),
+        NEXUS("nex", "text/plain; charset=utf-8");
+
+        private final String ending;
+        private final String mediaType;
+
+        Format(String ending, String mediaType) {
+            this.ending = ending;
+            this.mediaType = mediaType;
+        }
+
+        public String ending() {
+            return ending;
+        }
+
+        public String mediaType() {
+            return mediaType;
+        }
+
+        /** The format of a file; empty if its ending tells none. */
+        public static Optional<Format> of(String fileName) {
+            String name = fileName.toLowerCase(Locale.ROOT);
+            for (Format format : values()) {
+                if (name.endsWith("." + format.ending)) {
+                    return Optional.of(format);
+                }
+            }
+            return name.endsWith(".json")
+                    ? Optional.of(STUDY)
+                    : name.endsWith(".nexus") || name.endsWith(".nxs") ? Optional.of(NEXUS) : Optional.empty();
+        }
+    }
+
+    /** Endings of the formats, for sentences. */
+    public static String known() {
+        return ".polyclave.json, .csv, .tsv, .xlsx or .nex";
+    }
+
+    /** Reads a matrix; a name without a known ending is taken for a text table. */
+    public static ImportedStudy read(byte[] bytes, String fileName) {
+        return switch (Format.of(fileName).orElse(Format.CSV)) {
+            case STUDY -> study(bytes);
+            case NEXUS -> NexusReader.read(bytes, fileName);
+            case CSV, TSV, XLSX -> TableReader.read(bytes, fileName);
+        };
+    }
+
+    private static ImportedStudy study(byte[] bytes) {
+        StudyJson.ReadStudy read = StudyJson.read(bytes);
+        Study study = read.study();
+        List<Problem> problems = read.problems().stream().map(Problem::file).toList();
+        if (study == null) {
+            Study none = new Study("", "", StudyScope.EMPTY, List.of(), List.of(), List.of(), List.of());
+            return new ImportedStudy(none, problems, List.of(), List.of());
+        }
+        List<ImportedStudy.Column> columns =
+                study.characters().stream().map(c -> column(study, c)).toList();
+        return new ImportedStudy(study, problems, columns, List.of());
+    }
+
+    private static ImportedStudy.Column column(Study study, StudyCharacter character) {
+        int scored = (int) study.scores().stream()
+                .filter(s -> s.character().equals(character.id()))
+                .count();
+        List<String> states = character.states().stream()
+                .map(StudyCharacter.StudyState::label)
+                .toList();
+        return new ImportedStudy.Column(
+                0, character.label(), character.type(), character.unit(), character.organ(), states, scored, false);
+    }
+
+    /** Writes a matrix; {@code layout} is for tables. */
+    public static byte[] write(Study study, Format format, TableWriter.Layout layout) {
+        return switch (format) {
+            case STUDY -> utf8(StudyJson.write(study));
+            case CSV -> utf8(TableWriter.write(study, layout, ','));
+            case TSV -> utf8(TableWriter.write(study, layout, '\t'));
+            case XLSX -> TableWriter.workbook(study, layout);
+            case NEXUS -> utf8(NexusWriter.write(study));
+        };
+    }
+
+    private static byte[] utf8(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+}
