@@ -4,6 +4,28 @@ import type { Schemas } from '@/api/client';
 import { provideStudy, type StudyModel } from '@/features/study';
 import { mount } from './mount';
 
+const NOWHERE = {
+  position: '',
+  side: '',
+  from: '',
+  to: '',
+  dimension: '',
+  view: '',
+  magnification: '',
+  material: '',
+};
+
+export const state = (id: string, more: Partial<Schemas['StudyState']> = {}): Schemas['StudyState'] => ({
+  id,
+  label: id,
+  plain: '',
+  definition: '',
+  mistakenFor: [],
+  swatch: '',
+  comparedWith: '',
+  ...more,
+});
+
 export const row = (id: string, more: Partial<Schemas['StudyRow']> = {}): Schemas['StudyRow'] => ({
   id,
   label: id.charAt(0).toUpperCase() + id.slice(1),
@@ -17,6 +39,10 @@ export const row = (id: string, more: Partial<Schemas['StudyRow']> = {}): Schema
   description: '',
   stopsHere: false,
   weight: 1,
+  names: { authorship: '', synonyms: [], vernacular: [] },
+  occurrence: { months: [], habitat: '', regions: [] },
+  placements: [],
+  naming: 'POSSIBLE',
   ...more,
 });
 
@@ -40,6 +66,10 @@ export const character = (id: string, more: Partial<Schemas['StudyCharacter']> =
   misreading: 0.05,
   uncertainty: 0,
   group: '',
+  where: NOWHERE,
+  looking: { pitfalls: '', stages: [], delayMinutes: 0, preservation: '', subject: 'ORGANISM' },
+  comparator: '',
+  ratioOf: [],
   ...more,
 });
 
@@ -50,7 +80,10 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
   role: 'OWNER',
   rows: [row('mild'), row('bane', { hazard: 'SERIOUS' })],
   characters: [character('margin')],
-  cells: [],
+  glossary: [],
+  references: [],
+  claims: [],
+  counts: { rows: [0, 0], characters: [0] },
   revisions: {},
   nearButOutside: [],
   scope: {
@@ -75,7 +108,6 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
     withoutQuestion: 0,
     editions: 0,
   },
-  nextStep: { code: 'score', stage: 'score', subject: '', count: 2 },
   ...more,
 });
 

@@ -95,7 +95,6 @@ export default {
     mergeInto: 'Merge {name} into …',
     mergeTitle: 'Merge two states?',
     merge: 'Merge',
-    merging: '“{from}” becomes “{into}” in {scores} scores and in all that depends on it. Undo brings it back.',
     conditions: 'Applies only where',
     condition: 'Character',
     conditionStates: 'is one of',

@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
-import { character } from '@/testing/study';
+import { character, state } from '@/testing/study';
 import { blank, shifted, stepped, withType } from './characters';
 
 test('another type drops the states and units that it does not have', () => {
-  const states = [{ id: 'red', label: 'red', plain: '', definition: '' }];
+  const states = [state('red')];
   const colour = character('colour', { states });
   expect(withType(colour, 'ORDERED').states).toEqual(states);
   expect(withType(colour, 'LENGTH')).toMatchObject({ type: 'LENGTH', unit: 'mm', states: [] });

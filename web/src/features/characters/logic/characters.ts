@@ -57,10 +57,22 @@ export function blank(organ: string): Character {
     misreading: 0.05,
     group: '',
     uncertainty: 0,
+    where: { position: '', side: '', from: '', to: '', dimension: '', view: '', magnification: '', material: '' },
+    looking: { pitfalls: '', stages: [], delayMinutes: 0, preservation: '', subject: 'ORGANISM' },
+    comparator: '',
+    ratioOf: [],
   };
 }
 
-export const emptyState = (): Schemas['StudyState'] => ({ id: '', label: '', plain: '', definition: '' });
+export const emptyState = (): Schemas['StudyState'] => ({
+  id: '',
+  label: '',
+  plain: '',
+  definition: '',
+  mistakenFor: [],
+  swatch: '',
+  comparedWith: '',
+});
 
 /** The character as another type: units and states that the type does not have go. */
 export function withType(character: Character, type: Character['type']): Character {
@@ -72,6 +84,7 @@ export function withType(character: Character, type: Character['type']): Charact
     unit: units.includes(character.unit) ? character.unit : common,
     states: hasStates(type) ? (character.states.length ? character.states : [emptyState(), emptyState()]) : [],
     uncertainty: isNumeric(type) ? character.uncertainty : 0,
+    ratioOf: type === 'RATIO' ? character.ratioOf : [],
   };
 }
 

@@ -2,12 +2,12 @@ import { nextTick } from 'vue';
 import { expect, test, vi } from 'vitest';
 import type { Schemas } from '@/api/client';
 import { fakeServer, Refusal } from '@/testing/server';
-import { character, mountInStudy, study } from '@/testing/study';
+import { character, mountInStudy, state as plainState, study } from '@/testing/study';
 import CharactersPage from './CharactersPage.vue';
 
 const server = fakeServer();
 const PATH = '/api/studies/meadow';
-const state = (id: string) => ({ id, label: id, plain: `${id}, plainly`, definition: '' });
+const state = (id: string) => plainState(id, { plain: `${id}, plainly` });
 const characters = [
   character('margin', { states: [state('entire'), state('toothed')] }),
   character('width', { type: 'LENGTH', unit: 'mm', question: 'How wide?', plainQuestion: 'How broad?' }),
@@ -17,19 +17,15 @@ const characters = [
     appliesWhen: [{ character: 'margin', states: ['entire'] }],
   }),
 ];
-const cell = {
-  row: 'mild',
-  character: 'margin',
-  text: 'entire',
-  kind: 'states',
-  parts: [{ label: 'entire', share: 1, mistaken: false }],
-  revision: 0,
-};
-
 async function open(query = '', more: Partial<Schemas['StudyView']> = {}) {
   server.on(
     `GET ${PATH}`,
-    study({ characters, cells: [cell] as never, revisions: { 'character/margin': 3 }, ...more }),
+    study({
+      characters,
+      counts: { rows: [1, 0], characters: [1, 0, 0] },
+      revisions: { 'character/margin': 3 },
+      ...more,
+    }),
   );
   const page = await mountInStudy(CharactersPage, `/studies/meadow/characters${query}`);
   await vi.waitFor(() => expect(page.all('article')).toHaveLength(3));
@@ -81,22 +77,20 @@ test('a state is added, ordered and saved', async () => {
   ]);
 });
 
-test('a merge says how many scores follow', async () => {
-  server.on(`POST ${PATH}/characters/margin/merge`, { id: 'margin', revision: 8 });
+test('a merge is shown before it is done', async () => {
+  const change = { kind: 'CELL', how: 'CHANGED', id: 'mild', character: 'margin', name: 'Mild × margin', fields: [] };
+  const merging = { operation: 'MergeStates', character: 'margin', from: 'entire', into: 'toothed' };
+  server.on(`POST ${PATH}/operations/preview`, { revision: 7, total: 1, changes: [change] });
+  server.on(`POST ${PATH}/operations`, { id: '', revision: 8 });
+  server.on(`GET ${PATH}/changes?since=7`, { revision: 7 });
   await open('?character=margin');
   await vi.waitFor(() => expect(button('Merge entire into …')).not.toBeNull());
   button('Merge entire into …')?.click();
   await vi.waitFor(() => expect(document.querySelector('.v-menu .v-list-item')).not.toBeNull());
   document.querySelector<HTMLElement>('.v-menu .v-list-item')?.click();
-  await vi.waitFor(() =>
-    expect(document.querySelector('.v-dialog')?.textContent).toContain('“entire” becomes “toothed” in 1 scores'),
-  );
+  await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('Mild × margin'));
   inDialog('Merge')?.click();
-  await vi.waitFor(() =>
-    expect(server.bodies(`POST ${PATH}/characters/margin/merge`)).toEqual([
-      { from: 'entire', into: 'toothed', seen: 3 },
-    ]),
-  );
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/operations`)).toEqual([{ operation: merging, seen: 7 }]));
 });
 
 test('a character moves behind its neighbour', async () => {

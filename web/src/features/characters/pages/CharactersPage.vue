@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
 import { computed, nextTick, onMounted, ref } from 'vue';
-import { useEditing, useStudy } from '@/features/study';
-import { useI18n } from 'vue-i18n';
+import type { Schemas } from '@/api/client';
+import { OperationDialog, useEditing, useStudy } from '@/features/study';
 import ConfirmDialog from '@/shared/ConfirmDialog.vue';
 import WriteProblem from '@/shared/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
@@ -12,7 +12,6 @@ import { blank, stepped, type Character } from '../logic/characters';
 
 const model = useStudy();
 const preferences = usePreferences();
-const { t } = useI18n();
 const wanted = ref('');
 const characters = computed(() => model.study.value?.characters ?? []);
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
@@ -23,8 +22,6 @@ const editing = useEditing(
 );
 const draft = editing.draft;
 const removing = ref(false);
-const merging = ref<{ from: string; into: string } | null>(null);
-const asksMerge = computed({ get: () => merging.value !== null, set: (open) => open || (merging.value = null) });
 const asksLeave = computed({
   get: () => editing.leaving.value !== null,
   set: (open) => open || (editing.leaving.value = null),
@@ -63,26 +60,20 @@ function move(by: -1 | 1) {
   if (draft.value && to) void editing.move(draft.value.id, to);
 }
 
-const own = computed(() =>
-  (model.study.value?.cells ?? []).filter((c) => c.character === draft.value?.id && !c.from && c.text),
-);
-const mergeText = computed(() => {
-  const state = (id?: string) => editing.current.value?.states.find((s) => s.id === id)?.label ?? '';
-  const from = state(merging.value?.from);
-  const scores = own.value.filter((c) => c.parts.some((p) => p.label === from)).length;
-  return t('character.merging', { from, into: state(merging.value?.into), scores });
+const scores = computed(() => {
+  const at = characters.value.findIndex((c) => c.id === draft.value?.id);
+  return model.study.value?.counts.characters[at] ?? 0;
 });
+const operation = ref<Schemas['StudyOperation'] | null>(null);
 
-function merge() {
-  const states = merging.value;
-  const character = draft.value;
-  if (!states || !character) return;
-  void editing.write((path) =>
-    model.send('POST', `${path}/${character.id}/merge`, {
-      ...states,
-      seen: model.seen(`character/${character.id}`),
-    }),
-  );
+function merge(from: string, into: string) {
+  const merging: Schemas['MergeStates'] = { operation: 'MergeStates', character: draft.value?.id, from, into };
+  operation.value = merging;
+}
+
+function done() {
+  operation.value = null;
+  editing.discard();
 }
 
 // A link may choose a character far down.
@@ -153,12 +144,7 @@ function leave() {
         />
       </header>
       <form @submit.prevent="editing.save()">
-        <CharacterEditor
-          v-model="draft"
-          :characters="characters"
-          :readonly="!editable"
-          @merge="(from, into) => (merging = { from, into })"
-        />
+        <CharacterEditor v-model="draft" :characters="characters" :readonly="!editable" @merge="merge" />
         <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />
         <div v-if="editable" class="shelf-buttons">
           <v-btn type="submit" color="primary" variant="flat" :loading="editing.busy.value">{{ $t('save') }}</v-btn>
@@ -173,16 +159,16 @@ function leave() {
       <ConfirmDialog
         v-model="removing"
         :title="$t('character.removeTitle')"
-        :text="$t('character.removal', { name: draft.label, scores: own.length })"
+        :text="$t('character.removal', { name: draft.label, scores })"
         :yes="$t('remove')"
         @confirm="editing.remove(draft.id)"
       />
-      <ConfirmDialog
-        v-model="asksMerge"
+      <OperationDialog
         :title="$t('character.mergeTitle')"
-        :text="mergeText"
         :yes="$t('character.merge')"
-        @confirm="merge"
+        :operation="operation"
+        @done="done"
+        @closed="operation = null"
       />
     </section>
     <ConfirmDialog

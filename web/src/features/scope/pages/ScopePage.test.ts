@@ -12,10 +12,12 @@ const rows = [
   row('mild-male', { label: 'Mild', parent: 'mild', stage: 'male' }),
   row('bane', { label: 'Bane', hazard: 'SERIOUS' }),
 ];
-const cell = { row: 'mild', character: 'margin', text: 'entire', kind: 'states', parts: [], revision: 0 };
 
 async function open(query = '', more: Partial<Schemas['StudyView']> = {}) {
-  server.on(`GET ${PATH}`, study({ rows, cells: [cell] as never, revisions: { 'row/bane': 4, scope: 2 }, ...more }));
+  server.on(
+    `GET ${PATH}`,
+    study({ rows, counts: { rows: [1, 0, 0], characters: [1] }, revisions: { 'row/bane': 4, scope: 2 }, ...more }),
+  );
   const page = await mountInStudy(ScopePage, `/studies/meadow/scope${query}`);
   await vi.waitFor(() => expect(page.all('[role=treeitem]')).toHaveLength(3));
   return page;

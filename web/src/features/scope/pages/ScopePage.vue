@@ -42,6 +42,10 @@ const blank: Schemas['StudyRow'] = {
   stopsHere: false,
   hybridOf: [],
   description: '',
+  names: { authorship: '', synonyms: [], vernacular: [] },
+  occurrence: { months: [], habitat: '', regions: [] },
+  placements: [],
+  naming: 'POSSIBLE',
 };
 
 function addTaxon() {
@@ -72,7 +76,8 @@ const removal = computed(() => {
   const children = rows.value.filter((r) => r.parent === row.id);
   const stages = children.filter((r) => r.stage);
   const gone = new Set([row.id, ...stages.map((r) => r.id)]);
-  const scores = (model.study.value?.cells ?? []).filter((c) => gone.has(c.row) && !c.from && c.text).length;
+  const counts = model.study.value?.counts.rows ?? [];
+  const scores = rows.value.reduce((n, r, i) => n + (gone.has(r.id) ? (counts[i] ?? 0) : 0), 0);
   const name = row.label + (row.stage ? t('name.stage', { stage: row.stage }) : '');
   const parts = children.length - stages.length;
   return [

@@ -2,19 +2,26 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, type Schemas } from '@/api/client';
+import type { Cell } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
 import TaxonName from '@/shared/TaxonName.vue';
+import OriginForm from './OriginForm.vue';
 
 /** Details and evidence of the selected cell. */
 const props = defineProps<{
   slug: string;
   row: Schemas['StudyRow'];
   character: Schemas['StudyCharacter'];
-  cell: Schemas['CellView'] | undefined;
+  cell: Cell | undefined;
   from: Schemas['StudyRow'] | undefined;
+  references: Schemas['Reference'][];
+  findings: string[];
   editable: boolean;
 }>();
-const emit = defineEmits<{ pick: [text: string] }>();
+const emit = defineEmits<{ pick: [text: string]; origin: [origin: Schemas['Origin']] }>();
+const source = computed(
+  () => props.references.find((r) => r.id === props.cell?.source)?.citation ?? props.cell?.source ?? '',
+);
 const history = useQuery({
   queryKey: computed(() => ['history', props.slug, props.row.id, props.character.id, props.cell?.revision]),
   queryFn: () =>
@@ -34,7 +41,18 @@ const history = useQuery({
     <p class="value figures">{{ cell?.text || $t('score.emptyCell') }}</p>
     <p v-if="cell?.from && from" class="quiet">{{ $t('shelf.inherited', { name: from.label }) }}</p>
     <p v-if="cell?.doubtful" class="doubt">{{ $t('shelf.doubtful') }}</p>
-    <p v-if="cell?.basis" class="quiet">{{ $t(`basis.${cell.basis}`) }}{{ cell.source ? ': ' + cell.source : '' }}</p>
+    <p v-if="cell?.basis" class="quiet">
+      {{ $t(`basis.${cell.basis}`) }}{{ source ? ': ' + source : '' }}
+      <template v-if="cell.scorer"> · {{ cell.scorer }} {{ cell.date }}</template>
+    </p>
+    <p v-if="cell?.note">{{ cell.note }}</p>
+    <ul v-if="findings.length" class="findings">
+      <li v-for="reason in findings" :key="reason">{{ reason }}</li>
+    </ul>
+    <details v-if="cell && cell.basis && !cell.from && editable" class="origin">
+      <summary>{{ $t('origin.title') }}</summary>
+      <OriginForm :cell="cell" :references="references" @save="emit('origin', $event)" />
+    </details>
     <template v-if="character.states.length">
       <h4>{{ $t('shelf.states') }}</h4>
       <ul>
@@ -73,6 +91,17 @@ h4 {
   font-family: var(--serif);
   font-size: 1.25rem;
   margin: 0.5rem 0;
+}
+
+.findings {
+  border-left: 3px solid rgb(var(--v-theme-warning));
+  padding-left: 0.7rem;
+  margin: 0.6rem 0;
+}
+
+summary {
+  cursor: pointer;
+  font-weight: 600;
 }
 
 .doubt {

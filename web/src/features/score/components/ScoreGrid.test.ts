@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { nextTick, reactive } from 'vue';
-import type { Schemas } from '@/api/client';
+import type { Cell } from '@/features/study';
 import { mount } from '@/testing/mount';
 import type { Selection } from '../logic/grid';
 import type { GridModel } from '../logic/paint';
@@ -28,9 +28,10 @@ const grid: GridModel = {
   rows: ['Alpha', 'Beta'].map((label) => ({ label, stage: '', depth: 0, hazard: '' })),
   columns: ['margin', 'width'].map((label) => ({ label, unit: '', scale: { min: 0, max: 1 } })),
   bands: [],
+  flagged: () => false,
   cell: (row, column) => {
     const text = texts[row]?.[column];
-    return text ? ({ text, kind: 'states', parts: [] } as unknown as Schemas['CellView']) : undefined;
+    return text ? ({ text, kind: 'states', parts: [] } as unknown as Cell) : undefined;
   },
 };
 

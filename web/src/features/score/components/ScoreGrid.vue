@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue';
-import { corners, moved, pastedCells, placeAt, scrolledTo, SIZE, TOP, type Place, type Selection } from '../logic/grid';
+import {
+  corners,
+  moved,
+  pastedCells,
+  placeAt,
+  scrolledTo,
+  SIZE,
+  TOP,
+  visible,
+  type Place,
+  type Selection,
+} from '../logic/grid';
 import { paintGrid, type GridModel, type Ink } from '../logic/paint';
 
 /**
@@ -9,7 +20,11 @@ import { paintGrid, type GridModel, type Ink } from '../logic/paint';
  */
 const props = defineProps<{ grid: GridModel; editable: boolean; problem: string }>();
 const selection = defineModel<Selection>('selection', { required: true });
-const emit = defineEmits<{ edit: [cells: (Place & { text: string })[]]; dismiss: [] }>();
+const emit = defineEmits<{
+  edit: [cells: (Place & { text: string })[]];
+  dismiss: [];
+  look: [from: number, to: number];
+}>();
 const scroller = useTemplateRef<HTMLDivElement>('scroller');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const input = useTemplateRef<HTMLInputElement>('input');
@@ -41,6 +56,7 @@ function ink(): Ink {
     text: rgb('on-surface'),
     accent: rgb('primary'),
     danger: rgb('error'),
+    warning: rgb('warning'),
     rule: style.getPropertyValue('--grid-rule'),
     sans: style.getPropertyValue('--sans'),
     serif: style.getPropertyValue('--serif'),
@@ -68,6 +84,8 @@ function measure() {
   if (!box) return;
   view.value = { width: box.clientWidth, height: box.clientHeight };
   scroll.value = { left: box.scrollLeft, top: box.scrollTop };
+  const [from, to] = visible(scroll.value, view.value, rows.value, columns.value).columns;
+  emit('look', from, to);
   paint();
 }
 

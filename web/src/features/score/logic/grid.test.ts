@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { bands, byOrgan, moved, pastedCells, placeAt, scaleOf, scrolledTo, SIZE, TOP, visible } from './grid';
+import { bands, byOrgan, moved, pastedCells, placeAt, scrolledTo, SIZE, TOP, visible } from './grid';
 
 const character = (id: string, organ: string) => ({ id, organ }) as Schemas['StudyCharacter'];
 
@@ -57,9 +57,4 @@ describe('paste', () => {
     const cells = pastedCells('toothed', { at: { row: 1, column: 1 }, anchor: { row: 2, column: 2 } }, 9, 9);
     expect(cells).toHaveLength(4);
   });
-});
-
-test('the common scale is never empty', () => {
-  expect(scaleOf([])).toEqual({ min: 0, max: 1 });
-  expect(scaleOf([{ min: 3, max: 3 }])).toEqual({ min: 3, max: 4 });
 });

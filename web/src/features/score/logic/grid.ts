@@ -153,10 +153,3 @@ export function pastedCells(
   );
   return cells;
 }
-
-/** Common scale of a numeric column: from the least to the greatest value that any row shows. */
-export function scaleOf(ranges: { min: number; max: number }[]): { min: number; max: number } {
-  const min = Math.min(...ranges.map((r) => r.min));
-  const max = Math.max(...ranges.map((r) => r.max));
-  return ranges.length === 0 ? { min: 0, max: 1 } : { min, max: max > min ? max : min + 1 };
-}

@@ -1,9 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import type { Schemas } from '@/api/client';
+import type { Cell } from '@/features/study';
 import { SIZE, TOP } from './grid';
 import { paintGrid, type GridModel, type Ink } from './paint';
-
-type Cell = Schemas['CellView'];
 
 interface Mark {
   what: 'text' | 'rect' | 'stroke' | 'line';
@@ -42,6 +40,7 @@ function recorder() {
     rect: () => undefined,
     clip: () => undefined,
     moveTo: (x: number, y: number) => mark('line', '', x, y, 0),
+    fill: () => mark('rect', 'corner', 0, 0, 0),
     lineTo: () => undefined,
     stroke: () => undefined,
     setLineDash: (d: number[]) => (dash = d),
@@ -59,20 +58,20 @@ const ink: Ink = {
   text: 'text',
   accent: 'accent',
   danger: 'danger',
+  warning: 'warning',
   rule: 'rule',
   sans: 'sans',
   serif: 'serif',
 };
 const cell = (over: Partial<Cell>): Cell =>
   ({
-    row: 'r',
-    character: 'c',
     text: '',
     kind: 'states',
     parts: [],
     doubtful: false,
     basis: '',
     source: '',
+    from: null,
     revision: 0,
     ...over,
   }) as Cell;
@@ -84,6 +83,7 @@ function painted(shown: Cell | undefined, over: Partial<GridModel> = {}) {
     columns: [{ label: 'leaf width', unit: 'mm', scale: { min: 0, max: 10 } }],
     bands: [{ organ: 'leaf', from: 0, to: 1 }],
     cell: () => shown,
+    flagged: () => false,
     ...over,
   };
   const at = { row: 0, column: 0 };
@@ -187,4 +187,11 @@ test('only what shows is asked for', () => {
     },
   });
   expect(asked).toBeLessThan(100);
+});
+
+test('a cell in which a check found something has a folded corner', () => {
+  const corners = (flagged: boolean) =>
+    painted(undefined, { flagged: () => flagged }).marks.filter((m) => m.text === 'corner' && m.fill === 'warning');
+  expect(corners(true)).toHaveLength(1);
+  expect(corners(false)).toHaveLength(0);
 });

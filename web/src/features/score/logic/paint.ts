@@ -1,13 +1,15 @@
-import type { Schemas } from '@/api/client';
+import type { Cell } from '@/features/study';
 import { corners, SIZE, TOP, visible, type Band, type Selection } from './grid';
-
-type Cell = Schemas['CellView'];
 
 export interface GridModel {
   rows: { label: string; stage: string; depth: number; hazard: string }[];
   columns: { label: string; unit: string; scale: { min: number; max: number } }[];
   bands: Band[];
   cell: (row: number, column: number) => Cell | undefined;
+  /** Whether a check found something in the cell. */
+  flagged: (row: number, column: number) => boolean;
+  loaded?: number;
+  findings?: number;
 }
 
 export interface Ink {
@@ -16,6 +18,7 @@ export interface Ink {
   text: string;
   accent: string;
   danger: string;
+  warning: string;
   rule: string;
   sans: string;
   serif: string;
@@ -71,6 +74,7 @@ function paintCell(g: CanvasRenderingContext2D, model: GridModel, row: number, c
   g.strokeStyle = ink.rule;
   g.lineWidth = 1;
   g.strokeRect(box.x + 0.5, box.y + 0.5, box.width, box.height);
+  if (model.flagged(row, column)) paintFlag(g, box, ink);
   if (!cell || cell.kind === 'empty') return;
   g.save();
   g.beginPath();
@@ -149,6 +153,17 @@ function paintDoubt(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
   g.lineWidth = 1.5;
   g.strokeRect(box.x + 3.5, box.y + 3.5, box.width - 7, box.height - 6);
   g.setLineDash([]);
+}
+
+/** A folded corner: a check found something here. */
+function paintFlag(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
+  const right = box.x + box.width;
+  g.fillStyle = ink.warning;
+  g.beginPath();
+  g.moveTo(right - 9, box.y + 1);
+  g.lineTo(right, box.y + 1);
+  g.lineTo(right, box.y + 10);
+  g.fill();
 }
 
 function paintSelection(

@@ -2,53 +2,79 @@
 import { computed, nextTick, onBeforeMount, onMounted, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { Problem, type Schemas } from '@/api/client';
-import { taxonTree } from '@/features/scope';
-import { useStudy } from '@/features/study';
+import { OperationDialog, useStudy } from '@/features/study';
 import CellShelf from '../components/CellShelf.vue';
 import ConflictDialog, { type Conflict } from '../components/ConflictDialog.vue';
+import FindReplaceDialog from '../components/FindReplaceDialog.vue';
+import PastePreview, { type Rejection } from '../components/PastePreview.vue';
 import ScoreGrid from '../components/ScoreGrid.vue';
-import { bands, byOrgan, scaleOf, type Place, type Selection } from '../logic/grid';
-import type { GridModel } from '../logic/paint';
+import ScoreTools from '../components/ScoreTools.vue';
+import ScoringQueue, { type QueueItem } from '../components/ScoringQueue.vue';
+import { useSheet } from '../composables/useSheet';
+import { corners, type Place, type Selection } from '../logic/grid';
 
 const model = useStudy();
 const route = useRoute();
 const router = useRouter();
+const sheet = useSheet(model);
+const { rows, characters, filter, grouped, hidden } = sheet;
 const grid = useTemplateRef<InstanceType<typeof ScoreGrid>>('grid');
 const problem = ref('');
+const kept = ref('');
 const conflicts = ref<Conflict[]>([]);
+const pasted = ref<{ edits: Schemas['CellEdit'][]; rejections: Rejection[] }>({ edits: [], rejections: [] });
+const finding = ref(false);
+const operation = ref<Schemas['ReplaceScores'] | null>(null);
 const selection = ref<Selection>({ at: { row: 0, column: 0 }, anchor: { row: 0, column: 0 } });
-const tree = computed(() => taxonTree(model.study.value?.rows ?? []));
-const characters = computed(() => byOrgan(model.study.value?.characters ?? []));
 const editable = computed(() => model.study.value?.role !== 'VIEWER');
+const references = computed(() => model.study.value?.references ?? []);
+const mode = computed<string>({
+  get: () => (route.query.mode === 'character' || route.query.mode === 'row' ? route.query.mode : 'sheet'),
+  set: (value) => void router.replace({ query: { ...route.query, mode: value === 'sheet' ? undefined : value } }),
+});
 
-const cellAt = (row: number, column: number): Schemas['CellView'] | undefined =>
-  model.cells.value.get(`${tree.value[row]?.row.id} ${characters.value[column]?.id}`);
-
-const gridModel = computed<GridModel>(() => ({
-  rows: tree.value.map(({ row, depth }) => ({ label: row.label, stage: row.stage, depth, hazard: row.hazard })),
-  columns: characters.value.map((character, column) => ({
-    label: character.label,
-    unit: character.unit,
-    scale: scaleOf(tree.value.flatMap((_, row) => cellAt(row, column)?.range ?? [])),
-  })),
-  bands: bands(characters.value),
-  cell: cellAt,
-}));
-
-const row = computed(() => tree.value[selection.value.at.row]?.row);
+const row = computed(() => rows.value[selection.value.at.row]?.row);
 const character = computed(() => characters.value[selection.value.at.column]);
-const cell = computed(() => cellAt(selection.value.at.row, selection.value.at.column));
+const cell = computed(() => sheet.cellAt(selection.value.at.row, selection.value.at.column));
+const selectedRows = computed(() => {
+  const box = corners(selection.value);
+  return rows.value.slice(box.top, box.bottom + 1).map((r) => r.row.id);
+});
+
+/** What is scored one after the other: the rows of a character, or the characters of a row. */
+const queue = computed<QueueItem[]>(() => {
+  const item = (r: Schemas['StudyRow'], c: Schemas['StudyCharacter'], title: string): QueueItem => ({
+    id: `${r.id}-${c.id}`,
+    row: r,
+    character: c,
+    title,
+    cell: sheet.cellOf(r.id, c.id),
+  });
+  const at = { row: row.value, character: character.value };
+  if (mode.value === 'row' && at.row)
+    return characters.value.map((c) => item(at.row as Schemas['StudyRow'], c, c.label));
+  return rows.value.flatMap(({ row: r }) =>
+    at.character ? [item(r, at.character, r.stage ? `${r.label}, ${r.stage}` : r.label)] : [],
+  );
+});
+const heading = computed(() =>
+  mode.value === 'row'
+    ? [row.value?.label, row.value?.stage].filter(Boolean).join(', ')
+    : (character.value?.label ?? ''),
+);
+const active = computed({
+  get: () => (mode.value === 'row' ? selection.value.at.column : selection.value.at.row),
+  set: (n) => {
+    const at = mode.value === 'row' ? { ...selection.value.at, column: n } : { ...selection.value.at, row: n };
+    selected({ at, anchor: at });
+  },
+});
 
 onBeforeMount(() => {
+  const find = (n: number) => Math.max(0, n);
   const at = {
-    row: Math.max(
-      0,
-      tree.value.findIndex((t) => t.row.id === route.query.row),
-    ),
-    column: Math.max(
-      0,
-      characters.value.findIndex((c) => c.id === route.query.character),
-    ),
+    row: find(rows.value.findIndex((t) => t.row.id === route.query.row)),
+    column: find(characters.value.findIndex((c) => c.id === route.query.character)),
   };
   selection.value = { at, anchor: at };
 });
@@ -59,16 +85,20 @@ function selected(next: Selection) {
   selection.value = next;
   problem.value = '';
   void router.replace({
-    query: { row: tree.value[next.at.row]?.row.id, character: characters.value[next.at.column]?.id },
+    query: {
+      ...route.query,
+      row: rows.value[next.at.row]?.row.id,
+      character: characters.value[next.at.column]?.id,
+    },
   });
 }
 
 function editOf(place: Place & { text: string }): Schemas['CellEdit'] {
   return {
-    row: tree.value[place.row]?.row.id ?? '',
+    row: rows.value[place.row]?.row.id ?? '',
     character: characters.value[place.column]?.id ?? '',
     text: place.text,
-    seen: cellAt(place.row, place.column)?.revision ?? 0,
+    seen: sheet.cellAt(place.row, place.column)?.revision ?? 0,
   };
 }
 
@@ -79,27 +109,54 @@ async function edit(cells: (Place & { text: string })[]) {
 }
 
 function ownText(place: Place): string {
-  const shown = cellAt(place.row, place.column);
+  const shown = sheet.cellAt(place.row, place.column);
   return shown && !shown.from ? shown.text : '';
+}
+
+/** Scores an item of the queue; the same text again changes nothing. */
+async function score(item: QueueItem, text: string) {
+  problem.value = '';
+  const now = item.cell && !item.cell.from ? item.cell.text : '';
+  if (text !== now)
+    await send([{ row: item.row.id, character: item.character.id, text, seen: item.cell?.revision ?? 0 }]);
+}
+
+async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
+  const of = at?.cell ?? cell.value;
+  const place = { row: at?.row.id ?? row.value?.id ?? '', character: at?.character.id ?? character.value?.id ?? '' };
+  if (of) await send([{ ...place, text: of.text, seen: of.revision, origin }]);
+}
+
+function doubt(item: QueueItem) {
+  if (!item.cell) return;
+  const { basis, source, doubtful, note, months, concept } = item.cell;
+  const origin = { basis: basis as Schemas['Origin']['basis'], source, doubtful: !doubtful, note, months, concept };
+  void setOrigin(origin, item);
 }
 
 async function send(edits: Schemas['CellEdit'][]) {
   try {
     await model.edit(edits);
+    pasted.value = { edits: [], rejections: [] };
   } catch (failure) {
-    await explain(failure as Problem);
+    await explain(failure as Problem, edits);
   }
 }
 
-async function explain(failure: Problem) {
+async function explain(failure: Problem, edits: Schemas['CellEdit'][]) {
   if (failure.code === 'cell-changed') {
     conflicts.value = failure.details.conflicts as Conflict[];
     if (conflicts.value[0]) select(conflicts.value[0]);
     return;
   }
-  const rejected = (failure.details.rejections as { row: string; character: string; text: string }[] | undefined)?.[0];
+  const rejections = (failure.details.rejections as Rejection[] | undefined) ?? [];
+  const rejected = rejections[0];
   if (!rejected) {
     problem.value = failure.message;
+    return;
+  }
+  if (edits.length > 1) {
+    pasted.value = { edits, rejections };
     return;
   }
   // The text is kept for correction in the cell it belongs to.
@@ -110,12 +167,10 @@ async function explain(failure: Problem) {
   kept.value = rejected.text;
 }
 
-const kept = ref('');
-
-function select(cell: { row: string; character: string }) {
+function select(to: { row: string; character: string }) {
   const at = {
-    row: tree.value.findIndex((t) => t.row.id === cell.row),
-    column: characters.value.findIndex((c) => c.id === cell.character),
+    row: rows.value.findIndex((t) => t.row.id === to.row),
+    column: characters.value.findIndex((c) => c.id === to.character),
   };
   selection.value = { at, anchor: at };
 }
@@ -125,32 +180,60 @@ async function settle(which: 'yours' | 'theirs') {
   conflicts.value = [];
   if (which === 'yours')
     await send(settled.map((c) => ({ row: c.row, character: c.character, text: c.yours, seen: c.revision })));
-  else await model.reload();
+  else await model.catchUp();
 }
 
 async function pick(state: string) {
   await edit([{ ...selection.value.at, text: state }]);
   grid.value?.focus();
 }
+
+function found(wish: Schemas['ReplaceScores']) {
+  finding.value = false;
+  operation.value = wish;
+}
 </script>
 
 <template>
-  <div class="score">
+  <div class="score" :class="mode">
     <h1 class="sr-only">{{ $t('stage.score') }}</h1>
     <div class="main">
+      <ScoreTools
+        v-model:mode="mode"
+        v-model:filter="filter"
+        v-model:grouped="grouped"
+        v-model:hidden="hidden"
+        :characters="sheet.all.value"
+        :editable="editable"
+        @find="finding = true"
+      />
+      <p v-if="!model.study.value?.rows.length || !sheet.all.value.length" class="page">{{ $t('score.nothing') }}</p>
+      <p v-else-if="!rows.length || !characters.length" class="page">{{ $t('score.noneLikeThis') }}</p>
       <ScoreGrid
-        v-if="characters.length && tree.length"
+        v-else-if="mode === 'sheet'"
         ref="grid"
         :selection="selection"
-        :grid="gridModel"
+        :grid="sheet.grid.value"
         :editable="editable"
         :problem="problem"
         @update:selection="selected"
         @edit="edit"
+        @look="sheet.look"
         @dismiss="problem = ''"
       />
-      <p v-else class="page">{{ $t('score.nothing') }}</p>
-      <div v-if="problem" class="mend">
+      <ScoringQueue
+        v-else
+        v-model:active="active"
+        :items="queue"
+        :heading="heading"
+        :by-row="mode === 'row'"
+        :editable="editable"
+        :problem="problem"
+        @score="score"
+        @doubt="doubt"
+        @dismiss="problem = ''"
+      />
+      <div v-if="problem && mode === 'sheet'" class="mend">
         <v-btn size="small" color="primary" @click="grid?.begin(kept)">{{ $t('score.mend') }}</v-btn>
         <span>{{ problem }}</span>
       </div>
@@ -162,8 +245,11 @@ async function pick(state: string) {
       :character="character"
       :cell="cell"
       :from="model.study.value?.rows.find((r) => r.id === cell?.from)"
+      :references="references"
+      :findings="sheet.flagsOf(row.id, character.id)"
       :editable="editable"
       @pick="pick"
+      @origin="setOrigin($event)"
     />
     <ConflictDialog
       :conflicts="conflicts"
@@ -171,6 +257,29 @@ async function pick(state: string) {
       :characters="characters"
       @keep="settle"
       @closed="grid?.focus()"
+    />
+    <PastePreview
+      :edits="pasted.edits"
+      :rejections="pasted.rejections"
+      :rows="model.study.value?.rows ?? []"
+      :characters="characters"
+      @write="send"
+      @closed="pasted = { edits: [], rejections: [] }"
+    />
+    <FindReplaceDialog
+      v-model="finding"
+      :characters="sheet.all.value"
+      :references="references"
+      :character="character?.id ?? ''"
+      :rows="selectedRows"
+      @show="found"
+    />
+    <OperationDialog
+      :title="$t('score.find.title')"
+      :yes="$t('score.find.replace')"
+      :operation="operation"
+      @done="operation = null"
+      @closed="operation = null"
     />
   </div>
 </template>
@@ -184,7 +293,7 @@ async function pick(state: string) {
 
 .main {
   display: grid;
-  grid-template-rows: minmax(0, 1fr) auto;
+  grid-template-rows: auto minmax(0, 1fr) auto;
   min-width: 0;
   height: 100%;
 }

@@ -2,44 +2,71 @@ import { defineComponent } from 'vue';
 import { expect, test, vi } from 'vitest';
 import { fakeServer, Refusal } from '@/testing/server';
 import { mountInStudy, study } from '@/testing/study';
-import { cellKey } from './useStudy';
 
 const server = fakeServer();
 const PATH = '/api/studies/meadow';
 const empty = defineComponent({ render: () => null });
-const cell = (text: string, revision: number) => ({
-  row: 'mild',
+const column = (text: string, revision: number) => ({
   character: 'margin',
-  text,
-  kind: 'own',
-  parts: [],
-  from: null,
-  doubtful: false,
-  basis: 'JUDGEMENT',
-  source: '',
+  faces: [{ text, kind: 'states', parts: [], doubtful: false, basis: 'JUDGEMENT', source: '' }],
+  face: [0, -1],
+  from: [-1, -1],
+  revision: [revision, 0],
+});
+const changes = (revision: number, more = {}) => ({
   revision,
+  structure: false,
+  characters: [],
+  gauges: study().gauges,
+  counts: study().counts,
+  ...more,
 });
 
 async function open() {
-  server.on(`GET ${PATH}`, study({ cells: [cell('entire', 3)] as never }));
+  server.on(`GET ${PATH}`, study());
+  server.on(`GET ${PATH}/columns?character=margin`, [column('entire', 3)]);
   const { model } = await mountInStudy(empty);
   await vi.waitFor(() => expect(model.study.value).toBeDefined());
+  await model.columns.want(['margin']);
   return model;
 }
 
-test('cells are found by row and character', async () => {
+test('columns are fetched once, and cells found by row and character', async () => {
   const model = await open();
-  expect(model.cells.value.get(cellKey('mild', 'margin'))?.text).toBe('entire');
+  await model.columns.want(['margin']);
+  expect(server.asked.filter((a) => a.route.includes('columns'))).toHaveLength(1);
+  expect(model.columns.cell(0, 'margin')).toMatchObject({ text: 'entire', from: null, revision: 3 });
+  expect(model.columns.cell(1, 'margin')).toMatchObject({ kind: 'empty', text: '' });
+  expect(model.columns.cell(0, 'hairs')).toBeUndefined();
 });
 
-test('an edit is sent and the study read again', async () => {
+test('an inherited cell names the row it is from', async () => {
+  const model = await open();
+  server.on(`GET ${PATH}/columns?character=width`, [
+    {
+      ...column('5–9', 0),
+      character: 'width',
+      faces: [{ text: '5–9', kind: 'range', parts: [], range: { min: 4, low: 5, high: 9, max: 9 } }],
+      face: [0, 0],
+      from: [-1, 0],
+    },
+  ]);
+  await model.columns.want(['width']);
+  expect(model.columns.cell(1, 'width')?.from).toBe('mild');
+  expect(model.columns.scale('width')).toEqual({ min: 4, max: 9 });
+  expect(model.columns.scale('margin')).toEqual({ min: 0, max: 1 });
+});
+
+test('an edit is sent and the columns that it changed are read again', async () => {
   const model = await open();
   server.on(`POST ${PATH}/scores`, { revision: 8 });
-  server.on(`GET ${PATH}`, study({ revision: 8, cells: [cell('toothed', 8)] as never }));
+  server.on(`GET ${PATH}/changes?since=7`, changes(8, { characters: ['margin', 'not-loaded'] }));
+  server.on(`GET ${PATH}/columns?character=margin`, [column('toothed', 8)]);
   const edits = [{ row: 'mild', character: 'margin', text: 'toothed', seen: 3 }];
   await model.edit(edits);
   expect(server.bodies(`POST ${PATH}/scores`)).toEqual([{ edits }]);
-  await vi.waitFor(() => expect(model.cells.value.get(cellKey('mild', 'margin'))?.text).toBe('toothed'));
+  expect(model.columns.cell(0, 'margin')?.text).toBe('toothed');
+  expect(model.study.value?.revision).toBe(8);
 });
 
 test('a refused edit throws what the server says, and the study stays', async () => {
@@ -55,6 +82,7 @@ test('an undo that others stand in the way of says who', async () => {
   await model.undo();
   expect(model.message.value).toBe('Oswin changed it since.');
   server.on(`POST ${PATH}/redo`, { revision: 9 });
+  server.on(`GET ${PATH}/changes?since=7`, changes(7));
   await model.redo();
   expect(model.message.value).toBe('');
 });
@@ -63,7 +91,7 @@ test('what others change is noticed within seconds', async () => {
   vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] });
   try {
     const model = await open();
-    server.on(`GET ${PATH}/changes?since=7`, { revision: 8, cells: [] });
+    server.on(`GET ${PATH}/changes?since=7`, changes(8, { structure: true }));
     server.on(`GET ${PATH}`, study({ revision: 8 }));
     vi.advanceTimersByTime(5000);
     await vi.waitFor(() => expect(model.study.value?.revision).toBe(8));

@@ -1,16 +1,17 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
-import { computed, inject, onScopeDispose, provide, ref, type ComputedRef, type InjectionKey, type Ref } from 'vue';
+import { computed, inject, onScopeDispose, provide, ref, type InjectionKey, type Ref } from 'vue';
 import { api, type Problem, type Schemas } from '@/api/client';
+import { createColumns, type Columns } from './useColumns';
 
 export type StudyView = Schemas['StudyView'];
-export type Cell = Schemas['CellView'];
 
 /** A study on the screen: its newest state, and the writes to it. */
 export interface StudyModel {
   slug: string;
   study: Ref<StudyView | undefined>;
   error: Ref<Error | null>;
-  cells: ComputedRef<Map<string, Cell>>;
+  columns: Columns;
+  nextStep: Ref<Schemas['NextStep'] | undefined>;
   message: Ref<string>;
   reload: () => Promise<void>;
   /** Revision of the content of an object that this screen has seen. */
@@ -18,6 +19,8 @@ export interface StudyModel {
   /** Sends a change to the server; the study is not read again by it. */
   send: <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown) => Promise<T>;
   edit: (edits: Schemas['CellEdit'][]) => Promise<void>;
+  /** Brings the screen up to date with what was written since. */
+  catchUp: () => Promise<void>;
   undo: () => Promise<void>;
   redo: () => Promise<void>;
 }
@@ -25,35 +28,58 @@ export interface StudyModel {
 const KEY: InjectionKey<StudyModel> = Symbol('study');
 const LOOK_AGAIN_MS = 5000;
 
-export function cellKey(row: string, character: string): string {
-  return `${row} ${character}`;
-}
-
 function createStudy(slug: string): StudyModel {
   const queries = useQueryClient();
   const path = `/api/studies/${encodeURIComponent(slug)}`;
   const query = useQuery({ queryKey: ['study', slug], queryFn: () => api.get<StudyView>(path), retry: false });
   const message = ref('');
-  const cells = computed(
-    () => new Map((query.data.value?.cells ?? []).map((cell) => [cellKey(cell.row, cell.character), cell])),
-  );
+  const columns = createColumns(path, () => (query.data.value?.rows ?? []).map((r) => r.id));
+  const revision = computed(() => query.data.value?.revision);
+  const nextStep = useQuery({
+    queryKey: ['next-step', slug, revision],
+    queryFn: () => api.get<Schemas['NextStep']>(`${path}/next-step`),
+    enabled: computed(() => revision.value !== undefined),
+    placeholderData: (old) => old,
+    retry: false,
+  });
 
+  /** Rows and columns change together, so that no column is read by the rows of another revision. */
   async function reload() {
     message.value = '';
-    await queries.invalidateQueries({ queryKey: ['study', slug] });
+    const [study, views] = await Promise.all([api.get<StudyView>(path), columns.fetched(columns.loaded())]);
+    queries.setQueryData(['study', slug], study);
+    columns.put(views);
+    await queries.invalidateQueries({ queryKey: ['gate', slug] });
+  }
+
+  async function catchUp() {
+    const since = revision.value;
+    if (since === undefined) return;
+    const changes = await api.get<Schemas['Changes']>(`${path}/changes?since=${since}`);
+    if (changes.revision === since) return;
+    if (changes.structure) {
+      await reload();
+      return;
+    }
+    const views = await columns.fetched(changes.characters.filter((c) => columns.has(c)));
+    queries.setQueryData<StudyView>(['study', slug], (old) =>
+      old ? { ...old, revision: changes.revision, gauges: changes.gauges, counts: changes.counts } : old,
+    );
+    columns.put(views);
     await queries.invalidateQueries({ queryKey: ['gate', slug] });
   }
 
   async function edit(edits: Schemas['CellEdit'][]) {
     await api.post(`${path}/scores`, { edits });
-    await reload();
+    message.value = '';
+    await catchUp();
   }
 
   async function reverse(what: 'undo' | 'redo') {
     try {
       await api.post(`${path}/${what}`);
       message.value = '';
-      await reload();
+      await catchUp();
     } catch (failure) {
       message.value = (failure as Problem).message;
     }
@@ -61,12 +87,7 @@ function createStudy(slug: string): StudyModel {
 
   // Others edit too: look every few seconds whether the study has moved on.
   const timer = setInterval(() => {
-    const revision = query.data.value?.revision;
-    if (revision === undefined || document.hidden) return;
-    api
-      .get<Schemas['Changes']>(`${path}/changes?since=${revision}`)
-      .then((changes) => (changes.revision === revision ? undefined : reload()))
-      .catch(() => undefined);
+    if (!document.hidden) catchUp().catch(() => undefined);
   }, LOOK_AGAIN_MS);
   onScopeDispose(() => clearInterval(timer));
 
@@ -74,13 +95,15 @@ function createStudy(slug: string): StudyModel {
     slug,
     study: query.data,
     error: query.error,
-    cells,
+    columns: columns.face,
+    nextStep: nextStep.data,
     message,
     reload,
     seen: (object) => query.data.value?.revisions[object] ?? 0,
     send: (method, sent, body) =>
       method === 'DELETE' ? api.delete(sent) : method === 'PUT' ? api.put(sent, body) : api.post(sent, body),
     edit,
+    catchUp,
     undo: () => reverse('undo'),
     redo: () => reverse('redo'),
   };

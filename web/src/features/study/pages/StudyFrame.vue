@@ -21,8 +21,10 @@ const palette = ref(false);
 const help = ref(false);
 const here = computed(() => route.path.split('/').pop());
 const path = computed(() => (model.study.value ? stages(model.study.value) : []));
-const step = computed(() => model.study.value?.nextStep);
+const step = computed(() => model.nextStep.value);
 const canEdit = computed(() => model.study.value !== undefined && model.study.value.role !== 'VIEWER');
+
+const EXPORTS = ['csv', 'tsv', 'xlsx', 'csv-long', 'xlsx-long', 'nexus', 'json'];
 
 const commands = computed(() => [
   ...path.value.map((stage) => ({
@@ -30,17 +32,16 @@ const commands = computed(() => [
     run: () => router.push(`/studies/${props.slug}/${stage.id}`),
   })),
   { label: t('palette.checks'), run: () => router.push(`/studies/${props.slug}/checks`) },
-  { label: t('palette.csv'), run: () => save('csv') },
-  { label: t('palette.tsv'), run: () => save('tsv') },
-  { label: t('palette.json'), run: () => save('json') },
+  ...EXPORTS.map((name) => ({ label: t(`palette.${name}`), run: () => save(name) })),
   { label: t('palette.undo'), run: () => model.undo() },
   { label: t('palette.redo'), run: () => model.redo() },
   { label: t('palette.studies'), run: () => router.push('/studies') },
   { label: t('palette.import'), run: () => router.push('/import') },
 ]);
 
-function save(format: string) {
-  window.location.assign(`/api/studies/${props.slug}/export?format=${format}`);
+function save(name: string) {
+  const [format, layout] = name.split('-');
+  window.location.assign(`/api/studies/${props.slug}/export?format=${format}${layout ? `&layout=${layout}` : ''}`);
 }
 
 function isTyping(event: KeyboardEvent): boolean {
@@ -89,7 +90,7 @@ useEventListener('keydown', (event) => {
           </template>
           <v-list density="compact">
             <v-list-item
-              v-for="format in ['csv', 'tsv', 'json']"
+              v-for="format in EXPORTS"
               :key="format"
               :title="$t(`palette.${format}`)"
               @click="save(format)"

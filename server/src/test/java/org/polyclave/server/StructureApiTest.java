@@ -66,13 +66,14 @@ class StructureApiTest {
     }
 
     private String text(String row, String character) {
-        for (JsonNode cell : view().path("cells")) {
-            if (cell.path("row").asString().equals(row)
-                    && cell.path("character").asString().equals(character)) {
-                return cell.path("text").asString();
-            }
-        }
-        return "";
+        return author.cell(study, row, character).path("text").asString();
+    }
+
+    private Visitor.Answer merge(String character, String from, String into) {
+        return author.post(
+                study + "/operations",
+                "{\"operation\":{\"operation\":\"MergeStates\",\"character\":\"" + character + "\",\"from\":\"" + from
+                        + "\",\"into\":\"" + into + "\"},\"seen\":" + view().path("revision") + "}");
     }
 
     private long seen(String object) {
@@ -206,9 +207,7 @@ class StructureApiTest {
         assertThat(sentence(putCharacter(margin)))
                 .contains("'lobed' is scored for aa-minor")
                 .contains("Merge it");
-        String merge = "{\"from\":\"lobed\",\"into\":\"entire\",\"seen\":0}";
-        assertThat(author.post(study + "/characters/margin/merge", merge).status())
-                .isEqualTo(200);
+        assertThat(merge("margin", "lobed", "entire").status()).isEqualTo(200);
         assertThat(text("aa-minor", "margin")).isEqualTo("usually entire");
         assertThat(character("margin").path("states").size()).isEqualTo(2);
         author.post(study + "/undo", "{}");
@@ -228,9 +227,7 @@ class StructureApiTest {
         assertThat(putCharacter(hairs).status()).isEqualTo(200);
         assertThat(character("hairs").path("states").get(2).path("id").asString())
                 .isEqualTo("present-2");
-        String merge = "{\"from\":\"present\",\"into\":\"present-2\",\"seen\":" + seen("character/hairs") + "}";
-        assertThat(author.post(study + "/characters/hairs/merge", merge).status())
-                .isEqualTo(200);
+        assertThat(merge("hairs", "present", "present-2").status()).isEqualTo(200);
         assertThat(character("hair-length").path("appliesWhen").toString()).contains("[\"present-2\"]");
         assertThat(text("aa", "hairs")).isEqualTo("Present!");
     }

@@ -35,13 +35,7 @@ class StudyApiTest {
     }
 
     private JsonNode cell(Visitor visitor, String row, String character) {
-        for (JsonNode cell : visitor.get(study).json().path("cells")) {
-            if (cell.path("row").asString().equals(row)
-                    && cell.path("character").asString().equals(character)) {
-                return cell;
-            }
-        }
-        throw new AssertionError("No cell " + row + " × " + character);
+        return visitor.cell(study, row, character);
     }
 
     @Test
@@ -208,11 +202,13 @@ class StudyApiTest {
         Visitor.scorer().post(study + "/scores", edit("bb-two", "petals", "8", 0));
         JsonNode changes = author.get(study + "/changes?since=" + revision).json();
         assertThat(changes.path("revision").asLong()).isGreaterThan(revision);
-        assertThat(changes.path("cells").toString()).contains("\"text\":\"8\"");
+        assertThat(changes.path("characters").toString()).isEqualTo("[\"petals\"]");
+        assertThat(changes.path("structure").asBoolean()).isFalse();
+        assertThat(cell(author, "bb-two", "petals").path("text").asString()).isEqualTo("8");
         assertThat(author.get(study + "/changes?since="
                                 + changes.path("revision").asLong())
                         .json()
-                        .path("cells")
+                        .path("characters")
                         .size())
                 .isZero();
     }

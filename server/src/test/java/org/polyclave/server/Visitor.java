@@ -11,8 +11,11 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Somebody with a browser's cookies who talks to the running application. */
 public final class Visitor {
@@ -80,6 +83,21 @@ public final class Visitor {
         return send(request(path)
                 .header("Content-Type", "multipart/form-data; boundary=" + boundary)
                 .POST(BodyPublishers.ofString(body, StandardCharsets.UTF_8)));
+    }
+
+    /** What a cell of a study shows, with {@code from}: the id of the row it is inherited from, or null. */
+    public ObjectNode cell(String study, String row, String character) {
+        JsonNode column = get(study + "/columns?character=" + character).json().path(0);
+        List<String> rows = new ArrayList<>();
+        get(study).json().path("rows").forEach(r -> rows.add(r.path("id").asString()));
+        int at = rows.indexOf(row);
+        int face = column.path("face").path(at).asInt(-1);
+        ObjectNode cell = face < 0
+                ? JSON.createObjectNode().put("text", "")
+                : (ObjectNode) column.path("faces").path(face).deepCopy();
+        int from = column.path("from").path(at).asInt(-1);
+        return cell.put("from", from < 0 ? null : rows.get(from))
+                .put("revision", column.path("revision").path(at).asLong());
     }
 
     /** Imports a table as a new study and returns its slug. */

@@ -215,6 +215,31 @@ public final class Matrix {
         return new Matrix(rows, characters, copy, weak, ownMonths);
     }
 
+    /** The same matrix with one character scored anew for every row; arguments by row, as in {@link #of}. */
+    public Matrix withColumn(int character, Cell[] column, boolean[] weakColumn, int[] monthsColumn) {
+        Cell[][] newCells = new Cell[rows.size()][];
+        boolean[][] newWeak = new boolean[rows.size()][];
+        int[][] newMonths = new int[rows.size()][];
+        for (int i = 0; i < newCells.length; i++) {
+            checkCell(rows.get(i), characters.get(character), column[i]);
+            boolean same = column[i].equals(cells[i][character])
+                    && weakColumn[i] == weak[i][character]
+                    && monthsColumn[i] == ownMonths[i][character];
+            newCells[i] = cells[i];
+            newWeak[i] = weak[i];
+            newMonths[i] = ownMonths[i];
+            if (!same) {
+                newCells[i] = cells[i].clone();
+                newWeak[i] = weak[i].clone();
+                newMonths[i] = ownMonths[i].clone();
+                newCells[i][character] = column[i];
+                newWeak[i][character] = weakColumn[i];
+                newMonths[i][character] = monthsColumn[i];
+            }
+        }
+        return new Matrix(rows, characters, newCells, newWeak, newMonths);
+    }
+
     /**
      * The same matrix restricted to some characters, in the order given. Where a controller is left out, the rows that do
      * not surely meet its condition count as not applicable, so that nothing is asked of a part that may not exist.

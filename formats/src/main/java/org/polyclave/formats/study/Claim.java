@@ -15,6 +15,10 @@ public record Claim(String id, String row, Kind kind, String character, List<Str
         states = List.copyOf(states);
     }
 
+    public Claim withRow(String newRow) {
+        return new Claim(id, newRow, kind, character, states, text);
+    }
+
     /** What is said of a row and some states. */
     public enum Kind {
         /** Only this row shows one of them. */
@@ -23,5 +27,9 @@ public record Claim(String id, String row, Kind kind, String character, List<Str
         ALWAYS,
         /** The row never shows one of them. */
         NEVER
+    }
+
+    public Claim withId(String newId) {
+        return new Claim(newId, row, kind, character, states, text);
     }
 }

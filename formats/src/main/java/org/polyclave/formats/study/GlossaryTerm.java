@@ -16,4 +16,8 @@ public record GlossaryTerm(
         synonyms = Missing.list(synonyms);
         misspellings = Missing.list(misspellings);
     }
+
+    public GlossaryTerm withId(String newId) {
+        return new GlossaryTerm(newId, term, definition, plain, synonyms, misspellings);
+    }
 }

@@ -87,6 +87,21 @@ public record Study(
         return with(rows, characters, changed);
     }
 
+    public Study withClaims(List<Claim> newClaims) {
+        return withApparatus(glossary, references, newClaims);
+    }
+
+    /** The same matrix with other terms, references and claims. */
+    public Study withApparatus(List<GlossaryTerm> newGlossary, List<Reference> newReferences, List<Claim> newClaims) {
+        return new Study(
+                slug, title, scope, rows, nearButOutside, characters, scores, newGlossary, newReferences, newClaims);
+    }
+
+    /** The same matrix for another purpose. */
+    public Study withScope(StudyScope newScope, List<OutsideTaxon> newOutside) {
+        return new Study(slug, title, newScope, rows, newOutside, characters, scores, glossary, references, claims);
+    }
+
     private Study with(List<StudyRow> newRows, List<StudyCharacter> newCharacters, List<StudyScore> newScores) {
         return new Study(
                 slug, title, scope, newRows, nearButOutside, newCharacters, newScores, glossary, references, claims);

@@ -1,6 +1,7 @@
 package org.polyclave.formats.study;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,50 +26,102 @@ public final class StudyCompiler {
     private final Map<String, Integer> numbers = new HashMap<>();
     private final Map<String, Double> openEnds = new HashMap<>();
 
-    private StudyCompiler(Study study) {
+    private StudyCompiler(Study study, Map<String, Map<String, StudyScore>> scores) {
         this.study = study;
-        inheritance = new Inheritance(study.rows(), study.scoresByRow());
+        inheritance = new Inheritance(study.rows(), scores);
         for (StudyRow row : study.rows()) {
             rowsById.put(row.id(), row);
-        }
-        for (StudyScore score : study.scores()) {
-            if (score.value() instanceof ScoreValue.Range range) {
-                double end = range.max() == null ? range.low() * 2 : range.max();
-                openEnds.merge(score.character(), end, Math::max);
-            }
         }
     }
 
     public static CompiledStudy compile(Study study) {
-        return new StudyCompiler(study).run();
+        return new StudyCompiler(study, study.scoresByRow()).run(study.scores());
     }
 
-    private CompiledStudy run() {
+    /**
+     * Compiles a study of which only scores changed. Time linear in the rows for each character, besides copying the rows
+     * that changed.
+     *
+     * @param before the study before
+     * @param after the same rows and characters with other scores
+     * @param scores the scores of {@code after} by row, then by character
+     * @param characters ids of the characters whose scores changed
+     */
+    public static CompiledStudy recompile(
+            CompiledStudy before,
+            Study after,
+            Map<String, Map<String, StudyScore>> scores,
+            Collection<String> characters) {
+        StudyCompiler compiler = new StudyCompiler(after, scores);
+        for (Map<String, StudyScore> row : scores.values()) {
+            for (String id : characters) {
+                StudyScore score = row.get(id);
+                if (score != null) {
+                    compiler.noteOpenEnd(score);
+                }
+            }
+        }
+        Matrix matrix = before.matrix();
+        for (String id : characters) {
+            int c = before.characterIndex(id);
+            if (c >= 0) {
+                Column column =
+                        compiler.column(before.rows(), after.characters().get(c));
+                matrix = matrix.withColumn(c, column.cells, column.weak, column.months);
+            }
+        }
+        return new CompiledStudy(after, matrix, before.rows(), before.characters());
+    }
+
+    /** What the rows show for one character. */
+    private record Column(Cell[] cells, boolean[] weak, int[] months) {}
+
+    private void noteOpenEnd(StudyScore score) {
+        if (score.value() instanceof ScoreValue.Range range) {
+            double end = range.max() == null ? range.low() * 2 : range.max();
+            openEnds.merge(score.character(), end, Math::max);
+        }
+    }
+
+    private CompiledStudy run(List<StudyScore> all) {
+        all.forEach(this::noteOpenEnd);
         List<StudyRow> leaves = leaves();
         List<MatrixCharacter> characters = new ArrayList<>();
         for (StudyCharacter character : study.characters()) {
             characters.add(character(character));
         }
         List<MatrixRow> rows = new ArrayList<>();
+        for (StudyRow row : leaves) {
+            rows.add(new MatrixRow(
+                    row.id(), number("target", target(row)), number("kin", kin(row)), row.weight(), row.hazard()));
+        }
         Cell[][] cells = new Cell[leaves.size()][characters.size()];
         boolean[][] weak = new boolean[leaves.size()][characters.size()];
         int[][] ownMonths = new int[leaves.size()][characters.size()];
-        for (int i = 0; i < leaves.size(); i++) {
-            StudyRow row = leaves.get(i);
-            rows.add(new MatrixRow(
-                    row.id(), number("target", target(row)), number("kin", kin(row)), row.weight(), row.hazard()));
-            for (int c = 0; c < characters.size(); c++) {
-                StudyCharacter character = study.characters().get(c);
-                Optional<Inheritance.Effective> effective = inheritance.effective(row.id(), character.id());
-                cells[i][c] = effective.isPresent()
-                        ? cell(effective.get().score().value(), character)
-                        : betweenParents(row, character);
-                weak[i][c] = effective.isEmpty() || isWeak(effective.get());
-                ownMonths[i][c] = effective.map(e -> months(e.score().months())).orElse(0);
+        for (int c = 0; c < characters.size(); c++) {
+            Column column = column(leaves, study.characters().get(c));
+            for (int i = 0; i < leaves.size(); i++) {
+                cells[i][c] = column.cells[i];
+                weak[i][c] = column.weak[i];
+                ownMonths[i][c] = column.months[i];
             }
         }
         return new CompiledStudy(
                 study, Matrix.of(rows, characters, cells, weak, ownMonths), leaves, study.characters());
+    }
+
+    private Column column(List<StudyRow> leaves, StudyCharacter character) {
+        Column column = new Column(new Cell[leaves.size()], new boolean[leaves.size()], new int[leaves.size()]);
+        for (int i = 0; i < leaves.size(); i++) {
+            StudyRow row = leaves.get(i);
+            Optional<Inheritance.Effective> effective = inheritance.effective(row.id(), character.id());
+            column.cells[i] = effective.isPresent()
+                    ? cell(effective.get().score().value(), character)
+                    : betweenParents(row, character);
+            column.weak[i] = effective.isEmpty() || isWeak(effective.get());
+            column.months[i] = effective.map(e -> months(e.score().months())).orElse(0);
+        }
+        return column;
     }
 
     private static boolean isWeak(Inheritance.Effective effective) {

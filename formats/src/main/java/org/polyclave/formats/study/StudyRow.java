@@ -104,26 +104,46 @@ public record StudyRow(
     }
 
     public StudyRow withId(String newId) {
-        return with(newId, label, rank, parent, hazard);
+        return copy(newId, label, rank, parent, hazard, hazards, hybridOf, names);
     }
 
     public StudyRow withLabel(String newLabel) {
-        return with(id, newLabel, rank, parent, hazard);
+        return copy(id, newLabel, rank, parent, hazard, hazards, hybridOf, names);
     }
 
     public StudyRow withRank(String newRank) {
-        return with(id, label, newRank, parent, hazard);
+        return copy(id, label, newRank, parent, hazard, hazards, hybridOf, names);
     }
 
     public StudyRow withParent(@Nullable String newParent) {
-        return with(id, label, rank, newParent, hazard);
+        return copy(id, label, rank, newParent, hazard, hazards, hybridOf, names);
     }
 
     public StudyRow withHazard(Hazard newHazard) {
-        return with(id, label, rank, parent, newHazard);
+        return copy(id, label, rank, parent, newHazard, hazards, hybridOf, names);
     }
 
-    private StudyRow with(String newId, String newLabel, String newRank, @Nullable String newParent, Hazard newHazard) {
+    public StudyRow withHazards(Hazard worst, List<HazardRecord> newHazards) {
+        return copy(id, label, rank, parent, worst, newHazards, hybridOf, names);
+    }
+
+    public StudyRow withHybridOf(List<String> parents) {
+        return copy(id, label, rank, parent, hazard, hazards, parents, names);
+    }
+
+    public StudyRow withNames(Names newNames) {
+        return copy(id, label, rank, parent, hazard, hazards, hybridOf, newNames);
+    }
+
+    private StudyRow copy(
+            String newId,
+            String newLabel,
+            String newRank,
+            @Nullable String newParent,
+            Hazard newHazard,
+            List<HazardRecord> newHazards,
+            List<String> newHybridOf,
+            Names newNames) {
         return new StudyRow(
                 newId,
                 newLabel,
@@ -132,32 +152,11 @@ public record StudyRow(
                 newParent,
                 stage,
                 newHazard,
-                hazards,
+                newHazards,
                 status,
                 weight,
                 stopsHere,
-                hybridOf,
-                description,
-                names,
-                occurrence,
-                placements,
-                naming);
-    }
-
-    public StudyRow withNames(Names newNames) {
-        return new StudyRow(
-                id,
-                label,
-                plain,
-                rank,
-                parent,
-                stage,
-                hazard,
-                hazards,
-                status,
-                weight,
-                stopsHere,
-                hybridOf,
+                newHybridOf,
                 description,
                 newNames,
                 occurrence,

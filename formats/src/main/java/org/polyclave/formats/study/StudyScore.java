@@ -50,6 +50,21 @@ public record StudyScore(
                 row, character, newValue, newTyped, basis, source, doubtful, note, months, scorer, date, concept);
     }
 
+    public StudyScore withRow(String newRow) {
+        return new StudyScore(
+                newRow, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept);
+    }
+
+    public StudyScore withDoubt(boolean newDoubt) {
+        return new StudyScore(
+                row, character, value, typed, basis, source, newDoubt, note, months, scorer, date, concept);
+    }
+
+    public StudyScore withSource(String newSource) {
+        return new StudyScore(
+                row, character, value, typed, basis, newSource, doubtful, note, months, scorer, date, concept);
+    }
+
     public StudyScore withMonths(List<Integer> newMonths) {
         return new StudyScore(
                 row, character, value, typed, basis, source, doubtful, note, newMonths, scorer, date, concept);

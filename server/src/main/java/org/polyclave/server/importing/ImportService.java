@@ -1,25 +1,38 @@
 package org.polyclave.server.importing;
 
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.change.Retype;
+import org.polyclave.formats.change.StudyJoin;
+import org.polyclave.formats.file.MatrixFiles;
 import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyJson;
+import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.table.ImportedStudy;
 import org.polyclave.formats.table.Problem;
-import org.polyclave.formats.table.TableReader;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.OperationService;
+import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyStore;
+import org.polyclave.server.study.StudyWriter;
 import org.springframework.stereotype.Service;
 
-/** Reads uploaded matrices: first a preview that changes nothing, then a new study or nothing. */
+/**
+ * Reads uploaded matrices: first a preview that changes nothing, then a new study, or one change of
+ * a study that exists, or nothing.
+ */
 @Service
 public class ImportService {
     private final StudyStore store;
+    private final StudyWriter writer;
 
-    ImportService(StudyStore store) {
+    ImportService(StudyStore store, StudyWriter writer) {
         this.store = store;
+        this.writer = writer;
     }
 
     /**
@@ -37,77 +50,103 @@ public class ImportService {
             List<String> rowNames,
             List<Problem> problems) {}
 
-    public Preview preview(byte[] bytes, String fileName) {
-        if (isStudyFile(fileName)) {
-            StudyJson.ReadStudy read = StudyJson.read(bytes);
-            List<Problem> problems = read.problems().stream()
-                    .map(p -> new Problem(0, 0, "", p, true))
-                    .toList();
-            Study study = read.study();
-            return study == null
-                    ? new Preview(false, fileName, 0, 0, 0, List.of(), List.of(), problems)
-                    : preview(study, problems, columns(study));
-        }
-        ImportedStudy read = TableReader.read(bytes, fileName);
-        return preview(read.study(), read.problems(), read.columns());
+    /** What an upload would do to a study that exists. */
+    public record ImportInto(
+            Preview file, @Schema(nullable = true) OperationService.@Nullable ChangePreview changes) {}
+
+    /** @param types by label, types chosen in place of the proposed ones */
+    public Preview preview(byte[] bytes, String fileName, Map<String, Retype.Choice> types) {
+        return preview(read(bytes, fileName, types));
     }
 
-    private static Preview preview(Study study, List<Problem> problems, List<ImportedStudy.Column> columns) {
-        boolean usable = problems.stream().noneMatch(Problem::blocking);
-        List<String> names = study.rows().stream().map(r -> r.name()).toList();
+    private record Read(ImportedStudy file, Study study, List<Problem> problems) {
+        boolean usable() {
+            return problems.stream().noneMatch(Problem::blocking);
+        }
+    }
+
+    private static Read read(byte[] bytes, String fileName, Map<String, Retype.Choice> types) {
+        ImportedStudy file = MatrixFiles.read(bytes, fileName);
+        if (types.isEmpty()) {
+            return new Read(file, file.study(), file.problems());
+        }
+        Retype.Retyped retyped = Retype.of(file.study(), types);
+        List<Problem> problems = new ArrayList<>(file.problems());
+        problems.addAll(retyped.problems());
+        return new Read(file, retyped.study(), problems);
+    }
+
+    private static Preview preview(Read read) {
+        Map<String, StudyCharacter> characters = new HashMap<>();
+        read.study().characters().forEach(c -> characters.put(c.label(), c));
+        List<ImportedStudy.Column> columns = new ArrayList<>();
+        for (ImportedStudy.Column column : read.file().columns()) {
+            StudyCharacter now = characters.get(column.character());
+            columns.add(
+                    now == null
+                            ? column
+                            : new ImportedStudy.Column(
+                                    column.column(),
+                                    column.character(),
+                                    now.type(),
+                                    now.unit(),
+                                    now.organ(),
+                                    now.states().stream().map(s -> s.label()).toList(),
+                                    column.scored(),
+                                    column.guessed()));
+        }
         return new Preview(
-                usable,
-                study.title(),
-                study.rows().size(),
-                study.characters().size(),
-                study.scores().size(),
+                read.usable(),
+                read.study().title(),
+                read.study().rows().size(),
+                read.study().characters().size(),
+                read.study().scores().size(),
                 columns,
-                names,
-                problems);
+                read.study().rows().stream().map(r -> r.name()).toList(),
+                read.problems());
     }
 
-    private static List<ImportedStudy.Column> columns(Study study) {
-        return study.characters().stream()
-                .map(c -> new ImportedStudy.Column(
-                        0,
-                        c.label(),
-                        c.type(),
-                        c.unit(),
-                        c.organ(),
-                        c.states().stream().map(s -> s.label()).toList(),
-                        (int) study.scores().stream()
-                                .filter(s -> s.character().equals(c.id()))
-                                .count(),
-                        false))
-                .toList();
-    }
-
-    /** Makes a new study of the upload, or nothing. */
-    public String create(byte[] bytes, String fileName, @Nullable String title, SignedIn who) {
-        Study study = read(bytes, fileName);
+    /** Makes a new study of the upload, or nothing.
+     */
+    public String create(
+            byte[] bytes, String fileName, @Nullable String title, Map<String, Retype.Choice> types, SignedIn who) {
+        Study study = usable(read(bytes, fileName, types));
         String chosen = title == null || title.isBlank() ? study.title() : title.strip();
-        return store.create(
-                new Study(
-                        study.slug(),
-                        chosen,
-                        study.scope(),
-                        study.rows(),
-                        study.nearButOutside(),
-                        study.characters(),
-                        study.scores()),
-                who.account().id());
+        return store.create(study.named(study.slug(), chosen), who.account().id());
     }
 
-    private static Study read(byte[] bytes, String fileName) {
-        if (isStudyFile(fileName)) {
-            StudyJson.ReadStudy read = StudyJson.read(bytes);
-            Study study = read.study();
-            if (study == null) {
-                throw Problems.unreadable(read.problems());
-            }
-            return study;
+    /** What an upload would change in a study; nothing is changed. */
+    public ImportInto previewInto(
+            StudyAccess.Open open, byte[] bytes, String fileName, Map<String, Retype.Choice> types) {
+        Study now = store.load(open.id()).study();
+        Read read = read(bytes, fileName, types);
+        if (!read.usable()) {
+            return new ImportInto(preview(read), null);
         }
-        ImportedStudy read = TableReader.read(bytes, fileName);
+        StudyJoin.Joined joined = StudyJoin.of(now, read.study());
+        List<Problem> problems = new ArrayList<>(read.problems());
+        problems.addAll(joined.problems());
+        Read both = new Read(read.file(), read.study(), problems);
+        return new ImportInto(
+                preview(both),
+                both.usable() ? OperationService.ChangePreview.of(writer.plan(open, s -> joined.study())) : null);
+    }
+
+    /** Joins an upload to a study, as one undoable change. */
+    public StudyWriter.Written into(
+            StudyAccess.Open open, byte[] bytes, String fileName, Map<String, Retype.Choice> types, long seen) {
+        Study file = usable(read(bytes, fileName, types));
+        return writer.replace(open, seen, now -> {
+            StudyJoin.Joined joined = StudyJoin.of(now, file);
+            if (!joined.problems().isEmpty()) {
+                throw Problems.unreadable(
+                        joined.problems().stream().map(Problem::sentence).toList());
+            }
+            return joined.study();
+        });
+    }
+
+    private static Study usable(Read read) {
         if (!read.usable()) {
             throw Problems.unreadable(read.problems().stream()
                     .filter(Problem::blocking)
@@ -115,9 +154,5 @@ public class ImportService {
                     .toList());
         }
         return read.study();
-    }
-
-    private static boolean isStudyFile(String fileName) {
-        return fileName.toLowerCase(Locale.ROOT).endsWith(".json");
     }
 }

@@ -235,6 +235,16 @@ class ChangeLog {
                 put,
                 StudyObject.Kind.CHARACTER,
                 s -> changes.putCharacter(study, s.object().id(), content(s)));
+        for (StudyObject.Kind kind : StudyObject.Kind.values()) {
+            if (new StudyObject(kind, "", "").isEntry()) {
+                String name = kind.name().toLowerCase(Locale.ROOT);
+                each(put, kind, s -> changes.putEntry(study, name, s.object().id(), content(s)));
+                each(
+                        gone,
+                        kind,
+                        s -> changes.removeEntry(study, name, s.object().id()));
+            }
+        }
         each(put, StudyObject.Kind.SCOPE, s -> changes.putScope(study, content(s)));
         each(put, StudyObject.Kind.OUTSIDE, s -> changes.putOutside(study, content(s)));
         cells(put).ifPresent(cells -> changes.putCells(study, cells, revision, open.account()));

@@ -1,6 +1,10 @@
 package org.polyclave.server.study;
 
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,8 +14,8 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScore;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.persistence.StudyMapper;
@@ -23,17 +27,38 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class ScoreService {
     private final StudyMapper studies;
+    private final StudyStore store;
     private final ChangeLog log;
     private final JsonMapper json;
+    private final Clock clock;
 
-    ScoreService(StudyMapper studies, ChangeLog log, JsonMapper json) {
+    ScoreService(StudyMapper studies, StudyStore store, ChangeLog log, JsonMapper json, Clock clock) {
         this.studies = studies;
+        this.store = store;
         this.log = log;
         this.json = json;
+        this.clock = clock;
     }
 
-    /** @param seen revision at which the writer saw the cell change last; 0 if never */
-    public record CellEdit(String row, String character, String text, long seen) {}
+    /**
+     * @param seen revision at which the writer saw the cell change last; 0 if never
+     * @param origin where the score comes from; null: the writer's own judgement
+     */
+    public record CellEdit(
+            String row,
+            String character,
+            String text,
+            long seen,
+            @Schema(nullable = true) @Nullable Origin origin) {}
+
+    /** Where a score comes from, and what else there is to say of it. */
+    public record Origin(
+            StudyScore.Basis basis,
+            String source,
+            boolean doubtful,
+            String note,
+            List<Integer> months,
+            String concept) {}
 
     /** A cell that somebody else changed meanwhile. */
     public record Conflict(String row, String character, String yours, String theirs, String who, long revision) {}
@@ -43,13 +68,20 @@ public class ScoreService {
 
     /** @return the new revision of the study */
     public long edit(StudyAccess.Open open, List<CellEdit> edits) {
-        Map<String, StudyCharacter> characters = characters(open.id());
-        Set<String> rows = rowIds(open.id());
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        Map<String, StudyCharacter> characters = new HashMap<>();
+        snapshot.study().characters().forEach(c -> characters.put(c.id(), c));
+        Set<String> rows = new HashSet<>();
+        snapshot.study().rows().forEach(r -> rows.add(r.id()));
+        String scorer = studies.displayName(open.account());
         List<Rejection> rejections = new ArrayList<>();
         Map<StudyObject, ChangeLog.Edit> changes = new LinkedHashMap<>();
         for (CellEdit edit : edits) {
             StudyObject cell = StudyObject.cell(edit.row(), edit.character());
+            StudyScore old =
+                    snapshot.scores().getOrDefault(edit.row(), Map.of()).get(edit.character());
             String after = read(edit, rows, characters, rejections)
+                    .map(value -> score(edit, value, old, scorer))
                     .map(json::writeValueAsString)
                     .orElse(null);
             changes.put(cell, new ChangeLog.Edit(cell, after, edit.seen()));
@@ -64,7 +96,32 @@ public class ScoreService {
         }
     }
 
-    private Optional<StudyScore> read(
+    /** What a new score rests on is told anew; the months in which the row shows the character stay. */
+    private StudyScore score(CellEdit edit, ScoreValue value, @Nullable StudyScore old, String scorer) {
+        Origin origin = edit.origin();
+        if (origin == null) {
+            List<Integer> months = old == null ? List.of() : old.months();
+            origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "");
+        }
+        if (origin.months().stream().anyMatch(m -> m < 1 || m > 12)) {
+            throw Problems.badRequest("months", "Months of a score are numbers from 1 to 12.");
+        }
+        return new StudyScore(
+                edit.row(),
+                edit.character(),
+                value,
+                edit.text().strip(),
+                origin.basis(),
+                origin.source().strip(),
+                origin.doubtful(),
+                origin.note().strip(),
+                origin.months().stream().distinct().sorted().toList(),
+                scorer,
+                LocalDate.now(clock).toString(),
+                origin.concept().strip());
+    }
+
+    private Optional<ScoreValue> read(
             CellEdit edit, Set<String> rows, Map<String, StudyCharacter> characters, List<Rejection> rejections) {
         StudyCharacter character = characters.get(edit.character());
         if (character == null || !rows.contains(edit.row())) {
@@ -81,15 +138,7 @@ public class ScoreService {
                     new Rejection(edit.row(), edit.character(), edit.text(), rejected.reason(), rejected.nearest()));
             return Optional.empty();
         }
-        return Optional.of(new StudyScore(
-                edit.row(),
-                edit.character(),
-                ((CellNotation.Parsed) reading).value(),
-                edit.text().strip(),
-                StudyScore.Basis.JUDGEMENT,
-                "",
-                false,
-                ""));
+        return Optional.of(((CellNotation.Parsed) reading).value());
     }
 
     private ErrorResponseException told(
@@ -120,21 +169,5 @@ public class ScoreService {
             return "";
         }
         return NotationPrinter.print(json.readValue(content, StudyScore.class).value(), character);
-    }
-
-    private Map<String, StudyCharacter> characters(long study) {
-        Map<String, StudyCharacter> byId = new java.util.HashMap<>();
-        for (String body : studies.characters(study)) {
-            StudyCharacter character = json.readValue(body, StudyCharacter.class);
-            byId.put(character.id(), character);
-        }
-        return byId;
-    }
-
-    private Set<String> rowIds(long study) {
-        Set<String> ids = new HashSet<>();
-        studies.rows(study)
-                .forEach(b -> ids.add(json.readValue(b, StudyRow.class).id()));
-        return ids;
     }
 }

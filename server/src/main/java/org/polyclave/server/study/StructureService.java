@@ -11,8 +11,6 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.study.OutsideTaxon;
 import org.polyclave.formats.study.Slug;
-import org.polyclave.formats.study.StateMerge;
-import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyRules;
@@ -33,71 +31,70 @@ import tools.jackson.databind.json.JsonMapper;
 public class StructureService {
     private static final int MOST_NAMED = 5;
 
-    private final ChangeLog log;
+    private final StudyWriter writer;
     private final ChangeMapper changes;
-    private final StudyStore store;
     private final JsonMapper json;
 
-    StructureService(ChangeLog log, ChangeMapper changes, StudyStore store, JsonMapper json) {
-        this.log = log;
+    StructureService(StudyWriter writer, ChangeMapper changes, JsonMapper json) {
+        this.writer = writer;
         this.changes = changes;
-        this.store = store;
         this.json = json;
     }
 
-    /** What was written, under the identifier it has now. */
-    public record Written(String id, long revision) {}
-
-    private record Scope(String title, StudyScope scope) {}
-
     @Transactional
-    public Written putScope(StudyAccess.Open open, String title, StudyScope scope, long seen) {
+    public StudyWriter.Written putScope(StudyAccess.Open open, String title, StudyScope scope, long seen) {
         if (title.isBlank()) {
             throw Problems.badRequest("title", "A study needs a title.");
         }
-        String content = json.writeValueAsString(new Scope(title.strip(), scope));
-        return write(open, "", List.of(new ChangeLog.Edit(StudyObject.SCOPE, content, seen)));
+        String content = json.writeValueAsString(new StudyWriter.Scope(title.strip(), scope));
+        return writer.write(open, "", List.of(new ChangeLog.Edit(StudyObject.SCOPE, content, seen)));
     }
 
     @Transactional
-    public Written putOutside(StudyAccess.Open open, List<OutsideTaxon> taxa, long seen) {
+    public StudyWriter.Written putOutside(StudyAccess.Open open, List<OutsideTaxon> taxa, long seen) {
         if (taxa.stream().anyMatch(t -> t.name().isBlank())) {
             throw Problems.unprocessable("rules", "A taxon near but outside needs a name.", Map.of());
         }
-        return write(open, "", List.of(new ChangeLog.Edit(StudyObject.OUTSIDE, json.writeValueAsString(taxa), seen)));
+        return writer.write(
+                open, "", List.of(new ChangeLog.Edit(StudyObject.OUTSIDE, json.writeValueAsString(taxa), seen)));
     }
 
     /** Adds a taxon, or a sex or stage, behind the others of its parent; its identifier is made of its name. */
     @Transactional
-    public Written addRow(StudyAccess.Open open, StudyRow draft) {
-        Locked locked = lock(open);
-        StudyRow row = settled(draft.withId(mint(open, "row/", Slug.of(draft.name()), "taxon")));
-        refuseBroken(locked.study, locked.study.withRows(with(locked.study.rows(), row)));
-        double position = between(changes.rowPlaces(open.id()), null, row.id());
-        return write(open, row.id(), List.of(edit(StudyObject.row(row.id()), row, position, 0)));
+    public StudyWriter.Written addRow(StudyAccess.Open open, StudyRow draft) {
+        StudyWriter.Locked locked = writer.lock(open);
+        StudyRow row = settled(draft.withId(writer.mint(open, "row/", Slug.of(draft.name()), "taxon")));
+        StudyWriter.refuseBroken(
+                locked.study(), locked.study().withRows(with(locked.study().rows(), row)));
+        double position = StudyWriter.between(changes.rowPlaces(open.id()), null, row.id());
+        return writer.write(open, row.id(), List.of(writer.edit(StudyObject.row(row.id()), row, position, 0)));
     }
 
     /** Writes a taxon anew; it stays where it stands. Its sexes and stages go by its name. */
     @Transactional
-    public Written putRow(StudyAccess.Open open, StudyRow draft, long seen) {
-        Locked locked = lock(open);
-        StudyRow old = locked.study.row(draft.id()).orElseThrow(Problems::notFound);
+    public StudyWriter.Written putRow(StudyAccess.Open open, StudyRow draft, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        StudyRow old = locked.study().row(draft.id()).orElseThrow(Problems::notFound);
         StudyRow row = settled(draft);
-        List<StudyRow> rows = mapped(locked.study.rows(), r -> {
+        List<StudyRow> rows = mapped(locked.study().rows(), r -> {
             boolean stage = row.id().equals(r.parent()) && r.isSemaphoront();
             return r.equals(old) ? row : stage ? r.withLabel(row.label()) : r;
         });
-        refuseBroken(locked.study, locked.study.withRows(rows));
+        StudyWriter.refuseBroken(locked.study(), locked.study().withRows(rows));
         List<ChangeMapper.Placed> places = changes.rowPlaces(open.id());
         List<ChangeLog.Edit> edits = new ArrayList<>();
-        edits.add(edit(StudyObject.row(row.id()), row, position(places, row.id()), seen));
+        edits.add(writer.edit(StudyObject.row(row.id()), row, StudyWriter.position(places, row.id()), seen));
         for (StudyRow other : rows) {
             StudyObject object = StudyObject.row(other.id());
-            if (!other.equals(row) && !locked.study.rows().contains(other)) {
-                edits.add(edit(object, other, position(places, other.id()), locked.snapshot.revision(object)));
+            if (!other.equals(row) && !locked.study().rows().contains(other)) {
+                edits.add(writer.edit(
+                        object,
+                        other,
+                        StudyWriter.position(places, other.id()),
+                        locked.snapshot().revision(object)));
             }
         }
-        return write(open, row.id(), edits);
+        return writer.write(open, row.id(), edits);
     }
 
     /**
@@ -107,170 +104,118 @@ public class StructureService {
      * @param before the row it comes before; null: behind all others
      */
     @Transactional
-    public Written moveRow(
+    public StudyWriter.Written moveRow(
             StudyAccess.Open open, String id, @Nullable String parent, @Nullable String before, long seen) {
-        Locked locked = lock(open);
-        StudyRow moved = locked.study.row(id).orElseThrow(Problems::notFound).withParent(parent);
-        refuseBroken(locked.study, locked.study.withRows(replaced(locked.study.rows(), moved)));
-        double position = between(changes.rowPlaces(open.id()), before, id);
-        return write(open, id, List.of(edit(StudyObject.row(id), moved, position, seen)));
+        StudyWriter.Locked locked = writer.lock(open);
+        StudyRow moved = locked.study().row(id).orElseThrow(Problems::notFound).withParent(parent);
+        StudyWriter.refuseBroken(
+                locked.study(), locked.study().withRows(replaced(locked.study().rows(), moved)));
+        double position = StudyWriter.between(changes.rowPlaces(open.id()), before, id);
+        return writer.write(open, id, List.of(writer.edit(StudyObject.row(id), moved, position, seen)));
     }
 
     /** Takes a row out with its sexes and stages and all their scores; its subtaxa move up to its parent. */
     @Transactional
-    public Written removeRow(StudyAccess.Open open, String id, long seen) {
-        Locked locked = lock(open);
-        StudyRow row = locked.study.row(id).orElseThrow(Problems::notFound);
+    public StudyWriter.Written removeRow(StudyAccess.Open open, String id, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        StudyRow row = locked.study().row(id).orElseThrow(Problems::notFound);
         Set<String> gone = new HashSet<>(Set.of(id));
         List<ChangeLog.Edit> edits = new ArrayList<>();
         List<ChangeMapper.Placed> places = changes.rowPlaces(open.id());
         List<StudyRow> stay = new ArrayList<>();
-        for (StudyRow other : locked.study.rows()) {
+        for (StudyRow other : locked.study().rows()) {
             boolean child = id.equals(other.parent());
             if (child && other.isSemaphoront()) {
                 gone.add(other.id());
-                edits.add(removal(locked, StudyObject.row(other.id())));
+                edits.add(StudyWriter.removal(locked, StudyObject.row(other.id())));
             } else if (child) {
                 StudyRow raised = other.withParent(row.parent());
                 StudyObject object = StudyObject.row(other.id());
-                edits.add(edit(object, raised, position(places, other.id()), locked.snapshot.revision(object)));
+                edits.add(writer.edit(
+                        object,
+                        raised,
+                        StudyWriter.position(places, other.id()),
+                        locked.snapshot().revision(object)));
                 stay.add(raised);
             } else if (!other.id().equals(id)) {
                 stay.add(other);
             }
         }
-        refuseBroken(locked.study, locked.study.withRows(stay));
+        StudyWriter.refuseBroken(locked.study(), locked.study().withRows(stay));
         edits.add(new ChangeLog.Edit(StudyObject.row(id), null, seen));
-        for (StudyScore score : locked.study.scores()) {
+        for (StudyScore score : locked.study().scores()) {
             if (gone.contains(score.row())) {
-                edits.add(removal(locked, StudyObject.cell(score.row(), score.character())));
+                edits.add(StudyWriter.removal(locked, StudyObject.cell(score.row(), score.character())));
             }
         }
-        return write(open, id, edits);
+        return writer.write(open, id, edits);
     }
 
     /** Adds a character behind the others; its identifier and those of its states are made of their names. */
     @Transactional
-    public Written addCharacter(StudyAccess.Open open, StudyCharacter draft) {
-        Locked locked = lock(open);
-        StudyCharacter character = named(draft.withId(mint(open, "character/", Slug.of(draft.label()), "character")));
-        refuseWording(character);
-        refuseBroken(locked.study, locked.study.withCharacters(with(locked.study.characters(), character)));
-        double position = between(changes.characterPlaces(open.id()), null, character.id());
-        return write(
-                open, character.id(), List.of(edit(StudyObject.character(character.id()), character, position, 0)));
+    public StudyWriter.Written addCharacter(StudyAccess.Open open, StudyCharacter draft) {
+        StudyWriter.Locked locked = writer.lock(open);
+        StudyCharacter character =
+                named(draft.withId(writer.mint(open, "character/", Slug.of(draft.label()), "character")));
+        StudyWriter.refuse(StudyRules.checkWording(character));
+        StudyWriter.refuseBroken(
+                locked.study(),
+                locked.study().withCharacters(with(locked.study().characters(), character)));
+        double position = StudyWriter.between(changes.characterPlaces(open.id()), null, character.id());
+        return writer.write(
+                open,
+                character.id(),
+                List.of(writer.edit(StudyObject.character(character.id()), character, position, 0)));
     }
 
     /** Writes a character anew. States without an identifier are new; a state that scores use does not go this way. */
     @Transactional
-    public Written putCharacter(StudyAccess.Open open, StudyCharacter draft, long seen) {
-        Locked locked = lock(open);
-        StudyCharacter old = locked.study.character(draft.id()).orElseThrow(Problems::notFound);
+    public StudyWriter.Written putCharacter(StudyAccess.Open open, StudyCharacter draft, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        StudyCharacter old = locked.study().character(draft.id()).orElseThrow(Problems::notFound);
         StudyCharacter character = named(draft);
-        List<StudyScore> scores = locked.study.scores().stream()
+        List<StudyScore> scores = locked.study().scores().stream()
                 .filter(s -> s.character().equals(old.id()))
                 .toList();
         refuseLostStates(old, character, scores);
         refuseLostType(old, character, scores);
-        refuseWording(character);
-        refuseBroken(locked.study, locked.study.withCharacters(replaced(locked.study.characters(), character)));
-        double position = position(changes.characterPlaces(open.id()), old.id());
-        return write(open, old.id(), List.of(edit(StudyObject.character(old.id()), character, position, seen)));
+        StudyWriter.refuse(StudyRules.checkWording(character));
+        StudyWriter.refuseBroken(
+                locked.study(),
+                locked.study().withCharacters(replaced(locked.study().characters(), character)));
+        double position = StudyWriter.position(changes.characterPlaces(open.id()), old.id());
+        return writer.write(
+                open, old.id(), List.of(writer.edit(StudyObject.character(old.id()), character, position, seen)));
     }
 
     /** @param before the character it comes before; null: behind all others */
     @Transactional
-    public Written moveCharacter(StudyAccess.Open open, String id, @Nullable String before, long seen) {
-        Locked locked = lock(open);
-        StudyCharacter character = locked.study.character(id).orElseThrow(Problems::notFound);
-        double position = between(changes.characterPlaces(open.id()), before, id);
-        return write(open, id, List.of(edit(StudyObject.character(id), character, position, seen)));
+    public StudyWriter.Written moveCharacter(StudyAccess.Open open, String id, @Nullable String before, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        StudyCharacter character = locked.study().character(id).orElseThrow(Problems::notFound);
+        double position = StudyWriter.between(changes.characterPlaces(open.id()), before, id);
+        return writer.write(open, id, List.of(writer.edit(StudyObject.character(id), character, position, seen)));
     }
 
     /** Takes a character out with all its scores; one that others depend on stays. */
     @Transactional
-    public Written removeCharacter(StudyAccess.Open open, String id, long seen) {
-        Locked locked = lock(open);
-        StudyCharacter gone = locked.study.character(id).orElseThrow(Problems::notFound);
-        refuseBroken(
-                locked.study,
-                locked.study.withCharacters(locked.study.characters().stream()
-                        .filter(c -> !c.equals(gone))
-                        .toList()));
+    public StudyWriter.Written removeCharacter(StudyAccess.Open open, String id, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        StudyCharacter gone = locked.study().character(id).orElseThrow(Problems::notFound);
+        StudyWriter.refuseBroken(
+                locked.study(),
+                locked.study()
+                        .withCharacters(locked.study().characters().stream()
+                                .filter(c -> !c.equals(gone))
+                                .toList()));
         List<ChangeLog.Edit> edits = new ArrayList<>();
         edits.add(new ChangeLog.Edit(StudyObject.character(id), null, seen));
-        for (StudyScore score : locked.study.scores()) {
+        for (StudyScore score : locked.study().scores()) {
             if (score.character().equals(id)) {
-                edits.add(removal(locked, StudyObject.cell(score.row(), id)));
+                edits.add(StudyWriter.removal(locked, StudyObject.cell(score.row(), id)));
             }
         }
-        return write(open, id, edits);
-    }
-
-    /** Makes two states one; scores and dependencies follow. */
-    @Transactional
-    public Written mergeStates(StudyAccess.Open open, String id, String from, String into, long seen) {
-        Locked locked = lock(open);
-        StudyCharacter old = locked.study.character(id).orElseThrow(Problems::notFound);
-        if (from.equals(into) || old.state(from).isEmpty() || old.state(into).isEmpty()) {
-            throw Problems.badRequest(
-                    "states", "Choose two different states of '" + old.label() + "'. Load the study again.");
-        }
-        StateMerge merge = new StateMerge(id, from, into);
-        StudyCharacter merged = merge.merged(old);
-        List<ChangeMapper.Placed> places = changes.characterPlaces(open.id());
-        List<ChangeLog.Edit> edits = new ArrayList<>();
-        edits.add(edit(StudyObject.character(id), merged, position(places, id), seen));
-        for (StudyCharacter other : locked.study.characters()) {
-            StudyObject object = StudyObject.character(other.id());
-            merge.dependent(other)
-                    .ifPresent(changed -> edits.add(
-                            edit(object, changed, position(places, other.id()), locked.snapshot.revision(object))));
-        }
-        for (StudyScore score : locked.study.scores()) {
-            StudyObject cell = StudyObject.cell(score.row(), score.character());
-            merge.score(score, merged)
-                    .ifPresent(changed -> edits.add(new ChangeLog.Edit(
-                            cell, json.writeValueAsString(changed), locked.snapshot.revision(cell))));
-        }
-        return write(open, id, edits);
-    }
-
-    private record Locked(StudyStore.Snapshot snapshot, Study study) {}
-
-    private Locked lock(StudyAccess.Open open) {
-        changes.lock(open.id());
-        StudyStore.Snapshot snapshot = store.load(open.id());
-        return new Locked(snapshot, snapshot.study());
-    }
-
-    private Written write(StudyAccess.Open open, String id, List<ChangeLog.Edit> edits) {
-        try {
-            return new Written(id, log.write(open, edits));
-        } catch (ChangeLog.Conflicts conflicts) {
-            ChangeLog.Conflict first = conflicts.found().get(0);
-            throw Problems.conflict(
-                    "changed-meanwhile",
-                    first.who() + " changed " + first.object().words()
-                            + " meanwhile. What you typed is kept; look at the change and save again.",
-                    Map.of(
-                            "object",
-                            first.object().key(),
-                            "who",
-                            first.who(),
-                            "revision",
-                            first.revision(),
-                            "now",
-                            first.now() == null ? "" : first.now()));
-        }
-    }
-
-    private ChangeLog.Edit edit(StudyObject object, Object body, double position, long seen) {
-        return new ChangeLog.Edit(object, json.writeValueAsString(Map.of("position", position, "body", body)), seen);
-    }
-
-    private static ChangeLog.Edit removal(Locked locked, StudyObject object) {
-        return new ChangeLog.Edit(object, null, locked.snapshot.revision(object));
+        return writer.write(open, id, edits);
     }
 
     /** Recorded hazards say how severe the worst is. */
@@ -296,34 +241,16 @@ public class StructureService {
                     id = wanted + "-" + n;
                 }
             }
-            states.add(new StudyCharacter.StudyState(id, state.label().strip(), state.plain(), state.definition()));
+            states.add(new StudyCharacter.StudyState(
+                    id,
+                    state.label().strip(),
+                    state.plain(),
+                    state.definition(),
+                    state.mistakenFor(),
+                    state.swatch(),
+                    state.comparedWith()));
         }
         return draft.withStates(states);
-    }
-
-    private String mint(StudyAccess.Open open, String kind, String slug, String otherwise) {
-        String wanted = slug.isEmpty() ? otherwise : slug;
-        String id = wanted;
-        for (int n = 2; changes.isTaken(open.id(), kind + id); n++) {
-            id = wanted + "-" + n;
-        }
-        return id;
-    }
-
-    private static void refuseBroken(Study before, Study after) {
-        List<StudyRules.Violation> broken = new ArrayList<>(StudyRules.check(after));
-        broken.removeAll(StudyRules.check(before));
-        refuse(broken);
-    }
-
-    private static void refuseWording(StudyCharacter character) {
-        refuse(StudyRules.checkWording(character));
-    }
-
-    private static void refuse(List<StudyRules.Violation> violations) {
-        if (!violations.isEmpty()) {
-            throw Problems.unprocessable("rules", violations.get(0).sentence(), Map.of("violations", violations));
-        }
     }
 
     private static void refuseLostStates(StudyCharacter old, StudyCharacter now, List<StudyScore> scores) {
@@ -361,33 +288,6 @@ public class StructureService {
 
     private static boolean hasStates(CharacterType type) {
         return type == CharacterType.STATES || type == CharacterType.ORDERED;
-    }
-
-    private static double position(List<ChangeMapper.Placed> places, String id) {
-        return places.stream()
-                .filter(p -> p.id().equals(id))
-                .map(ChangeMapper.Placed::position)
-                .findFirst()
-                .orElse(0.0);
-    }
-
-    /** A place before an object, or behind all; the object that is moved itself does not count. */
-    private static double between(List<ChangeMapper.Placed> places, @Nullable String before, String moved) {
-        List<ChangeMapper.Placed> others =
-                places.stream().filter(p -> !p.id().equals(moved)).toList();
-        if (others.isEmpty()) {
-            return 0;
-        }
-        for (int i = 0; i < others.size(); i++) {
-            if (others.get(i).id().equals(before)) {
-                double here = others.get(i).position();
-                return i == 0 ? here - 1 : (others.get(i - 1).position() + here) / 2;
-            }
-        }
-        if (before != null) {
-            throw Problems.badRequest("before", "There is no '" + before + "' to come before. Load the study again.");
-        }
-        return others.get(others.size() - 1).position() + 1;
     }
 
     private static <T> List<T> with(List<T> all, T added) {

@@ -1,5 +1,7 @@
 package org.polyclave.server.study;
 
+import java.util.Locale;
+
 /**
  * Something in a study that is changed as a whole.
  *
@@ -12,6 +14,9 @@ public record StudyObject(Kind kind, String id, String character) {
         CELL,
         ROW,
         CHARACTER,
+        TERM,
+        REFERENCE,
+        CLAIM,
         SCOPE,
         OUTSIDE
     }
@@ -31,12 +36,23 @@ public record StudyObject(Kind kind, String id, String character) {
         return new StudyObject(Kind.CHARACTER, id, "");
     }
 
+    /** A term, a reference or a claim. */
+    public static StudyObject entry(Kind kind, String id) {
+        return new StudyObject(kind, id, "");
+    }
+
+    /** Whether it is one of a study's small objects: terms, references, claims. */
+    boolean isEntry() {
+        return kind == Kind.TERM || kind == Kind.REFERENCE || kind == Kind.CLAIM;
+    }
+
     /** The name under which revisions and changes are kept; identifiers are slugs and have no slash. */
     public String key() {
         return switch (kind) {
             case CELL -> "cell/" + id + "/" + character;
             case ROW -> "row/" + id;
             case CHARACTER -> "character/" + id;
+            case TERM, REFERENCE, CLAIM -> kind.name().toLowerCase(Locale.ROOT) + "/" + id;
             case SCOPE -> "scope";
             case OUTSIDE -> "outside";
         };
@@ -48,6 +64,9 @@ public record StudyObject(Kind kind, String id, String character) {
             case "cell" -> cell(parts[1], parts[2]);
             case "row" -> row(parts[1]);
             case "character" -> character(parts[1]);
+            case "term" -> entry(Kind.TERM, parts[1]);
+            case "reference" -> entry(Kind.REFERENCE, parts[1]);
+            case "claim" -> entry(Kind.CLAIM, parts[1]);
             case "scope" -> SCOPE;
             case "outside" -> OUTSIDE;
             default -> throw new IllegalArgumentException("No object is called " + key);
@@ -60,6 +79,7 @@ public record StudyObject(Kind kind, String id, String character) {
             case CELL -> id + " × " + character;
             case ROW -> "taxon " + id;
             case CHARACTER -> "character " + id;
+            case TERM, REFERENCE, CLAIM -> kind.name().toLowerCase(Locale.ROOT) + " " + id;
             case SCOPE -> "the scope";
             case OUTSIDE -> "the taxa near but outside";
         };

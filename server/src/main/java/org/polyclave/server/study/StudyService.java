@@ -55,15 +55,21 @@ public class StudyService {
      * What changed since a revision.
      *
      * @param structure whether more than cells changed, so that the study has to be read again
+     * @param characters ids of the characters of which cells changed
      */
-    public record Changes(long revision, boolean structure, List<StudyView.CellView> cells) {}
+    public record Changes(
+            long revision,
+            boolean structure,
+            List<String> characters,
+            StudyView.Gauges gauges,
+            StudyView.Counts counts) {}
 
     public List<StudyLine> list(SignedIn who) {
         List<StudyLine> lines = new ArrayList<>();
         for (StudyMapper.StudyHead head : studies.studiesOf(who.account().id())) {
             StudyStore.Snapshot snapshot = store.load(head.id());
-            StudyView view = new StudyViewer(snapshot).view(Role.valueOf(head.role()), editions.count(head.id()));
-            lines.add(new StudyLine(head.slug(), head.title(), view.role(), view.gauges()));
+            StudyView.Gauges gauges = new StudyViewer(snapshot).gauges(editions.count(head.id()));
+            lines.add(new StudyLine(head.slug(), head.title(), Role.valueOf(head.role()), gauges));
         }
         return lines;
     }
@@ -72,21 +78,41 @@ public class StudyService {
         return new StudyViewer(store.load(open.id())).view(open.role(), editions.count(open.id()));
     }
 
-    /** The cells that changed after {@code revision}, with those that inherit from them. */
-    public Changes changesSince(StudyAccess.Open open, long revision) {
+    /** What the rows show for some characters; those that do not exist are left out. */
+    public List<StudyView.ColumnView> columns(StudyAccess.Open open, List<String> characters) {
         StudyStore.Snapshot snapshot = store.load(open.id());
         StudyViewer viewer = new StudyViewer(snapshot);
-        List<StudyView.CellView> cells = new ArrayList<>();
-        boolean structure = false;
-        for (String key :
-                snapshot.revision() == revision ? List.<String>of() : changes.changedSince(open.id(), revision)) {
-            StudyObject object = StudyObject.of(key);
-            structure |= object.kind() != StudyObject.Kind.CELL;
-            snapshot.study()
-                    .character(object.character())
-                    .ifPresent(c -> snapshot.study().rows().forEach(row -> cells.add(viewer.cellOrEmpty(row, c))));
-        }
-        return new Changes(snapshot.revision(), structure, cells);
+        return characters.stream()
+                .distinct()
+                .flatMap(id -> snapshot.study().character(id).stream())
+                .map(viewer::column)
+                .toList();
+    }
+
+    /** What would help the study most now. */
+    public StudyView.NextStep nextStep(StudyAccess.Open open) {
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        StudyView.Gauges gauges = new StudyViewer(snapshot).gauges(editions.count(open.id()));
+        return new NextBestStep(snapshot.compiled(), gauges).find();
+    }
+
+    /** What changed after {@code revision}. */
+    public Changes changesSince(StudyAccess.Open open, long revision) {
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        List<StudyObject> changed = snapshot.revision() == revision
+                ? List.of()
+                : changes.changedSince(open.id(), revision).stream()
+                        .map(StudyObject::of)
+                        .toList();
+        boolean structure = changed.stream().anyMatch(o -> o.kind() != StudyObject.Kind.CELL);
+        List<String> characters = changed.stream()
+                .filter(o -> o.kind() == StudyObject.Kind.CELL)
+                .map(StudyObject::character)
+                .distinct()
+                .toList();
+        StudyViewer viewer = new StudyViewer(snapshot);
+        return new Changes(
+                snapshot.revision(), structure, characters, viewer.gauges(editions.count(open.id())), viewer.counts());
     }
 
     /** Takes back the account's own latest change of this study, whatever it was of. */

@@ -1,12 +1,22 @@
 package org.polyclave.server.study;
 
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.OutsideTaxon;
+import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCompiler;
@@ -18,22 +28,28 @@ import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
 
-/** Reads and writes whole studies; keeps the most recently used ones compiled, by study and revision. */
+/**
+ * Reads and writes whole studies. The newest state of the most recently used ones is kept compiled; where only cells changed
+ * since, it is brought up to date by these cells alone.
+ */
 @Component
 public class StudyStore {
     private static final int KEPT = 16;
     /** Scores that are written by one statement. */
     private static final int AT_ONCE = 10_000;
+    /** More changed cells than these are read with everything else. */
+    private static final int MOST_CHANGED = 20_000;
 
     private final StudyMapper studies;
     private final ChangeMapper changes;
     private final JsonMapper json;
-    private final Map<String, Snapshot> cache = new LinkedHashMap<>(KEPT, 0.75f, true) {
+    private final Map<Long, Snapshot> cache = new LinkedHashMap<>(KEPT, 0.75f, true) {
         private static final long serialVersionUID = 1;
 
         @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Snapshot> eldest) {
+        protected boolean removeEldestEntry(Map.Entry<Long, Snapshot> eldest) {
             return size() > KEPT;
         }
     };
@@ -44,8 +60,17 @@ public class StudyStore {
         this.json = json;
     }
 
-    /** A study at a revision. */
-    public record Snapshot(CompiledStudy compiled, long revision, Map<String, Long> revisions) {
+    /**
+     * A study at a revision.
+     *
+     * @param revisions by key, the revision of the content that an object has; what was never changed is not in it
+     * @param scores by row, then by character
+     */
+    public record Snapshot(
+            CompiledStudy compiled,
+            long revision,
+            Map<String, Long> revisions,
+            Map<String, Map<String, StudyScore>> scores) {
         public Study study() {
             return compiled.study();
         }
@@ -59,49 +84,109 @@ public class StudyStore {
     @Transactional(readOnly = true, isolation = org.springframework.transaction.annotation.Isolation.REPEATABLE_READ)
     public Snapshot load(long id) {
         StudyMapper.StudyTexts texts = studies.texts(id);
-        String key = id + ":" + texts.revision();
+        Snapshot kept = kept(id);
+        if (kept != null && kept.revision() == texts.revision()) {
+            return kept;
+        }
+        Snapshot newest = kept == null || kept.revision() > texts.revision()
+                ? read(id, texts)
+                : broughtUpToDate(id, texts, kept).orElseGet(() -> read(id, texts));
         synchronized (cache) {
-            Snapshot kept = cache.get(key);
-            if (kept != null) {
-                return kept;
+            Snapshot other = cache.get(id);
+            if (other == null || other.revision() < newest.revision()) {
+                cache.put(id, newest);
             }
         }
-        List<StudyRow> rows = studies.rows(id).stream()
-                .map(b -> json.readValue(b, StudyRow.class))
+        return newest;
+    }
+
+    private @Nullable Snapshot kept(long id) {
+        synchronized (cache) {
+            return cache.get(id);
+        }
+    }
+
+    /** The kept state with the cells that changed since; empty if more than cells did. */
+    private Optional<Snapshot> broughtUpToDate(long id, StudyMapper.StudyTexts texts, Snapshot kept) {
+        List<StudyObject> changed = changes.changedSince(id, kept.revision()).stream()
+                .map(StudyObject::of)
                 .toList();
-        List<StudyCharacter> characters = studies.characters(id).stream()
-                .map(b -> json.readValue(b, StudyCharacter.class))
-                .toList();
-        List<StudyScore> scores = new ArrayList<>();
-        for (String score : studies.scores(id)) {
-            scores.add(json.readValue(score, StudyScore.class));
+        boolean cells = changed.stream().allMatch(o -> o.kind() == StudyObject.Kind.CELL);
+        if (!cells || changed.isEmpty() || changed.size() > MOST_CHANGED) {
+            return Optional.empty();
+        }
+        ArrayNode wanted = json.createArrayNode();
+        changed.forEach(
+                o -> wanted.add(json.createObjectNode().put("row", o.id()).put("character", o.character())));
+        Map<StudyObject, StudyScore> now = new HashMap<>();
+        changes.cells(id, wanted.toString())
+                .forEach(c -> now.put(StudyObject.of(c.object()), json.readValue(c.body(), StudyScore.class)));
+        Map<String, Map<String, StudyScore>> scores = new LinkedHashMap<>(kept.scores());
+        Set<String> copied = new HashSet<>();
+        Set<String> characters = new LinkedHashSet<>();
+        for (StudyObject cell : changed) {
+            Map<String, StudyScore> row = scores.getOrDefault(cell.id(), Map.of());
+            if (copied.add(cell.id())) {
+                row = new HashMap<>(row);
+                scores.put(cell.id(), row);
+            }
+            StudyScore score = now.get(cell);
+            if (score == null) {
+                row.remove(cell.character());
+            } else {
+                row.put(cell.character(), score);
+            }
+            characters.add(cell.character());
+        }
+        Map<String, Long> revisions = new HashMap<>(kept.revisions());
+        String keys =
+                json.writeValueAsString(changed.stream().map(StudyObject::key).toList());
+        changes.revisions(id, keys).forEach(r -> revisions.put(r.object(), r.revision()));
+        Study study = kept.study().withScores(inOrder(kept.study(), scores));
+        CompiledStudy compiled = StudyCompiler.recompile(kept.compiled(), study, scores, characters);
+        return Optional.of(new Snapshot(compiled, texts.revision(), revisions, scores));
+    }
+
+    private Snapshot read(long id, StudyMapper.StudyTexts texts) {
+        List<StudyRow> rows = all(studies.rows(id), StudyRow.class);
+        List<StudyCharacter> characters = all(studies.characters(id), StudyCharacter.class);
+        Map<String, Map<String, StudyScore>> scores = new LinkedHashMap<>();
+        for (StudyScore score : all(studies.scores(id), StudyScore.class)) {
+            scores.computeIfAbsent(score.row(), r -> new HashMap<>()).put(score.character(), score);
         }
         Map<String, Long> revisions = changes.allRevisions(id).stream()
                 .collect(Collectors.toMap(ChangeMapper.Revision::object, ChangeMapper.Revision::revision));
-        Study study = new Study(
+        Study bare = new Study(
                 texts.slug(),
                 texts.title(),
                 json.readValue(texts.scope(), StudyScope.class),
                 rows,
                 List.of(json.readValue(texts.nearButOutside(), OutsideTaxon[].class)),
                 characters,
-                ordered(scores, rows, characters));
-        Snapshot snapshot = new Snapshot(StudyCompiler.compile(study), texts.revision(), revisions);
-        synchronized (cache) {
-            cache.put(key, snapshot);
-        }
-        return snapshot;
+                List.of(),
+                all(studies.entries(id, "term"), GlossaryTerm.class),
+                all(studies.entries(id, "reference"), Reference.class),
+                all(studies.entries(id, "claim"), Claim.class));
+        Study study = bare.withScores(inOrder(bare, scores));
+        return new Snapshot(StudyCompiler.compile(study), texts.revision(), revisions, scores);
+    }
+
+    private <T> List<T> all(List<String> bodies, Class<T> type) {
+        return bodies.stream().map(b -> json.readValue(b, type)).toList();
     }
 
     /** Scores in the order of rows and characters, so that files of one study are alike whatever was scored first. */
-    private static List<StudyScore> ordered(
-            List<StudyScore> scores, List<StudyRow> rows, List<StudyCharacter> characters) {
-        Map<String, Integer> position = new LinkedHashMap<>();
-        rows.forEach(r -> position.put("row " + r.id(), position.size()));
-        characters.forEach(c -> position.put("character " + c.id(), position.size()));
-        List<StudyScore> sorted = new ArrayList<>(scores);
-        sorted.sort(java.util.Comparator.<StudyScore, Integer>comparing(s -> position.getOrDefault("row " + s.row(), 0))
-                .thenComparing(s -> position.getOrDefault("character " + s.character(), 0)));
+    private static List<StudyScore> inOrder(Study study, Map<String, Map<String, StudyScore>> scores) {
+        List<StudyScore> sorted = new ArrayList<>();
+        for (StudyRow row : study.rows()) {
+            Map<String, StudyScore> own = scores.getOrDefault(row.id(), Map.of());
+            for (StudyCharacter character : own.isEmpty() ? List.<StudyCharacter>of() : study.characters()) {
+                StudyScore score = own.get(character.id());
+                if (score != null) {
+                    sorted.add(score);
+                }
+            }
+        }
         return sorted;
     }
 
@@ -127,11 +212,20 @@ public class StudyStore {
             StudyCharacter character = study.characters().get(c);
             studies.insertCharacter(id, character.id(), c, json.writeValueAsString(character));
         }
+        insertEntries(id, "term", study.glossary(), GlossaryTerm::id);
+        insertEntries(id, "reference", study.references(), Reference::id);
+        insertEntries(id, "claim", study.claims(), Claim::id);
         for (int from = 0; from < study.scores().size(); from += AT_ONCE) {
             List<StudyScore> some = study.scores()
                     .subList(from, Math.min(from + AT_ONCE, study.scores().size()));
             studies.insertScores(id, json.writeValueAsString(some), owner);
         }
         return slug;
+    }
+
+    private <T> void insertEntries(long study, String kind, List<T> entries, Function<T, String> id) {
+        for (int i = 0; i < entries.size(); i++) {
+            studies.insertEntry(study, kind, id.apply(entries.get(i)), i, json.writeValueAsString(entries.get(i)));
+        }
     }
 }

@@ -4,7 +4,10 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.study.Claim;
+import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.OutsideTaxon;
+import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScope;
@@ -24,33 +27,52 @@ public record StudyView(
         List<StudyRow> rows,
         List<OutsideTaxon> nearButOutside,
         List<StudyCharacter> characters,
-        List<CellView> cells,
+        List<GlossaryTerm> glossary,
+        List<Reference> references,
+        List<Claim> claims,
         Map<String, Long> revisions,
         Gauges gauges,
-        NextStep nextStep) {
+        Counts counts) {
 
     /**
-     * What a cell shows, inheritance resolved.
+     * How many scores of their own rows and characters have.
+     *
+     * @param rows in the order of the study's rows
+     * @param characters in the order of its characters
+     */
+    public record Counts(int[] rows, int[] characters) {}
+
+    /**
+     * What the rows show for one character, inheritance resolved. Cells that say the same share a face.
+     *
+     * @param face by row of the study, index of its face; -1: nothing is known
+     * @param from by row, index of the row that the score is inherited from; -1: it is the row's own
+     * @param revision by row, when the row's own cell was last changed; 0: never
+     */
+    public record ColumnView(String character, List<FaceView> faces, int[] face, int[] from, long[] revision) {}
+
+    /**
+     * What a cell says and where it comes from.
      *
      * @param text the cell in notation
-     * @param kind unknown, not-applicable, any, states, range, months, or empty
+     * @param kind unknown, not-applicable, any, states, range or months
      * @param parts states or months with how often they are shown
      * @param range the range in the base unit, for numbers
-     * @param from id of the row the cell is inherited from, null if it is the row's own
-     * @param revision when the row's own cell was last changed
+     * @param months numbers of the score's own months
      */
-    public record CellView(
-            String row,
-            String character,
+    public record FaceView(
             String text,
             String kind,
             List<PartView> parts,
             @Schema(nullable = true) @Nullable RangeView range,
-            @Schema(nullable = true) @Nullable String from,
             boolean doubtful,
             String basis,
             String source,
-            long revision) {}
+            String note,
+            List<Integer> months,
+            String scorer,
+            String date,
+            String concept) {}
 
     /** @param share 0 to 1; 0 for a state that readers only take it for */
     public record PartView(String label, double share, boolean mistaken) {}

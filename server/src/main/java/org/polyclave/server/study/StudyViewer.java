@@ -1,12 +1,16 @@
 package org.polyclave.server.study;
 
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
+import org.polyclave.core.matrix.Matrix;
 import org.polyclave.formats.notation.MonthNotation;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.Inheritance;
@@ -22,23 +26,14 @@ final class StudyViewer {
     private final StudyStore.Snapshot snapshot;
     private final Study study;
     private final Inheritance inheritance;
-    private final Map<String, Map<String, StudyScore>> scores;
 
     StudyViewer(StudyStore.Snapshot snapshot) {
         this.snapshot = snapshot;
         study = snapshot.study();
-        scores = study.scoresByRow();
-        inheritance = new Inheritance(study.rows(), scores);
+        inheritance = new Inheritance(study.rows(), snapshot.scores());
     }
 
     StudyView view(Role role, int editions) {
-        List<StudyView.CellView> cells = new ArrayList<>();
-        for (StudyRow row : study.rows()) {
-            for (StudyCharacter character : study.characters()) {
-                cell(row, character).ifPresent(cells::add);
-            }
-        }
-        StudyView.Gauges gauges = gauges(editions);
         return new StudyView(
                 study.slug(),
                 study.title(),
@@ -48,45 +43,80 @@ final class StudyViewer {
                 study.rows(),
                 study.nearButOutside(),
                 study.characters(),
-                cells,
+                study.glossary(),
+                study.references(),
+                study.claims(),
                 revisions(),
-                gauges,
-                new NextBestStep(snapshot.compiled(), gauges).find());
+                gauges(editions),
+                counts());
     }
 
     /** Revisions of all that was ever changed, but for the cells, which carry their own. */
     private Map<String, Long> revisions() {
-        Map<String, Long> revisions = new TreeMap<>(snapshot.revisions());
-        revisions.keySet().removeIf(key -> key.startsWith("cell/"));
+        Map<String, Long> revisions = new TreeMap<>();
+        snapshot.revisions().forEach((key, revision) -> {
+            if (!key.startsWith("cell/")) {
+                revisions.put(key, revision);
+            }
+        });
         return revisions;
     }
 
-    /** The cell, if it shows anything or was ever changed. */
-    Optional<StudyView.CellView> cell(StudyRow row, StudyCharacter character) {
-        StudyView.CellView cell = cellOrEmpty(row, character);
-        return cell.kind().equals("empty") && cell.revision() == 0 ? Optional.empty() : Optional.of(cell);
+    StudyView.Counts counts() {
+        Map<String, Integer> places = new HashMap<>();
+        study.characters().forEach(c -> places.put(c.id(), places.size()));
+        int[] ofRows = new int[study.rows().size()];
+        int[] ofCharacters = new int[study.characters().size()];
+        for (int i = 0; i < ofRows.length; i++) {
+            Map<String, StudyScore> own =
+                    snapshot.scores().getOrDefault(study.rows().get(i).id(), Map.of());
+            ofRows[i] = own.size();
+            own.keySet().forEach(c -> ofCharacters[places.getOrDefault(c, 0)]++);
+        }
+        return new StudyView.Counts(ofRows, ofCharacters);
     }
 
-    StudyView.CellView cellOrEmpty(StudyRow row, StudyCharacter character) {
-        Optional<Inheritance.Effective> effective = inheritance.effective(row.id(), character.id());
-        long revision = snapshot.revision(StudyObject.cell(row.id(), character.id()));
-        if (effective.isEmpty()) {
-            return new StudyView.CellView(
-                    row.id(), character.id(), "", "empty", List.of(), null, null, false, "", "", revision);
+    /** What every row shows for a character. */
+    StudyView.ColumnView column(StudyCharacter character) {
+        int n = study.rows().size();
+        Map<String, Integer> places = new HashMap<>();
+        study.rows().forEach(r -> places.put(r.id(), places.size()));
+        Map<StudyScore, Integer> known = new LinkedHashMap<>();
+        List<StudyView.FaceView> faces = new ArrayList<>();
+        StudyView.ColumnView column =
+                new StudyView.ColumnView(character.id(), faces, new int[n], new int[n], new long[n]);
+        for (int i = 0; i < n; i++) {
+            String row = study.rows().get(i).id();
+            Optional<Inheritance.Effective> effective = inheritance.effective(row, character.id());
+            column.revision()[i] = snapshot.revision(StudyObject.cell(row, character.id()));
+            column.face()[i] = -1;
+            column.from()[i] = -1;
+            if (effective.isPresent()) {
+                StudyScore score = effective.get().score();
+                column.face()[i] = known.computeIfAbsent(score.withRow(""), s -> {
+                    faces.add(face(s, character));
+                    return faces.size() - 1;
+                });
+                column.from()[i] = effective.get().inherited() ? places.getOrDefault(score.row(), -1) : -1;
+            }
         }
-        StudyScore score = effective.get().score();
-        return new StudyView.CellView(
-                row.id(),
-                character.id(),
+        return column;
+    }
+
+    private static StudyView.FaceView face(StudyScore score, StudyCharacter character) {
+        return new StudyView.FaceView(
                 NotationPrinter.print(score.value(), character),
                 kind(score.value()),
                 parts(score.value(), character),
                 range(score.value()),
-                effective.get().inherited() ? score.row() : null,
                 score.doubtful(),
                 score.basis().name(),
                 score.source(),
-                revision);
+                score.note(),
+                score.months(),
+                score.scorer(),
+                score.date(),
+                score.concept());
     }
 
     private static String kind(ScoreValue value) {
@@ -131,18 +161,21 @@ final class StudyViewer {
         return new StudyView.RangeView(range.min(), range.low(), high, max);
     }
 
-    private StudyView.Gauges gauges(int editions) {
+    StudyView.Gauges gauges(int editions) {
         int notAssessed = 0;
         int scored = 0;
-        for (StudyRow row : snapshot.compiled().rows()) {
+        Matrix matrix = snapshot.compiled().matrix();
+        for (int i = 0; i < matrix.rowCount(); i++) {
+            StudyRow row = snapshot.compiled().rows().get(i);
             notAssessed += row.hazard() == Hazard.NOT_ASSESSED ? 1 : 0;
-            for (StudyCharacter character : study.characters()) {
-                scored += inheritance
-                                .effective(row.id(), character.id())
-                                .filter(e -> !(e.score().value() instanceof ScoreValue.Unknown))
-                                .isPresent()
-                        ? 1
-                        : 0;
+            for (int c = 0; c < matrix.characterCount(); c++) {
+                boolean known = !(matrix.cell(i, c) instanceof Cell.Unknown);
+                // What a hybrid may show is worked out of its parents; nobody scored it.
+                boolean own = row.hybridOf().isEmpty()
+                        || inheritance
+                                .effective(row.id(), study.characters().get(c).id())
+                                .isPresent();
+                scored += known && own ? 1 : 0;
             }
         }
         int withoutQuestion = (int) study.characters().stream()

@@ -1,44 +1,102 @@
 package org.polyclave.server.importing.web;
 
 import java.io.IOException;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.change.Retype;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.importing.ImportService;
 import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.Role;
+import org.polyclave.server.study.StudyService;
+import org.polyclave.server.study.StudyWriter;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Uploads of matrices. */
 @RestController
-@RequestMapping("/api/imports")
+@RequestMapping("/api")
 class ImportController {
     record CreatedResponse(String slug) {}
 
-    private final ImportService imports;
+    private static final int MOST_TYPES = 1_000;
 
-    ImportController(ImportService imports) {
+    private final ImportService imports;
+    private final StudyService studies;
+    private final JsonMapper json;
+
+    ImportController(ImportService imports, StudyService studies, JsonMapper json) {
         this.imports = imports;
+        this.studies = studies;
+        this.json = json;
     }
 
-    @PostMapping(path = "/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    ImportService.Preview preview(@RequestParam MultipartFile file, @AuthenticationPrincipal @Nullable SignedIn who)
+    /** @param types chosen types by label of the character, as JSON: {@code {"leaf width": {"type": "LENGTH", "unit": "mm"}}} */
+    @PostMapping(path = "/imports/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    ImportService.Preview preview(
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "") String types,
+            @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         requireAccount(who);
-        return imports.preview(file.getBytes(), name(file));
+        return imports.preview(file.getBytes(), name(file), types(types));
     }
 
-    @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    @PostMapping(path = "/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     CreatedResponse create(
             @RequestParam MultipartFile file,
             @RequestParam(required = false) @Nullable String title,
+            @RequestParam(defaultValue = "") String types,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
-        return new CreatedResponse(imports.create(file.getBytes(), name(file), title, requireAccount(who)));
+        return new CreatedResponse(
+                imports.create(file.getBytes(), name(file), title, types(types), requireAccount(who)));
+    }
+
+    @PostMapping(path = "/studies/{slug}/import/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    ImportService.ImportInto previewInto(
+            @PathVariable String slug,
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "") String types,
+            @AuthenticationPrincipal @Nullable SignedIn who)
+            throws IOException {
+        return imports.previewInto(studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), types(types));
+    }
+
+    /** @param seen revision of the study that the preview was made of */
+    @PostMapping(path = "/studies/{slug}/import", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    StudyWriter.Written into(
+            @PathVariable String slug,
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "") String types,
+            @RequestParam long seen,
+            @AuthenticationPrincipal @Nullable SignedIn who)
+            throws IOException {
+        return imports.into(studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), types(types), seen);
+    }
+
+    private Map<String, Retype.Choice> types(String text) {
+        if (text.isBlank()) {
+            return Map.of();
+        }
+        try {
+            Map<String, Retype.Choice> types = json.readValue(text, new TypeReference<>() {});
+            if (types.size() <= MOST_TYPES) {
+                return types;
+            }
+        } catch (JacksonException broken) {
+            // Told below, together with what is too long.
+        }
+        throw Problems.badRequest("types", "The chosen types cannot be read. Load the page again.");
     }
 
     private static String name(MultipartFile file) {

@@ -40,6 +40,9 @@ public interface ChangeMapper {
     @Select("select id, position from study_character where study_id = #{study} order by position, id")
     List<Placed> characterPlaces(long study);
 
+    @Select("select kind || '/' || id as id, position from study_entry where study_id = #{study} order by position, id")
+    List<Placed> entryPlaces(long study);
+
     /** Locks the study for this transaction and raises its revision. */
     @Select("update study set revision = revision + 1 where id = #{study} returning revision")
     long nextRevision(long study);
@@ -58,6 +61,7 @@ public interface ChangeMapper {
             select exists (select 1 from object_revision where study_id = #{study} and object = #{key})
                 or exists (select 1 from study_row where study_id = #{study} and 'row/' || id = #{key})
                 or exists (select 1 from study_character where study_id = #{study} and 'character/' || id = #{key})
+                or exists (select 1 from study_entry where study_id = #{study} and kind || '/' || id = #{key})
             """)
     boolean isTaken(long study, String key);
 
@@ -75,6 +79,9 @@ public interface ChangeMapper {
             union all
             select 'character/' || id, json_build_object('position', position, 'body', body)::text
             from study_character where study_id = #{study} and 'character/' || id in (select jsonb_array_elements_text(#{keys}::jsonb))
+            union all
+            select kind || '/' || id, json_build_object('position', position, 'body', body)::text
+            from study_entry where study_id = #{study} and kind || '/' || id in (select jsonb_array_elements_text(#{keys}::jsonb))
             union all
             select 'scope', json_build_object('title', title, 'scope', scope)::text from study where id = #{study}
             union all
@@ -116,6 +123,16 @@ public interface ChangeMapper {
 
     @Delete("delete from study_character where study_id = #{study} and id = #{id}")
     void removeCharacter(long study, String id);
+
+    @Insert("""
+            insert into study_entry (study_id, kind, id, position, body)
+            values (#{study}, #{kind}, #{id}, (#{content}::jsonb ->> 'position')::double precision, #{content}::jsonb -> 'body')
+            on conflict (study_id, kind, id) do update set position = excluded.position, body = excluded.body
+            """)
+    void putEntry(long study, String kind, String id, String content);
+
+    @Delete("delete from study_entry where study_id = #{study} and kind = #{kind} and id = #{id}")
+    void removeEntry(long study, String kind, String id);
 
     @Update("""
             update study set title = #{content}::jsonb ->> 'title', scope = #{content}::jsonb -> 'scope' where id = #{study}

@@ -28,6 +28,9 @@ public interface StudyMapper {
             """)
     Optional<StudyHead> find(String slug, long account);
 
+    @Select("select display_name from account where id = #{account}")
+    String displayName(long account);
+
     @Select("select exists (select 1 from study where slug = #{slug})")
     boolean slugTaken(String slug);
 
@@ -45,6 +48,16 @@ public interface StudyMapper {
 
     @Select("select body::text from score where study_id = #{id} order by row_id, character_id")
     List<String> scores(long id);
+
+    /** Terms, references or claims of a study. */
+    @Select("select body::text from study_entry where study_id = #{id} and kind = #{kind} order by position, id")
+    List<String> entries(long id, String kind);
+
+    @Insert("""
+            insert into study_entry (study_id, kind, id, position, body)
+            values (#{study}, #{kind}, #{id}, #{position}, #{body}::jsonb)
+            """)
+    void insertEntry(long study, String kind, String id, double position, String body);
 
     @Insert("""
             insert into study (slug, title, scope, near_but_outside)

@@ -14,6 +14,7 @@ import org.polyclave.server.study.Role;
 import org.polyclave.server.study.StructureService;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyService;
+import org.polyclave.server.study.StudyWriter;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -42,8 +43,6 @@ class StructureController {
     /** @param before what it is to come before; absent: behind all others */
     record MoveRequest(@Nullable String parent, @Nullable String before, long seen) {}
 
-    record MergeRequest(@NotNull String from, @NotNull String into, long seen) {}
-
     private final StudyService studies;
     private final StructureService structure;
 
@@ -53,7 +52,7 @@ class StructureController {
     }
 
     @PutMapping("/scope")
-    StructureService.Written putScope(
+    StudyWriter.Written putScope(
             @PathVariable String slug,
             @Valid @RequestBody ScopeRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
@@ -61,7 +60,7 @@ class StructureController {
     }
 
     @PutMapping("/outside")
-    StructureService.Written putOutside(
+    StudyWriter.Written putOutside(
             @PathVariable String slug,
             @Valid @RequestBody OutsideRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
@@ -69,7 +68,7 @@ class StructureController {
     }
 
     @PostMapping("/rows")
-    StructureService.Written addRow(
+    StudyWriter.Written addRow(
             @PathVariable String slug,
             @Valid @RequestBody RowRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
@@ -77,7 +76,7 @@ class StructureController {
     }
 
     @PutMapping("/rows/{id}")
-    StructureService.Written putRow(
+    StudyWriter.Written putRow(
             @PathVariable String slug,
             @PathVariable String id,
             @Valid @RequestBody RowRequest request,
@@ -86,7 +85,7 @@ class StructureController {
     }
 
     @PostMapping("/rows/{id}/move")
-    StructureService.Written moveRow(
+    StudyWriter.Written moveRow(
             @PathVariable String slug,
             @PathVariable String id,
             @Valid @RequestBody MoveRequest request,
@@ -95,7 +94,7 @@ class StructureController {
     }
 
     @DeleteMapping("/rows/{id}")
-    StructureService.Written removeRow(
+    StudyWriter.Written removeRow(
             @PathVariable String slug,
             @PathVariable String id,
             @RequestParam long seen,
@@ -104,7 +103,7 @@ class StructureController {
     }
 
     @PostMapping("/characters")
-    StructureService.Written addCharacter(
+    StudyWriter.Written addCharacter(
             @PathVariable String slug,
             @Valid @RequestBody CharacterRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
@@ -112,7 +111,7 @@ class StructureController {
     }
 
     @PutMapping("/characters/{id}")
-    StructureService.Written putCharacter(
+    StudyWriter.Written putCharacter(
             @PathVariable String slug,
             @PathVariable String id,
             @Valid @RequestBody CharacterRequest request,
@@ -121,7 +120,7 @@ class StructureController {
     }
 
     @PostMapping("/characters/{id}/move")
-    StructureService.Written moveCharacter(
+    StudyWriter.Written moveCharacter(
             @PathVariable String slug,
             @PathVariable String id,
             @Valid @RequestBody MoveRequest request,
@@ -132,17 +131,8 @@ class StructureController {
         return structure.moveCharacter(open(slug, who), id, request.before(), request.seen());
     }
 
-    @PostMapping("/characters/{id}/merge")
-    StructureService.Written mergeStates(
-            @PathVariable String slug,
-            @PathVariable String id,
-            @Valid @RequestBody MergeRequest request,
-            @AuthenticationPrincipal @Nullable SignedIn who) {
-        return structure.mergeStates(open(slug, who), id, request.from(), request.into(), request.seen());
-    }
-
     @DeleteMapping("/characters/{id}")
-    StructureService.Written removeCharacter(
+    StudyWriter.Written removeCharacter(
             @PathVariable String slug,
             @PathVariable String id,
             @RequestParam long seen,

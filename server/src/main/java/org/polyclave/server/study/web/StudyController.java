@@ -3,11 +3,14 @@ package org.polyclave.server.study.web;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.Size;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.formats.study.StudyJson;
-import org.polyclave.formats.table.TableWriter;
+import org.polyclave.formats.file.FileLosses;
+import org.polyclave.formats.file.MatrixFiles;
+import org.polyclave.formats.file.MatrixFiles.Format;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.table.TableWriter.Layout;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.Role;
@@ -35,6 +38,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/studies")
 class StudyController {
     private static final int MOST_EDITS = 20_000;
+    private static final int MOST_COLUMNS = 100;
+
+    private static final Map<String, Format> FORMATS = Map.of(
+            "csv", Format.CSV, "tsv", Format.TSV, "xlsx", Format.XLSX, "nexus", Format.NEXUS, "json", Format.STUDY);
 
     record EditRequest(@NotEmpty @Size(max = MOST_EDITS) List<ScoreService.CellEdit> edits) {}
 
@@ -71,6 +78,19 @@ class StudyController {
     StudyService.Changes changes(
             @PathVariable String slug, @RequestParam long since, @AuthenticationPrincipal @Nullable SignedIn who) {
         return studies.changesSince(studies.open(slug, who, Role.VIEWER), since);
+    }
+
+    @GetMapping("/{slug}/columns")
+    List<StudyView.ColumnView> columns(
+            @PathVariable String slug,
+            @RequestParam @Size(max = MOST_COLUMNS) List<String> character,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return studies.columns(studies.open(slug, who, Role.VIEWER), character);
+    }
+
+    @GetMapping("/{slug}/next-step")
+    StudyView.NextStep nextStep(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return studies.nextStep(studies.open(slug, who, Role.VIEWER));
     }
 
     @GetMapping("/{slug}/history")
@@ -115,27 +135,49 @@ class StudyController {
         studies.share(studies.open(slug, who, Role.OWNER), request.account(), request.role());
     }
 
-    /** The whole study: {@code csv}, {@code tsv} or {@code json}. */
+    /**
+     * The whole study.
+     *
+     * @param format csv, tsv, xlsx, nexus or json
+     * @param layout of tables: wide or long
+     */
     @GetMapping("/{slug}/export")
     ResponseEntity<byte[]> export(
-            @PathVariable String slug, @RequestParam String format, @AuthenticationPrincipal @Nullable SignedIn who) {
+            @PathVariable String slug,
+            @RequestParam String format,
+            @RequestParam(defaultValue = "wide") String layout,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
         StudyAccess.Open open = studies.open(slug, who, Role.VIEWER);
-        StudyStore.Snapshot snapshot = store.load(open.id());
-        return switch (format) {
-            case "csv" -> file(slug + ".csv", "text/csv", TableWriter.write(snapshot.study(), ','));
-            case "tsv" ->
-                file(slug + ".tsv", "text/tab-separated-values", TableWriter.write(snapshot.study(), '\t'));
-            case "json" -> file(slug + ".polyclave.json", "application/json", StudyJson.write(snapshot.study()));
-            default -> throw Problems.badRequest("format", "Export knows csv, tsv and json.");
-        };
-    }
-
-    private static ResponseEntity<byte[]> file(String name, String type, String text) {
+        Format target = FORMATS.get(format);
+        if (target == null || !(layout.equals("wide") || layout.equals("long"))) {
+            throw Problems.badRequest(
+                    "format", "Export knows csv, tsv, xlsx, nexus and json, and the layouts wide and long.");
+        }
+        Layout laid = layout.equals("long") ? Layout.LONG : Layout.WIDE;
+        byte[] bytes = MatrixFiles.write(store.load(open.id()).study(), target, laid);
+        String name = slug + (laid == Layout.LONG ? "-long." : ".") + target.ending();
         return ResponseEntity.ok()
-                .contentType(new MediaType(MediaType.parseMediaType(type), StandardCharsets.UTF_8))
+                .contentType(MediaType.parseMediaType(target.mediaType()))
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
                         ContentDisposition.attachment().filename(name).build().toString())
-                .body(text.getBytes(StandardCharsets.UTF_8));
+                .body(bytes);
+    }
+
+    /** What a file of the study would not hold, one sentence a kind of loss. */
+    @GetMapping("/{slug}/export/losses")
+    List<String> losses(
+            @PathVariable String slug,
+            @RequestParam String format,
+            @RequestParam(defaultValue = "wide") String layout,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        ResponseEntity<byte[]> file = export(slug, format, layout, who);
+        StudyAccess.Open open = studies.open(slug, who, Role.VIEWER);
+        Study study = store.load(open.id()).study();
+        Format target = FORMATS.getOrDefault(format, Format.STUDY);
+        byte[] bytes = java.util.Objects.requireNonNull(file.getBody());
+        return FileLosses.of(
+                study,
+                MatrixFiles.read(bytes, study.title() + "." + target.ending()).study());
     }
 }

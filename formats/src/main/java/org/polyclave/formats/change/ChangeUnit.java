@@ -1,0 +1,25 @@
+package org.polyclave.formats.change;
+
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.Units;
+
+/** A character is shown in another unit. What was measured stays as it is; the texts of its scores are written anew. */
+public record ChangeUnit(String character, String unit) implements StudyOperation {
+    @Override
+    public Study apply(Study study) {
+        StudyCharacter old = Parts.character(study, character);
+        if (unit.isBlank() || Units.factor(old.type(), unit).isEmpty()) {
+            throw new Refused("'" + unit + "' is no unit of '" + old.label() + "'. Write for example '"
+                    + Units.defaultUnit(old.type()) + "'.");
+        }
+        StudyCharacter now = old.withType(old.type(), unit.strip());
+        return study.withCharacters(Parts.mapped(study.characters(), c -> c.id().equals(character) ? now : c))
+                .withScores(Parts.mapped(
+                        study.scores(),
+                        s -> s.character().equals(character)
+                                ? s.withValue(s.value(), NotationPrinter.print(s.value(), now))
+                                : s));
+    }
+}

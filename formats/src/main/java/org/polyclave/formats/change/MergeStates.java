@@ -1,0 +1,27 @@
+package org.polyclave.formats.change;
+
+import org.polyclave.formats.study.StateMerge;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+
+/** Two states become one; scores and dependencies follow. */
+public record MergeStates(String character, String from, String into) implements StudyOperation {
+    @Override
+    public Study apply(Study study) {
+        StudyCharacter old = Parts.character(study, character);
+        Parts.state(old, from);
+        Parts.state(old, into);
+        if (from.equals(into)) {
+            throw new Refused("Choose two different states of '" + old.label() + "'.");
+        }
+        StateMerge merge = new StateMerge(character, from, into);
+        StudyCharacter merged = merge.merged(old);
+        return study.withCharacters(Parts.mapped(
+                        study.characters(),
+                        c -> c.id().equals(character)
+                                ? merged
+                                : merge.dependent(c).orElse(c)))
+                .withScores(
+                        Parts.mapped(study.scores(), s -> merge.score(s, merged).orElse(s)));
+    }
+}

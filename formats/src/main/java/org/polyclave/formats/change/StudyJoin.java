@@ -1,0 +1,220 @@
+package org.polyclave.formats.change;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.notation.CellNotation;
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCharacter.StudyState;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyRules;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.table.Problem;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * Joins what was read from a file to a study that exists. Taxa, characters and states are matched by identifier, then by
+ * name without case and accents. What the file does not say stays as it is: absence never deletes, and neither does an
+ * empty or usual value. Time linear in both.
+ */
+public final class StudyJoin {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final Study current;
+    private final Study incoming;
+    private final List<Problem> problems = new ArrayList<>();
+    /** Identifiers here by those of the file. */
+    private final Map<String, String> rowIds = new HashMap<>();
+
+    private final Map<String, StudyCharacter> characterOf = new HashMap<>();
+
+    private StudyJoin(Study current, Study incoming) {
+        this.current = current;
+        this.incoming = incoming;
+    }
+
+    /**
+     * A study with what a file adds to it.
+     *
+     * @param problems scores that the characters here cannot hold
+     */
+    public record Joined(Study study, List<Problem> problems) {}
+
+    public static Joined of(Study current, Study incoming) {
+        StudyJoin join = new StudyJoin(current, incoming);
+        Study study = join.run();
+        return new Joined(study, join.problems);
+    }
+
+    private Study run() {
+        List<StudyRow> rows = rows();
+        List<StudyCharacter> characters = characters();
+        List<StudyScore> scores = scores();
+        return current.withRows(rows)
+                .withCharacters(characters)
+                .withScores(scores)
+                .withApparatus(
+                        added(current.glossary(), incoming.glossary(), g -> StudyRules.folded(g.term())),
+                        added(current.references(), incoming.references(), r -> StudyRules.folded(r.citation())),
+                        current.claims())
+                .withScope(
+                        current.scope(),
+                        added(current.nearButOutside(), incoming.nearButOutside(), o -> StudyRules.folded(o.name())));
+    }
+
+    private static <T> List<T> added(List<T> here, List<T> there, Function<T, String> name) {
+        Map<String, T> all = new LinkedHashMap<>();
+        here.forEach(t -> all.put(name.apply(t), t));
+        there.forEach(t -> all.putIfAbsent(name.apply(t), t));
+        return List.copyOf(all.values());
+    }
+
+    private List<StudyRow> rows() {
+        Map<String, StudyRow> byId = new LinkedHashMap<>();
+        current.rows().forEach(r -> byId.put(r.id(), r));
+        Map<String, String> byName = current.rows().stream()
+                .collect(Collectors.toMap(r -> StudyRules.folded(r.name()), StudyRow::id, (a, b) -> a));
+        for (StudyRow row : incoming.rows()) {
+            rowIds.put(
+                    row.id(),
+                    byId.containsKey(row.id())
+                            ? row.id()
+                            : byName.getOrDefault(StudyRules.folded(row.name()), row.id()));
+        }
+        for (StudyRow row : incoming.rows()) {
+            String id = rowIds.getOrDefault(row.id(), row.id());
+            StudyRow here = byId.get(id);
+            StudyRow moved = row.withId(id)
+                    .withParent(row.parent() == null ? null : rowIds.getOrDefault(row.parent(), row.parent()))
+                    .withHybridOf(Parts.mapped(row.hybridOf(), h -> rowIds.getOrDefault(h, h)));
+            StudyRow usual = StudyRow.of(row.label());
+            byId.put(id, here == null ? moved : merged(here, moved, usual, List.of("label"), StudyRow.class));
+        }
+        return List.copyOf(byId.values());
+    }
+
+    /** {@code here} with every field in which {@code there} says something else than {@code usual}. */
+    private static <T> T merged(T here, T there, T usual, List<String> kept, Class<T> type) {
+        ObjectNode result = (ObjectNode) JSON.valueToTree(here);
+        JsonNode said = JSON.valueToTree(there);
+        JsonNode nothing = JSON.valueToTree(usual);
+        said.properties().forEach(field -> {
+            boolean empty = field.getValue().isNull() || field.getValue().equals(nothing.get(field.getKey()));
+            if (!empty && !kept.contains(field.getKey())) {
+                result.set(field.getKey(), field.getValue());
+            }
+        });
+        return JSON.treeToValue(result, type);
+    }
+
+    private List<StudyCharacter> characters() {
+        Map<String, StudyCharacter> byId = new LinkedHashMap<>();
+        current.characters().forEach(c -> byId.put(c.id(), c));
+        Map<String, String> byName = current.characters().stream()
+                .collect(Collectors.toMap(c -> StudyRules.folded(c.label()), StudyCharacter::id, (a, b) -> a));
+        Map<String, String> ids = new HashMap<>();
+        for (StudyCharacter character : incoming.characters()) {
+            String id = byId.containsKey(character.id())
+                    ? character.id()
+                    : byName.getOrDefault(StudyRules.folded(character.label()), character.id());
+            ids.put(character.id(), id);
+        }
+        for (StudyCharacter character : incoming.characters()) {
+            String id = ids.getOrDefault(character.id(), character.id());
+            StudyCharacter moved = character
+                    .withId(id)
+                    .withConditions(Parts.mapped(
+                            character.appliesWhen(),
+                            a -> new StudyCharacter.AppliesWhen(
+                                    ids.getOrDefault(a.character(), a.character()), a.states())));
+            StudyCharacter here = byId.get(id);
+            StudyCharacter joined = here == null ? moved : joined(here, moved);
+            byId.put(id, joined);
+            characterOf.put(character.id(), joined);
+        }
+        return List.copyOf(byId.values());
+    }
+
+    /** The type and the names here stay; states that are not here are added at the end. */
+    private static StudyCharacter joined(StudyCharacter here, StudyCharacter there) {
+        StudyCharacter usual = StudyCharacter.of(there.label(), there.type(), List.of());
+        StudyCharacter merged = merged(
+                here,
+                there.withStates(List.of()),
+                usual,
+                List.of("id", "label", "type", "unit", "states", "appliesWhen"),
+                StudyCharacter.class);
+        List<StudyState> states = new ArrayList<>(here.states());
+        boolean hasStates = here.type() == CharacterType.STATES || here.type() == CharacterType.ORDERED;
+        for (StudyState state : hasStates ? there.states() : List.<StudyState>of()) {
+            boolean known = states.stream()
+                    .anyMatch(s -> s.id().equals(state.id())
+                            || StudyRules.folded(s.label()).equals(StudyRules.folded(state.label())));
+            if (!known) {
+                states.add(state);
+            }
+        }
+        boolean conditions = here.appliesWhen().isEmpty();
+        return merged.withStates(states).withConditions(conditions ? there.appliesWhen() : here.appliesWhen());
+    }
+
+    private List<StudyScore> scores() {
+        Map<String, StudyScore> byCell = new LinkedHashMap<>();
+        current.scores().forEach(s -> byCell.put(s.row() + '/' + s.character(), s));
+        Map<String, StudyCharacter> theirs = new HashMap<>();
+        incoming.characters().forEach(c -> theirs.put(c.id(), c));
+        for (StudyScore score : incoming.scores()) {
+            StudyCharacter from = java.util.Objects.requireNonNull(theirs.get(score.character()));
+            StudyCharacter to = java.util.Objects.requireNonNull(characterOf.get(score.character()));
+            String row = rowIds.getOrDefault(score.row(), score.row());
+            CellNotation.Reading reading = CellNotation.parse(NotationPrinter.print(score.value(), from), to);
+            boolean sameKind = from.type() == to.type() && from.type().isNumeric();
+            if (reading instanceof CellNotation.Rejected rejected && !sameKind) {
+                problems.add(Problem.file("'" + row + "' × '" + to.label() + "': " + rejected.reason()));
+                continue;
+            }
+            // Numbers are kept in base units, so they need not go through a text.
+            ScoreValue value = sameKind ? score.value() : ((CellNotation.Parsed) reading).value();
+            StudyScore moved = moved(score, row, to, value);
+            byCell.merge(row + '/' + to.id(), moved, StudyJoin::told);
+        }
+        return List.copyOf(byCell.values());
+    }
+
+    private static StudyScore moved(StudyScore score, String row, StudyCharacter to, ScoreValue value) {
+        return new StudyScore(
+                row,
+                to.id(),
+                value,
+                NotationPrinter.print(value, to),
+                score.basis(),
+                score.source(),
+                score.doubtful(),
+                score.note(),
+                score.months(),
+                score.scorer(),
+                score.date(),
+                score.concept());
+    }
+
+    /** A file that says the same as the study, and not where it comes from, changes nothing. */
+    private static StudyScore told(StudyScore here, StudyScore there) {
+        boolean origin =
+                there.basis() != StudyScore.Basis.IMPORT || !there.source().isEmpty();
+        boolean same = here.value().equals(there.value());
+        if (!same) {
+            return there;
+        }
+        return origin ? there.withValue(here.value(), here.typed()) : here;
+    }
+}

@@ -1,0 +1,112 @@
+package org.polyclave.server.study;
+
+import java.util.List;
+import org.polyclave.formats.study.Claim;
+import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Reference;
+import org.polyclave.formats.study.Slug;
+import org.polyclave.formats.study.Study;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.StudyObject.Kind;
+import org.polyclave.server.study.persistence.ChangeMapper;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Changes of the glossary, the references and the claims of a study, one object at a time. */
+@Service
+public class ApparatusService {
+    private static final int LONGEST_ID = 40;
+
+    private final StudyWriter writer;
+    private final ChangeMapper changes;
+
+    ApparatusService(StudyWriter writer, ChangeMapper changes) {
+        this.writer = writer;
+        this.changes = changes;
+    }
+
+    /** Writes a term; one without an identifier is new. */
+    @Transactional
+    public StudyWriter.Written putTerm(StudyAccess.Open open, GlossaryTerm draft, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        GlossaryTerm term = draft.withId(idOf(open, "term/", draft.id(), draft.term()));
+        Study study = locked.study();
+        List<GlossaryTerm> all = replaced(study.glossary(), term, GlossaryTerm::id, draft.id());
+        StudyWriter.refuseBroken(study, study.withApparatus(all, study.references(), study.claims()));
+        return put(open, Kind.TERM, term.id(), term, seen);
+    }
+
+    /** Writes a reference; one without an identifier is new. */
+    @Transactional
+    public StudyWriter.Written putReference(StudyAccess.Open open, Reference draft, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        Reference reference = draft.withId(idOf(open, "reference/", draft.id(), draft.citation()));
+        Study study = locked.study();
+        List<Reference> all = replaced(study.references(), reference, Reference::id, draft.id());
+        StudyWriter.refuseBroken(study, study.withApparatus(study.glossary(), all, study.claims()));
+        return put(open, Kind.REFERENCE, reference.id(), reference, seen);
+    }
+
+    /** Writes a claim; one without an identifier is new. */
+    @Transactional
+    public StudyWriter.Written putClaim(StudyAccess.Open open, Claim draft, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        String name = draft.row() + " " + draft.kind() + " " + draft.character();
+        Claim claim = draft.withId(idOf(open, "claim/", draft.id(), name));
+        Study study = locked.study();
+        List<Claim> all = replaced(study.claims(), claim, Claim::id, draft.id());
+        StudyWriter.refuseBroken(study, study.withApparatus(study.glossary(), study.references(), all));
+        return put(open, Kind.CLAIM, claim.id(), claim, seen);
+    }
+
+    /** @param kind term, reference or claim */
+    @Transactional
+    public StudyWriter.Written remove(StudyAccess.Open open, String kind, String id, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        Study study = locked.study();
+        boolean known = switch (kind) {
+            case "term" -> study.glossary().stream().anyMatch(t -> t.id().equals(id));
+            case "reference" -> study.references().stream().anyMatch(r -> r.id().equals(id));
+            case "claim" -> study.claims().stream().anyMatch(c -> c.id().equals(id));
+            default -> false;
+        };
+        if (!known) {
+            throw Problems.notFound();
+        }
+        return writer.write(open, id, List.of(new ChangeLog.Edit(StudyObject.of(kind + "/" + id), null, seen)));
+    }
+
+    private String idOf(StudyAccess.Open open, String kind, String id, String name) {
+        String slug = Slug.of(name);
+        return id.isEmpty()
+                ? writer.mint(
+                        open,
+                        kind,
+                        slug.length() > LONGEST_ID
+                                ? slug.substring(0, LONGEST_ID).replaceAll("-+$", "")
+                                : slug,
+                        kind.replace("/", ""))
+                : id;
+    }
+
+    private static <T> List<T> replaced(List<T> all, T one, java.util.function.Function<T, String> id, String known) {
+        if (known.isEmpty()) {
+            List<T> more = new java.util.ArrayList<>(all);
+            more.add(one);
+            return more;
+        }
+        if (all.stream().noneMatch(t -> id.apply(t).equals(known))) {
+            throw Problems.notFound();
+        }
+        return all.stream().map(t -> id.apply(t).equals(known) ? one : t).toList();
+    }
+
+    private StudyWriter.Written put(StudyAccess.Open open, Kind kind, String id, Object body, long seen) {
+        StudyObject object = StudyObject.entry(kind, id);
+        List<ChangeMapper.Placed> places = changes.entryPlaces(open.id());
+        boolean known = places.stream().anyMatch(p -> p.id().equals(object.key()));
+        double position =
+                known ? StudyWriter.position(places, object.key()) : StudyWriter.between(places, null, object.key());
+        return writer.write(open, id, List.of(writer.edit(object, body, position, known ? seen : 0)));
+    }
+}

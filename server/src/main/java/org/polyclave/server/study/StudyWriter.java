@@ -1,0 +1,268 @@
+package org.polyclave.server.study;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.change.Refused;
+import org.polyclave.formats.change.StudyDifference;
+import org.polyclave.formats.change.StudyDifference.Change;
+import org.polyclave.formats.change.StudyDifference.How;
+import org.polyclave.formats.study.Claim;
+import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Reference;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyRules;
+import org.polyclave.formats.study.StudyScope;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.persistence.ChangeMapper;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Writes what services decide: objects one by one, or everything in which a study after a change differs from the study
+ * before. Every write is one undoable change set, made under a lock and held to the rules of studies.
+ */
+@Component
+public class StudyWriter {
+    private static final int MOST_NAMED_CONFLICTS = 10;
+
+    private final ChangeLog log;
+    private final ChangeMapper changes;
+    private final StudyStore store;
+    private final JsonMapper json;
+
+    StudyWriter(ChangeLog log, ChangeMapper changes, StudyStore store, JsonMapper json) {
+        this.log = log;
+        this.changes = changes;
+        this.store = store;
+        this.json = json;
+    }
+
+    /** What was written, under the identifier it has now. */
+    public record Written(String id, long revision) {}
+
+    /** What a change would do, and the revision of the study that it was worked out from. */
+    public record Planned(long revision, List<Change> changes) {}
+
+    /** Works out what a change would do, and does nothing. */
+    public Planned plan(StudyAccess.Open open, UnaryOperator<Study> change) {
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        return new Planned(
+                snapshot.revision(), StudyDifference.between(snapshot.study(), after(snapshot.study(), change)));
+    }
+
+    /**
+     * Makes a change of a whole study.
+     *
+     * @param seen revision of the study that the change was decided on; what others changed since is not overwritten
+     */
+    @Transactional
+    public Written replace(StudyAccess.Open open, long seen, UnaryOperator<Study> change) {
+        Locked locked = lock(open);
+        Study after = after(locked.study(), change);
+        List<ChangeLog.Edit> edits = new ArrayList<>();
+        List<String> others = new ArrayList<>();
+        Bodies bodies = new Bodies(open.id(), after);
+        for (Change one : StudyDifference.between(locked.study(), after)) {
+            StudyObject object = object(one);
+            long revision = locked.snapshot().revision(object);
+            if (revision > seen) {
+                others.add(object.words());
+            }
+            edits.add(new ChangeLog.Edit(object, one.how() == How.REMOVED ? null : bodies.of(one), revision));
+        }
+        if (!others.isEmpty()) {
+            throw Problems.conflict(
+                    "changed-meanwhile",
+                    "Others changed this meanwhile: "
+                            + String.join(", ", others.subList(0, Math.min(MOST_NAMED_CONFLICTS, others.size())))
+                            + ". Look at the change again.",
+                    Map.of("objects", others));
+        }
+        return edits.isEmpty() ? new Written("", locked.snapshot().revision()) : write(open, "", edits);
+    }
+
+    private static Study after(Study before, UnaryOperator<Study> change) {
+        try {
+            Study after = change.apply(before);
+            refuseBroken(before, after);
+            return after;
+        } catch (Refused refused) {
+            throw Problems.unprocessable("refused", refused.sentence(), Map.of());
+        }
+    }
+
+    private static StudyObject object(Change change) {
+        return switch (change.kind()) {
+            case CELL -> StudyObject.cell(change.id(), change.character());
+            case ROW -> StudyObject.row(change.id());
+            case CHARACTER -> StudyObject.character(change.id());
+            case TERM -> StudyObject.entry(StudyObject.Kind.TERM, change.id());
+            case REFERENCE -> StudyObject.entry(StudyObject.Kind.REFERENCE, change.id());
+            case CLAIM -> StudyObject.entry(StudyObject.Kind.CLAIM, change.id());
+            case SCOPE -> StudyObject.SCOPE;
+            case OUTSIDE -> StudyObject.OUTSIDE;
+        };
+    }
+
+    /** New contents of objects; new ones stand between their neighbours in the changed study. */
+    private final class Bodies {
+        private final Study after;
+        private final Map<String, StudyScore> scores = new HashMap<>();
+        private final Map<String, String> contents = new HashMap<>();
+
+        Bodies(long study, Study after) {
+            this.after = after;
+            after.scores().forEach(s -> scores.put(s.row() + '/' + s.character(), s));
+            place(after.rows(), r -> "row/" + r.id(), prefixed("row/", changes.rowPlaces(study)));
+            place(
+                    after.characters(),
+                    (StudyCharacter c) -> "character/" + c.id(),
+                    prefixed("character/", changes.characterPlaces(study)));
+            Map<String, Double> entries = prefixed("", changes.entryPlaces(study));
+            place(after.glossary(), (GlossaryTerm t) -> "term/" + t.id(), entries);
+            place(after.references(), (Reference r) -> "reference/" + r.id(), entries);
+            place(after.claims(), (Claim c) -> "claim/" + c.id(), entries);
+        }
+
+        private static Map<String, Double> prefixed(String prefix, List<ChangeMapper.Placed> places) {
+            Map<String, Double> byKey = new HashMap<>();
+            places.forEach(p -> byKey.put(prefix + p.id(), p.position()));
+            return byKey;
+        }
+
+        private <T> void place(List<T> objects, Function<T, String> key, Map<String, Double> places) {
+            double last = -1;
+            for (int i = 0; i < objects.size(); i++) {
+                Double own = places.get(key.apply(objects.get(i)));
+                double position = own == null ? between(last, next(objects, i, key, places)) : own;
+                last = position;
+                contents.put(
+                        key.apply(objects.get(i)),
+                        json.writeValueAsString(Map.of("position", position, "body", objects.get(i))));
+            }
+        }
+
+        private static <T> @Nullable Double next(
+                List<T> objects, int from, Function<T, String> key, Map<String, Double> places) {
+            for (int i = from + 1; i < objects.size(); i++) {
+                Double position = places.get(key.apply(objects.get(i)));
+                if (position != null) {
+                    return position;
+                }
+            }
+            return null;
+        }
+
+        private static double between(double last, @Nullable Double next) {
+            return next == null || next <= last ? last + 1 : (last + next) / 2;
+        }
+
+        String of(Change change) {
+            return switch (change.kind()) {
+                case CELL ->
+                    json.writeValueAsString(Objects.requireNonNull(scores.get(change.id() + '/' + change.character())));
+                case SCOPE -> json.writeValueAsString(new Scope(after.title(), after.scope()));
+                case OUTSIDE -> json.writeValueAsString(after.nearButOutside());
+                default -> Objects.requireNonNull(contents.get(object(change).key()));
+            };
+        }
+    }
+
+    /** What is kept of a study's title and scope. */
+    record Scope(String title, StudyScope scope) {}
+
+    /** A study that nobody else can change until the transaction ends. */
+    record Locked(StudyStore.Snapshot snapshot, Study study) {}
+
+    Locked lock(StudyAccess.Open open) {
+        changes.lock(open.id());
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        return new Locked(snapshot, snapshot.study());
+    }
+
+    Written write(StudyAccess.Open open, String id, List<ChangeLog.Edit> edits) {
+        try {
+            return new Written(id, log.write(open, edits));
+        } catch (ChangeLog.Conflicts conflicts) {
+            ChangeLog.Conflict first = conflicts.found().get(0);
+            throw Problems.conflict(
+                    "changed-meanwhile",
+                    first.who() + " changed " + first.object().words()
+                            + " meanwhile. What you typed is kept; look at the change and save again.",
+                    Map.of(
+                            "object",
+                            first.object().key(),
+                            "who",
+                            first.who(),
+                            "revision",
+                            first.revision(),
+                            "now",
+                            first.now() == null ? "" : first.now()));
+        }
+    }
+
+    ChangeLog.Edit edit(StudyObject object, Object body, double position, long seen) {
+        return new ChangeLog.Edit(object, json.writeValueAsString(Map.of("position", position, "body", body)), seen);
+    }
+
+    static ChangeLog.Edit removal(Locked locked, StudyObject object) {
+        return new ChangeLog.Edit(object, null, locked.snapshot.revision(object));
+    }
+
+    String mint(StudyAccess.Open open, String kind, String slug, String otherwise) {
+        String wanted = slug.isEmpty() ? otherwise : slug;
+        String id = wanted;
+        for (int n = 2; changes.isTaken(open.id(), kind + id); n++) {
+            id = wanted + "-" + n;
+        }
+        return id;
+    }
+
+    static void refuseBroken(Study before, Study after) {
+        List<StudyRules.Violation> broken = new ArrayList<>(StudyRules.check(after));
+        broken.removeAll(StudyRules.check(before));
+        refuse(broken);
+    }
+
+    static void refuse(List<StudyRules.Violation> violations) {
+        if (!violations.isEmpty()) {
+            throw Problems.unprocessable("rules", violations.get(0).sentence(), Map.of("violations", violations));
+        }
+    }
+
+    static double position(List<ChangeMapper.Placed> places, String id) {
+        return places.stream()
+                .filter(p -> p.id().equals(id))
+                .map(ChangeMapper.Placed::position)
+                .findFirst()
+                .orElse(0.0);
+    }
+
+    /** A place before an object, or behind all; the object that is moved itself does not count. */
+    static double between(List<ChangeMapper.Placed> places, @Nullable String before, String moved) {
+        List<ChangeMapper.Placed> others =
+                places.stream().filter(p -> !p.id().equals(moved)).toList();
+        if (others.isEmpty()) {
+            return 0;
+        }
+        for (int i = 0; i < others.size(); i++) {
+            if (others.get(i).id().equals(before)) {
+                double here = others.get(i).position();
+                return i == 0 ? here - 1 : (others.get(i - 1).position() + here) / 2;
+            }
+        }
+        if (before != null) {
+            throw Problems.badRequest("before", "There is no '" + before + "' to come before. Load the study again.");
+        }
+        return others.get(others.size() - 1).position() + 1;
+    }
+}

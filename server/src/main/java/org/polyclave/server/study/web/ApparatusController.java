@@ -1,0 +1,79 @@
+package org.polyclave.server.study.web;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.study.Claim;
+import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Reference;
+import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.study.ApparatusService;
+import org.polyclave.server.study.Role;
+import org.polyclave.server.study.StudyAccess;
+import org.polyclave.server.study.StudyService;
+import org.polyclave.server.study.StudyWriter;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Glossary, references and claims. An object without an identifier is new. */
+@RestController
+@RequestMapping("/api/studies/{slug}")
+class ApparatusController {
+    record TermRequest(@NotNull GlossaryTerm term, long seen) {}
+
+    record ReferenceRequest(@NotNull Reference reference, long seen) {}
+
+    record ClaimRequest(@NotNull Claim claim, long seen) {}
+
+    private final StudyService studies;
+    private final ApparatusService apparatus;
+
+    ApparatusController(StudyService studies, ApparatusService apparatus) {
+        this.studies = studies;
+        this.apparatus = apparatus;
+    }
+
+    @PutMapping("/terms")
+    StudyWriter.Written putTerm(
+            @PathVariable String slug,
+            @Valid @RequestBody TermRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return apparatus.putTerm(open(slug, who), request.term(), request.seen());
+    }
+
+    @PutMapping("/references")
+    StudyWriter.Written putReference(
+            @PathVariable String slug,
+            @Valid @RequestBody ReferenceRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return apparatus.putReference(open(slug, who), request.reference(), request.seen());
+    }
+
+    @PutMapping("/claims")
+    StudyWriter.Written putClaim(
+            @PathVariable String slug,
+            @Valid @RequestBody ClaimRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return apparatus.putClaim(open(slug, who), request.claim(), request.seen());
+    }
+
+    @DeleteMapping("/{kind:term|reference|claim}s/{id}")
+    StudyWriter.Written remove(
+            @PathVariable String slug,
+            @PathVariable String kind,
+            @PathVariable String id,
+            @RequestParam long seen,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return apparatus.remove(open(slug, who), kind, id, seen);
+    }
+
+    private StudyAccess.Open open(String slug, @Nullable SignedIn who) {
+        return studies.open(slug, who, Role.EDITOR);
+    }
+}

@@ -1,0 +1,206 @@
+package org.polyclave.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Changes of many objects at once, snapshots, glossary and references, files into a study that exists. */
+@ExtendWith(RunningApplication.class)
+class OperationApiTest {
+    private final Visitor author = Visitor.author();
+    private String study = "";
+
+    @BeforeEach
+    void importStudy() {
+        study = "/api/studies/" + author.importTable("operations", """
+                        taxon,#hazard,margin,width
+                        #type,,states,length
+                        #states,,entire|toothed,
+                        Aa,none known,toothed,5–9
+                        Bb,none known,entire,3
+                        Cc,none known,toothed,12
+                        """);
+    }
+
+    private long revision() {
+        return author.get(study).json().path("revision").asLong();
+    }
+
+    private String text(String row, String character) {
+        return author.cell(study, row, character).path("text").asString();
+    }
+
+    private static String operation(String body, long seen) {
+        return "{\"operation\":{" + body + "},\"seen\":" + seen + "}";
+    }
+
+    private static final String SPLIT =
+            "\"operation\":\"SplitState\",\"character\":\"margin\",\"state\":\"toothed\",\"into\":[\"coarse\",\"fine\"],\"assigned\":{\"aa\":[\"fine\"]}";
+
+    @Test
+    void whatAnOperationWouldDoIsShownThenDoneAndTakenBackAsOne() {
+        long before = revision();
+        JsonNode preview =
+                author.post(study + "/operations/preview", operation(SPLIT, 0)).json();
+        assertThat(preview.path("total").asInt()).isEqualTo(3);
+        assertThat(preview.path("changes").findValuesAsString("name")).contains("margin", "Aa × margin", "Cc × margin");
+        assertThat(revision()).as("a preview changes nothing").isEqualTo(before);
+        assertThat(author.post(
+                                study + "/operations",
+                                operation(SPLIT, preview.path("revision").asLong()))
+                        .status())
+                .isEqualTo(200);
+        assertThat(text("aa", "margin")).isEqualTo("fine");
+        assertThat(text("cc", "margin")).isEqualTo("coarse / fine");
+        assertThat(author.cell(study, "cc", "margin").path("doubtful").asBoolean())
+                .isTrue();
+        author.post(study + "/undo", "{}");
+        assertThat(text("cc", "margin")).isEqualTo("toothed");
+    }
+
+    @Test
+    void whatOthersChangedMeanwhileIsNotOverwritten() {
+        long seen = revision();
+        author.post(
+                study + "/scores",
+                "{\"edits\":[{\"row\":\"cc\",\"character\":\"margin\",\"text\":\"toothed, entire\",\"seen\":0}]}");
+        Visitor.Answer refused = author.post(study + "/operations", operation(SPLIT, seen));
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.json().path("detail").asString()).contains("cc × margin");
+        assertThat(text("aa", "margin")).isEqualTo("toothed");
+        assertThat(author.post(study + "/operations/preview", operation(SPLIT.replace("toothed", "red"), 0))
+                        .json()
+                        .path("detail")
+                        .asString())
+                .contains("has no state 'red'");
+    }
+
+    @Test
+    void scoresCarryTheirOriginAndScorersMayReplaceButNotRestructure() {
+        author.put(study + "/members", "{\"account\":\"oswin\",\"role\":\"SCORER\"}");
+        Visitor scorer = Visitor.scorer();
+        String origin =
+                "{\"basis\":\"REFERENCE\",\"source\":\"orrin\",\"doubtful\":true,\"note\":\"plate 3\",\"months\":[7,5],\"concept\":\"s.l.\"}";
+        assertThat(scorer.post(
+                                study + "/scores",
+                                "{\"edits\":[{\"row\":\"bb\",\"character\":\"margin\",\"text\":\"entire\",\"seen\":0,\"origin\":"
+                                        + origin + "}]}")
+                        .status())
+                .isEqualTo(200);
+        JsonNode cell = author.cell(study, "bb", "margin");
+        assertThat(cell.path("scorer").asString()).isEqualTo("Oswin Brandreth");
+        assertThat(cell.path("months").toString()).isEqualTo("[5,7]");
+        assertThat(cell.path("note").asString()
+                        + cell.path("source").asString()
+                        + cell.path("concept").asString())
+                .isEqualTo("plate 3orrins.l.");
+        String replace =
+                "\"operation\":\"ReplaceScores\",\"rows\":[],\"characters\":[],\"saying\":\"\",\"contains\":false,\"doubtful\":true,\"withoutSource\":false,\"replacement\":\"\",\"becomeDoubtful\":false,\"source\":null";
+        assertThat(scorer.post(study + "/operations", operation(replace, revision()))
+                        .status())
+                .isEqualTo(200);
+        assertThat(author.cell(study, "bb", "margin").path("doubtful").asBoolean())
+                .isFalse();
+        assertThat(scorer.post(study + "/operations", operation(SPLIT, revision()))
+                        .status())
+                .isEqualTo(403);
+    }
+
+    @Test
+    void snapshotsAreComparedAndBroughtBack() {
+        JsonNode taken = author.post(study + "/snapshots", "{\"name\":\"Before the field trip\"}")
+                .json();
+        long id = taken.path(0).path("id").asLong();
+        assertThat(author.post(study + "/snapshots", "{\"name\":\"before the field trip\"}")
+                        .status())
+                .isEqualTo(422);
+        author.post(
+                study + "/scores", "{\"edits\":[{\"row\":\"bb\",\"character\":\"width\",\"text\":\"4\",\"seen\":0}]}");
+        author.post(study + "/operations", operation(SPLIT, revision()));
+        JsonNode difference =
+                author.get(study + "/snapshots/difference?from=" + id + "&to=0").json();
+        assertThat(difference.path("total").asInt()).isEqualTo(4);
+        assertThat(author.post(study + "/snapshots/" + id + "/restore", "{\"seen\":" + revision() + "}")
+                        .status())
+                .isEqualTo(200);
+        assertThat(text("bb", "width")).isEqualTo("3");
+        assertThat(author.get(study + "/snapshots/difference?from=" + id + "&to=0")
+                        .json()
+                        .path("total")
+                        .asInt())
+                .isZero();
+        author.post(study + "/undo", "{}");
+        assertThat(text("bb", "width")).isEqualTo("4");
+        assertThat(Visitor.reader().get(study + "/snapshots").status()).isEqualTo(404);
+    }
+
+    @Test
+    void termsReferencesAndClaimsAreObjectsOfTheirOwn() {
+        JsonNode written = author.put(
+                        study + "/terms",
+                        "{\"term\":{\"id\":\"\",\"term\":\"Awn\",\"definition\":\"a bristle\",\"plain\":\"\",\"synonyms\":[\"arista\"],\"misspellings\":[]},\"seen\":0}")
+                .json();
+        assertThat(written.path("id").asString()).isEqualTo("awn");
+        Visitor.Answer twice = author.put(
+                study + "/terms",
+                "{\"term\":{\"id\":\"\",\"term\":\"Arista\",\"definition\":\"\",\"plain\":\"\",\"synonyms\":[],\"misspellings\":[]},\"seen\":0}");
+        assertThat(twice.status()).isEqualTo(422);
+        assertThat(twice.json().path("detail").asString()).contains("stands for 'Awn' already");
+        author.put(
+                study + "/references",
+                "{\"reference\":{\"id\":\"\",\"citation\":\"Orrin (2031) Sedges.\",\"doi\":\"10.1234/x\"},\"seen\":0}");
+        author.put(
+                study + "/claims",
+                "{\"claim\":{\"id\":\"\",\"row\":\"bb\",\"kind\":\"ONLY\",\"character\":\"margin\",\"states\":[\"entire\"],\"text\":\"the only one\"},\"seen\":0}");
+        JsonNode view = author.get(study).json();
+        assertThat(view.path("references").path(0).path("id").asString()).isEqualTo("orrin-2031-sedges");
+        assertThat(view.path("claims").size()).isEqualTo(1);
+        long seen = view.path("revisions").path("term/awn").asLong();
+        assertThat(author.delete(study + "/terms/awn?seen=" + (seen - 1)).status())
+                .isEqualTo(409);
+        assertThat(author.delete(study + "/terms/awn?seen=" + seen).status()).isEqualTo(200);
+        assertThat(author.get(study).json().path("glossary").size()).isZero();
+        author.post(study + "/undo", "{}");
+        assertThat(author.get(study).json().path("glossary").size()).isEqualTo(1);
+    }
+
+    @Test
+    void aFileJoinsAStudyAsOneChangeAndNeverDeletes() {
+        String table = "taxon,margin,width,spots\nAa,entire,5–9,present\nDd,toothed,0.7 cm,absent\n";
+        JsonNode shown =
+                author.upload(study + "/import/preview", "more.csv", table).json();
+        assertThat(shown.path("changes").path("total").asInt()).isEqualTo(7);
+        assertThat(author.upload(
+                                study + "/import?seen="
+                                        + shown.path("changes").path("revision").asLong(),
+                                "more.csv",
+                                table)
+                        .status())
+                .isEqualTo(200);
+        assertThat(text("aa", "margin")).isEqualTo("entire");
+        assertThat(text("cc", "margin")).isEqualTo("toothed");
+        assertThat(text("dd", "width")).isEqualTo("7");
+        author.post(study + "/undo", "{}");
+        assertThat(author.get(study).json().path("rows").size()).isEqualTo(3);
+        JsonNode wrong = author.upload(study + "/import/preview", "more.csv", "taxon,width\nAa,broad\n")
+                .json();
+        assertThat(wrong.path("changes").isObject()).isFalse();
+        assertThat(wrong.path("file").path("problems").toString()).contains("'broad' is no number");
+    }
+
+    @Test
+    void everyFormatIsExportedAndSaysWhatItLoses() {
+        for (String format : new String[] {"csv", "tsv", "xlsx", "nexus", "json"}) {
+            assertThat(author.get(study + "/export?format=" + format).status()).isEqualTo(200);
+            boolean lossy =
+                    author.get(study + "/export/losses?format=" + format).json().size() > 0;
+            assertThat(lossy).as(format).isEqualTo(format.equals("nexus"));
+        }
+        assertThat(author.get(study + "/export?format=nexus").body()).startsWith("#NEXUS");
+        assertThat(author.get(study + "/export?format=csv&layout=long").body()).contains("Aa,,margin,toothed,import");
+        assertThat(author.get(study + "/export?format=doc").status()).isEqualTo(400);
+    }
+}

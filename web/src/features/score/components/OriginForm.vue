@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { useI18n } from 'vue-i18n';
+import type { Schemas } from '@/api/client';
+import type { Cell } from '@/features/study';
+
+/** Where a score comes from, and what else there is to say of it. */
+const props = defineProps<{ cell: Cell; references: Schemas['Reference'][] }>();
+const emit = defineEmits<{ save: [origin: Schemas['Origin']] }>();
+const { t } = useI18n();
+const draft = ref<Schemas['Origin']>(fromCell());
+const BASES = ['SPECIMENS', 'REFERENCE', 'JUDGEMENT', 'IMPORT'] as const;
+const bases = BASES.map((value) => ({ value, title: t(`basis.${value}`) }));
+const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
+const sources = computed(() => props.references.map((r) => ({ value: r.id, title: r.citation })));
+const dirty = computed(() => JSON.stringify(draft.value) !== JSON.stringify(fromCell()));
+
+function fromCell(): Schemas['Origin'] {
+  const { basis, source, doubtful, note, months, concept } = props.cell;
+  return { basis: basis as Schemas['Origin']['basis'], source, doubtful, note, months: [...months], concept };
+}
+
+watch(
+  () => props.cell,
+  () => (draft.value = fromCell()),
+);
+</script>
+
+<template>
+  <form @submit.prevent="emit('save', draft)">
+    <v-select v-model="draft.basis" :items="bases" :label="$t('origin.basis')" hide-details />
+    <v-combobox
+      :model-value="sources.find((s) => s.value === draft.source) ?? draft.source"
+      :items="sources"
+      :label="$t('origin.source')"
+      density="compact"
+      variant="outlined"
+      hide-details
+      @update:model-value="draft.source = typeof $event === 'string' ? $event : ($event?.value ?? '')"
+    />
+    <v-text-field v-model="draft.concept" :label="$t('origin.concept')" density="compact" hide-details />
+    <v-select
+      v-model="draft.months"
+      :items="months"
+      :label="$t('origin.months')"
+      multiple
+      clearable
+      density="compact"
+      hide-details
+    />
+    <v-textarea v-model="draft.note" :label="$t('origin.note')" rows="1" auto-grow density="compact" hide-details />
+    <v-checkbox v-model="draft.doubtful" :label="$t('shelf.doubtful')" density="compact" hide-details />
+    <v-btn v-if="dirty" type="submit" size="small" color="primary" variant="flat">{{ $t('save') }}</v-btn>
+  </form>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 0.6rem;
+  margin-top: 0.4rem;
+  justify-items: start;
+}
+
+form > * {
+  width: 100%;
+}
+
+form > .v-btn {
+  width: auto;
+}
+</style>

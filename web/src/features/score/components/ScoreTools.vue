@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { mdiFindReplace, mdiTableColumn, mdiTableRow, mdiViewGridOutline } from '@mdi/js';
+import type { Schemas } from '@/api/client';
+import { useI18n } from 'vue-i18n';
+import { FILTERS, type Filter } from '../logic/view';
+
+/** How the matrix is looked at: as a sheet, by character or by row; what of it; in which order. */
+const mode = defineModel<string>('mode', { required: true });
+const filter = defineModel<Filter>('filter', { required: true });
+const grouped = defineModel<boolean>('grouped', { required: true });
+const hidden = defineModel<Set<string>>('hidden', { required: true });
+defineProps<{ characters: Schemas['StudyCharacter'][]; editable: boolean }>();
+const emit = defineEmits<{ find: [] }>();
+const { t } = useI18n();
+const MODES = [
+  { value: 'sheet', icon: mdiViewGridOutline },
+  { value: 'character', icon: mdiTableColumn },
+  { value: 'row', icon: mdiTableRow },
+];
+const filters = FILTERS.map((value) => ({ value, title: t(`score.filter.${value}`) }));
+
+function hide(id: string) {
+  const next = new Set(hidden.value);
+  if (!next.delete(id)) next.add(id);
+  hidden.value = next;
+}
+</script>
+
+<template>
+  <div class="tools" role="toolbar" :aria-label="$t('score.tools')">
+    <v-btn-toggle v-model="mode" mandatory density="compact" variant="outlined" divided>
+      <v-btn v-for="m in MODES" :key="m.value" :value="m.value" :prepend-icon="m.icon" size="small">
+        {{ $t(`score.mode.${m.value}`) }}
+      </v-btn>
+    </v-btn-toggle>
+    <v-select v-model="filter" class="filter" :items="filters" :label="$t('score.show')" hide-details />
+    <v-menu :close-on-content-click="false">
+      <template #activator="{ props }">
+        <v-btn v-bind="props" size="small" variant="text">
+          {{ hidden.size ? $t('score.hiddenColumns', { n: hidden.size }) : $t('score.columns') }}
+        </v-btn>
+      </template>
+      <v-list density="compact" max-height="24rem">
+        <v-list-item>
+          <v-checkbox v-model="grouped" :label="$t('score.byOrgan')" density="compact" hide-details />
+        </v-list-item>
+        <v-divider />
+        <v-list-item v-for="character in characters" :key="character.id">
+          <v-checkbox
+            :model-value="!hidden.has(character.id)"
+            :label="character.label"
+            density="compact"
+            hide-details
+            @update:model-value="hide(character.id)"
+          />
+        </v-list-item>
+      </v-list>
+    </v-menu>
+    <v-spacer />
+    <v-btn v-if="editable" size="small" variant="text" :prepend-icon="mdiFindReplace" @click="emit('find')">
+      {{ $t('score.find.open') }}
+    </v-btn>
+  </div>
+</template>
+
+<style scoped>
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem 0.9rem;
+  align-items: center;
+  padding: 0.4rem 0.8rem;
+  border-bottom: 1px solid var(--rule);
+}
+
+.filter {
+  max-width: 15rem;
+}
+</style>
