@@ -20,6 +20,7 @@ export const router = createRouter({
         { path: 'score', component: () => import('@/features/score').then((m) => m.ScorePage) },
         { path: 'key', component: () => import('@/features/key').then((m) => m.KeyPage) },
         { path: 'any-order', component: () => import('@/features/identify').then((m) => m.StudyAnyOrderPage) },
+        { path: 'apparatus', component: () => import('@/features/apparatus').then((m) => m.ApparatusPage) },
         { path: 'checks', component: () => import('@/features/checks').then((m) => m.ChecksPage) },
         { path: 'publish', component: () => import('@/features/publish').then((m) => m.PublishPage) },
       ],

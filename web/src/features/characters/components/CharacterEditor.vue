@@ -4,11 +4,12 @@ import { useI18n } from 'vue-i18n';
 import { hasStates, isNumeric, METHODS, TYPES, unitsOf, withType, type Character } from '../logic/characters';
 import ConditionList from './ConditionList.vue';
 import StateList from './StateList.vue';
+import WhereFields from './WhereFields.vue';
 
 /** All that is said of a character. */
 const character = defineModel<Character>({ required: true });
 const props = defineProps<{ characters: Character[]; readonly: boolean }>();
-const emit = defineEmits<{ merge: [from: string, into: string] }>();
+const emit = defineEmits<{ merge: [from: string, into: string]; split: [state: string] }>();
 const { t } = useI18n();
 const types = TYPES.map((value) => ({ value, title: t(`type.${value}`) }));
 const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
@@ -66,6 +67,7 @@ const misreading = computed({
       class="wide"
       :readonly="readonly"
       @merge="(from, into) => emit('merge', from, into)"
+      @split="emit('split', $event)"
     />
     <v-combobox
       v-model="character.organ"
@@ -94,6 +96,7 @@ const misreading = computed({
       auto-grow
       hide-details
     />
+    <WhereFields v-model="character" class="wide" :characters="characters" :readonly="readonly" />
     <ConditionList
       v-model="character.appliesWhen"
       class="wide"

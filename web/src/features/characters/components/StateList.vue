@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiArrowDown, mdiArrowUp, mdiCallMerge, mdiClose, mdiPlus } from '@mdi/js';
+import { mdiArrowDown, mdiArrowUp, mdiCallMerge, mdiCallSplit, mdiClose, mdiPlus } from '@mdi/js';
 import { nextTick, ref } from 'vue';
 import type { Schemas } from '@/api/client';
 import { emptyState, shifted } from '../logic/characters';
@@ -7,7 +7,7 @@ import { emptyState, shifted } from '../logic/characters';
 /** The states of a character, in their order. Enter in the last one adds another. */
 const states = defineModel<Schemas['StudyState'][]>({ required: true });
 defineProps<{ readonly: boolean }>();
-const emit = defineEmits<{ merge: [from: string, into: string] }>();
+const emit = defineEmits<{ merge: [from: string, into: string]; split: [state: string] }>();
 const list = ref<HTMLElement>();
 
 async function add() {
@@ -51,6 +51,35 @@ const others = (id: string) => states.value.filter((s) => s.id && s.id !== id);
           density="compact"
           hide-details
         />
+        <v-select
+          v-if="others(state.id).length && state.id"
+          v-model="state.mistakenFor"
+          :items="others(state.id).map((s) => ({ value: s.id, title: s.label }))"
+          :label="$t('character.mistakenFor')"
+          :readonly="readonly"
+          multiple
+          clearable
+          hide-details
+        />
+        <div v-if="state.id" class="colour">
+          <input v-if="state.swatch" v-model="state.swatch" type="color" :aria-label="$t('character.swatch')" />
+          <v-btn
+            v-else-if="!readonly"
+            size="small"
+            variant="text"
+            :aria-label="$t('character.addSwatch', { name: state.label })"
+            @click="state.swatch = '#888888'"
+            >{{ $t('character.swatch') }}</v-btn
+          >
+          <v-text-field
+            v-if="state.swatch"
+            v-model="state.comparedWith"
+            :label="$t('character.comparedWith')"
+            :readonly="readonly"
+            density="compact"
+            hide-details
+          />
+        </div>
         <span v-if="!readonly" class="tools">
           <v-btn
             :icon="mdiArrowUp"
@@ -88,6 +117,14 @@ const others = (id: string) => states.value.filter((s) => s.id && s.id !== id);
               />
             </v-list>
           </v-menu>
+          <v-btn
+            v-if="state.id"
+            :icon="mdiCallSplit"
+            size="x-small"
+            variant="text"
+            :aria-label="$t('character.split', { name: state.label })"
+            @click="emit('split', state.id)"
+          />
           <v-btn
             :icon="mdiClose"
             size="x-small"
@@ -129,6 +166,17 @@ li {
 
 .wide {
   grid-column: 1 / 3;
+}
+
+.colour {
+  display: flex;
+  gap: 0.5rem;
+  align-items: center;
+}
+
+.colour input {
+  width: 3rem;
+  height: 2rem;
 }
 
 .tools {

@@ -89,7 +89,7 @@ test('a merge is shown before it is done', async () => {
   await vi.waitFor(() => expect(document.querySelector('.v-menu .v-list-item')).not.toBeNull());
   document.querySelector<HTMLElement>('.v-menu .v-list-item')?.click();
   await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('Mild × margin'));
-  inDialog('Merge')?.click();
+  inDialog('Change it')?.click();
   await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/operations`)).toEqual([{ operation: merging, seen: 7 }]));
 });
 

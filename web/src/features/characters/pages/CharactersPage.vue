@@ -7,6 +7,7 @@ import ConfirmDialog from '@/shared/ConfirmDialog.vue';
 import WriteProblem from '@/shared/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
 import CharacterCard from '../components/CharacterCard.vue';
+import SplitDialog from '../components/SplitDialog.vue';
 import CharacterEditor from '../components/CharacterEditor.vue';
 import { blank, stepped, type Character } from '../logic/characters';
 
@@ -65,10 +66,16 @@ const scores = computed(() => {
   return model.study.value?.counts.characters[at] ?? 0;
 });
 const operation = ref<Schemas['StudyOperation'] | null>(null);
+const splitting = ref('');
 
 function merge(from: string, into: string) {
   const merging: Schemas['MergeStates'] = { operation: 'MergeStates', character: draft.value?.id, from, into };
   operation.value = merging;
+}
+
+function split(wish: Schemas['SplitState']) {
+  splitting.value = '';
+  operation.value = wish;
 }
 
 function done() {
@@ -144,7 +151,13 @@ function leave() {
         />
       </header>
       <form @submit.prevent="editing.save()">
-        <CharacterEditor v-model="draft" :characters="characters" :readonly="!editable" @merge="merge" />
+        <CharacterEditor
+          v-model="draft"
+          :characters="characters"
+          :readonly="!editable"
+          @merge="merge"
+          @split="splitting = $event"
+        />
         <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />
         <div v-if="editable" class="shelf-buttons">
           <v-btn type="submit" color="primary" variant="flat" :loading="editing.busy.value">{{ $t('save') }}</v-btn>
@@ -163,9 +176,15 @@ function leave() {
         :yes="$t('remove')"
         @confirm="editing.remove(draft.id)"
       />
+      <SplitDialog
+        :character="editing.current.value ?? null"
+        :state="splitting"
+        @show="split"
+        @closed="splitting = ''"
+      />
       <OperationDialog
-        :title="$t('character.mergeTitle')"
-        :yes="$t('character.merge')"
+        :title="$t('character.operation')"
+        :yes="$t('character.change')"
         :operation="operation"
         @done="done"
         @closed="operation = null"

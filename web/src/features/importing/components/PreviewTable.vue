@@ -1,8 +1,18 @@
 <script setup lang="ts">
+import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 
-/** How each column of an upload was understood. */
+export interface Choice {
+  type: Schemas['Column']['type'];
+  unit: string;
+}
+
+/** How each column of an upload was understood; what was only proposed can be taken as something else. */
 defineProps<{ columns: Schemas['Column'][] }>();
+const emit = defineEmits<{ retype: [label: string, choice: Choice] }>();
+const { t } = useI18n();
+const TYPES = ['STATES', 'ORDERED', 'LENGTH', 'MASS', 'ANGLE', 'PERCENT', 'COUNT', 'RATIO', 'MONTHS'] as const;
+const types = TYPES.map((value) => ({ value, title: t(`type.${value}`) }));
 </script>
 
 <template>
@@ -21,8 +31,19 @@ defineProps<{ columns: Schemas['Column'][] }>();
         <tr v-for="column in columns" :key="column.character">
           <th scope="row">{{ column.character }}</th>
           <td>
-            {{ $t(`type.${column.type}`) }} {{ column.unit }}
-            <span v-if="column.guessed" class="guess">{{ $t('import.guessed') }}</span>
+            <template v-if="column.guessed">
+              <v-select
+                class="type"
+                :model-value="column.type"
+                :items="types"
+                :aria-label="$t('import.typeOf', { name: column.character })"
+                hide-details
+                @update:model-value="emit('retype', column.character, { type: $event, unit: '' })"
+              />
+              <span class="guess">{{ $t('import.guessed') }}</span>
+            </template>
+            <template v-else>{{ $t(`type.${column.type}`) }}</template>
+            {{ column.unit }}
           </td>
           <td>{{ column.organ }}</td>
           <td>{{ column.states.join(' · ') }}</td>
@@ -49,6 +70,10 @@ td {
   vertical-align: top;
   padding: 0.35rem 0.75rem 0.35rem 0;
   border-bottom: 1px solid var(--rule);
+}
+
+.type {
+  min-width: 10rem;
 }
 
 .guess {

@@ -2,13 +2,20 @@
 import { mdiFileTableOutline } from '@mdi/js';
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
+import { ChangeList } from '@/features/study';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
-import PreviewTable from '../components/PreviewTable.vue';
+import PreviewTable, { type Choice } from '../components/PreviewTable.vue';
 
+const route = useRoute();
 const router = useRouter();
+/** The study that the file is to join; empty: it becomes a new one. */
+const into = computed(() => (typeof route.query.into === 'string' ? route.query.into : ''));
+const base = computed(() => (into.value ? `/api/studies/${encodeURIComponent(into.value)}/import` : '/api/imports'));
+const types = ref<Record<string, Choice>>({});
+const changes = ref<Schemas['ChangePreview'] | null>(null);
 const queries = useQueryClient();
 const pasted = ref('');
 const file = ref<File | null>(null);
@@ -24,12 +31,19 @@ function form(): FormData {
   const source = file.value ?? new File([pasted.value], pasted.value.includes('\t') ? 'pasted.tsv' : 'pasted.csv');
   data.append('file', source, source.name);
   if (title.value.trim()) data.append('title', title.value.trim());
+  if (Object.keys(types.value).length) data.append('types', JSON.stringify(types.value));
   return data;
 }
 
 function read() {
   return run(async () => {
-    preview.value = await api.post<Schemas['Preview']>('/api/imports/preview', form());
+    if (into.value) {
+      const read = await api.post<Schemas['ImportInto']>(`${base.value}/preview`, form());
+      preview.value = read.file;
+      changes.value = read.changes ?? null;
+      return;
+    }
+    preview.value = await api.post<Schemas['Preview']>(`${base.value}/preview`, form());
     if (!title.value) title.value = preview.value.title;
   });
 }
@@ -39,12 +53,27 @@ async function choose(files: FileList | null | undefined) {
   if (!chosen) return;
   file.value = chosen;
   title.value = '';
+  types.value = {};
   await read();
 }
 
 async function readPasted() {
   file.value = null;
+  types.value = {};
   await read();
+}
+
+async function retype(label: string, choice: Choice) {
+  types.value = { ...types.value, [label]: choice };
+  await read();
+}
+
+function join() {
+  return run(async () => {
+    await api.post(`${base.value}?seen=${changes.value?.revision ?? 0}`, form());
+    await queries.invalidateQueries({ queryKey: ['study', into.value] });
+    await router.push(`/studies/${into.value}/score`);
+  });
 }
 
 function create() {
@@ -62,8 +91,8 @@ function create() {
       <p class="no-print">
         <router-link to="/studies">{{ $t('studies.title') }}</router-link>
       </p>
-      <h1>{{ $t('import.title') }}</h1>
-      <p class="lead">{{ $t('import.lead') }}</p>
+      <h1>{{ into ? $t('import.intoTitle') : $t('import.title') }}</h1>
+      <p class="lead">{{ into ? $t('import.intoLead') : $t('import.lead') }}</p>
       <div class="sources">
         <label
           class="drop"
@@ -78,7 +107,7 @@ function create() {
           <input
             class="sr-only"
             type="file"
-            accept=".csv,.tsv,.json,text/csv"
+            accept=".csv,.tsv,.xlsx,.nex,.nexus,.nxs,.json,text/csv"
             @change="choose(($event.target as HTMLInputElement).files)"
           />
         </label>
@@ -113,11 +142,19 @@ function create() {
           <p class="figures">
             {{ $t('import.counts', { rows: preview.rows, characters: preview.characters, scores: preview.scores }) }}
           </p>
-          <div v-if="preview.usable" class="make">
+          <template v-if="into && changes">
+            <ChangeList :changes="changes.changes" :total="changes.total" />
+            <div class="make">
+              <v-btn color="primary" variant="flat" :disabled="!changes.total" :loading="busy" @click="join">{{
+                $t('import.join')
+              }}</v-btn>
+            </div>
+          </template>
+          <div v-else-if="preview.usable" class="make">
             <v-text-field v-model="title" :label="$t('import.name')" hide-details />
             <v-btn color="primary" variant="flat" :loading="busy" @click="create">{{ $t('import.create') }}</v-btn>
           </div>
-          <PreviewTable :columns="preview.columns" />
+          <PreviewTable :columns="preview.columns" @retype="retype" />
         </section>
       </template>
     </div>

@@ -4,11 +4,17 @@ import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import { KNOWLEDGE, RANKS } from '../logic/hazards';
 import HazardList from './HazardList.vue';
+import NameList from './NameList.vue';
 
 /** All that is said of a taxon, or of a sex or stage. */
 const row = defineModel<Schemas['StudyRow']>({ required: true });
 const props = defineProps<{ rows: Schemas['StudyRow'][]; readonly: boolean; isStage: boolean }>();
 const { t } = useI18n();
+const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
+const notFurther = computed({
+  get: () => row.value.naming === 'NOT_FURTHER',
+  set: (yes) => (row.value.naming = yes ? 'NOT_FURTHER' : 'POSSIBLE'),
+});
 const knowledge = KNOWLEDGE.map((value) => ({ value, title: t(`hazard.${value}`) }));
 const others = computed(() =>
   props.rows.filter((r) => r.id !== row.value.id && !r.stage).map((r) => ({ value: r.id, title: r.label })),
@@ -54,6 +60,17 @@ const status = computed({
       :hide-details="!row.hazards.length"
     />
     <HazardList v-model="row.hazards" :readonly="readonly" />
+    <NameList v-if="!isStage" v-model="row.names" :readonly="readonly" />
+    <v-select
+      v-model="row.occurrence.months"
+      :items="months"
+      :label="$t('taxon.months')"
+      :readonly="readonly"
+      multiple
+      clearable
+      hide-details
+    />
+    <v-text-field v-model="row.occurrence.habitat" :label="$t('taxon.habitat')" :readonly="readonly" hide-details />
     <v-textarea v-model="status" :label="$t('taxon.status')" :readonly="readonly" rows="1" auto-grow hide-details />
     <v-text-field
       v-model.number="row.weight"
@@ -77,6 +94,13 @@ const status = computed({
       <v-checkbox
         v-model="row.stopsHere"
         :label="$t('taxon.stopsHere')"
+        :readonly="readonly"
+        density="compact"
+        hide-details
+      />
+      <v-checkbox
+        v-model="notFurther"
+        :label="$t('taxon.notFurther')"
         :readonly="readonly"
         density="compact"
         hide-details

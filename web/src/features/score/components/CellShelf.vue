@@ -17,6 +17,8 @@ const props = defineProps<{
   references: Schemas['Reference'][];
   findings: string[];
   editable: boolean;
+  /** Whether question and states stand beside it already. */
+  brief?: boolean;
 }>();
 const emit = defineEmits<{ pick: [text: string]; origin: [origin: Schemas['Origin']] }>();
 const source = computed(
@@ -36,8 +38,8 @@ const history = useQuery({
     <h3><TaxonName :label="row.label" :stage="row.stage" /></h3>
     <p><HazardMark :hazard="row.hazard" full /></p>
     <h4>{{ character.label }}</h4>
-    <p>{{ character.question }}</p>
-    <p v-if="character.note" class="quiet">{{ character.note }}</p>
+    <p v-if="!brief">{{ character.question }}</p>
+    <p v-if="character.note && !brief" class="quiet">{{ character.note }}</p>
     <p class="value figures">{{ cell?.text || $t('score.emptyCell') }}</p>
     <p v-if="cell?.from && from" class="quiet">{{ $t('shelf.inherited', { name: from.label }) }}</p>
     <p v-if="cell?.doubtful" class="doubt">{{ $t('shelf.doubtful') }}</p>
@@ -53,7 +55,7 @@ const history = useQuery({
       <summary>{{ $t('origin.title') }}</summary>
       <OriginForm :cell="cell" :references="references" @save="emit('origin', $event)" />
     </details>
-    <template v-if="character.states.length">
+    <template v-if="character.states.length && !brief">
       <h4>{{ $t('shelf.states') }}</h4>
       <ul>
         <li v-for="state in character.states" :key="state.id">

@@ -69,7 +69,7 @@ function hide(id: string) {
   flex-wrap: wrap;
   gap: 0.4rem 0.9rem;
   align-items: center;
-  padding: 0.4rem 0.8rem;
+  padding: 0.6rem 0.8rem 0.4rem;
   border-bottom: 1px solid var(--rule);
 }
 

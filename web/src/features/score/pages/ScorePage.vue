@@ -248,6 +248,7 @@ function found(wish: Schemas['ReplaceScores']) {
       :references="references"
       :findings="sheet.flagsOf(row.id, character.id)"
       :editable="editable"
+      :brief="mode !== 'sheet'"
       @pick="pick"
       @origin="setOrigin($event)"
     />
@@ -288,6 +289,7 @@ function found(wish: Schemas['ReplaceScores']) {
 .score {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 19rem;
+  grid-template-rows: minmax(0, 1fr);
   height: 100%;
 }
 
@@ -295,6 +297,7 @@ function found(wish: Schemas['ReplaceScores']) {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;
   min-width: 0;
+  min-height: 0;
   height: 100%;
 }
 

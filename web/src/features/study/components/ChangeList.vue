@@ -67,6 +67,9 @@ li {
 }
 
 .field {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 0.5rem;
   flex-basis: 100%;
   padding-left: 5.4rem;
 }

@@ -36,6 +36,8 @@ const commands = computed(() => [
   { label: t('palette.undo'), run: () => model.undo() },
   { label: t('palette.redo'), run: () => model.redo() },
   { label: t('palette.studies'), run: () => router.push('/studies') },
+  { label: t('palette.apparatus'), run: () => router.push(`/studies/${props.slug}/apparatus`) },
+  { label: t('palette.importInto'), run: () => router.push(`/import?into=${props.slug}`) },
   { label: t('palette.import'), run: () => router.push('/import') },
 ]);
 
@@ -85,7 +87,7 @@ useEventListener('keydown', (event) => {
               :icon="mdiExportVariant"
               variant="text"
               size="small"
-              :aria-label="$t('palette.export')"
+              :aria-label="$t('palette.files')"
             />
           </template>
           <v-list density="compact">
@@ -95,6 +97,11 @@ useEventListener('keydown', (event) => {
               :title="$t(`palette.${format}`)"
               @click="save(format)"
             />
+            <template v-if="canEdit">
+              <v-divider />
+              <v-list-item :title="$t('palette.importInto')" :to="`/import?into=${slug}`" />
+              <v-list-item :title="$t('palette.apparatus')" :to="`/studies/${slug}/apparatus`" />
+            </template>
           </v-list>
         </v-menu>
         <v-btn

@@ -20,6 +20,11 @@ public final class Screenshots {
             new View("scope", STUDY + "/scope?row=ostrivia-mitis", false, ".shelf"),
             new View("characters", STUDY + "/characters?character=leaf-blade", false, ".shelf"),
             new View("score", STUDY + "/score?row=tarnella-argentea&character=leaf-width", false, "canvas"),
+            new View(
+                    "score-by-character",
+                    STUDY + "/score?mode=character&row=tarnella-argentea&character=leaf-colour",
+                    false,
+                    ".states"),
             new View("key", STUDY + "/key?couplet=11", false, ".couplet"),
             new View(
                     "any-order",

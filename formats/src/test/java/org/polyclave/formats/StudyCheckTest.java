@@ -13,6 +13,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
+import org.polyclave.formats.study.Claim;
+import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCompiler;
@@ -187,5 +189,95 @@ class StudyCheckTest {
                 .as("present and absent define themselves")
                 .extracting(StudyFinding::character)
                 .containsExactly("leaf-margin", "hair-colour", "flower-colour");
+    }
+
+    private static Study apparatus(List<GlossaryTerm> terms, Claim... claims) {
+        return clean().withApparatus(terms, List.of(), List.of(claims));
+    }
+
+    private static Claim claim(String row, Claim.Kind kind, String... states) {
+        return new Claim("k", row, kind, "leaf-margin", List.of(states), "as they say");
+    }
+
+    @Test
+    void claimsAreTestedAgainstTheMatrix() {
+        assertThat(check(apparatus(List.of(), claim("cc", Claim.Kind.ONLY, "lobed"))))
+                .isEmpty();
+        assertThat(check(apparatus(List.of(), claim("aa", Claim.Kind.ALWAYS, "toothed", "entire"))))
+                .isEmpty();
+        assertThat(check(apparatus(List.of(), claim("aa", Claim.Kind.NEVER, "lobed"))))
+                .isEmpty();
+        assertThat(check(apparatus(List.of(), claim("bb", Claim.Kind.ONLY, "entire"))))
+                .singleElement()
+                .satisfies(f -> {
+                    assertThat(f.kind()).isEqualTo("claim-fails");
+                    assertThat(f.reason()).contains("as they say").contains("'Aa major'");
+                });
+        assertThat(check(apparatus(List.of(), claim("aa", Claim.Kind.ALWAYS, "toothed"))))
+                .extracting(StudyFinding::kind)
+                .containsExactly("claim-fails");
+        Study unknown = apparatus(List.of(), claim("cc", Claim.Kind.ONLY, "lobed"))
+                .withScore("bb", "leaf-margin", java.util.Optional.empty());
+        assertThat(check(unknown)).extracting(StudyFinding::kind).contains("claim-untestable");
+    }
+
+    @Test
+    void wordsThatMissATermByALetterAreToldAndTermsThemselvesAreNot() {
+        GlossaryTerm crenate =
+                new GlossaryTerm("c", "crenulate", "finely scalloped", "", List.of(), List.of("krenulated"));
+        assertThat(check(described(apparatus(List.of(crenate)), "Leaves crenulate, entire, not crenulates.")))
+                .isEmpty();
+        assertThat(check(described(apparatus(List.of(crenate)), "Leaves crenulete.")))
+                .extracting(StudyFinding::kind, StudyFinding::other)
+                .containsExactly(org.assertj.core.groups.Tuple.tuple("near-term", "crenulete"));
+        assertThat(check(described(apparatus(List.of(crenate)), "Leaves krenulated, krenulated.")))
+                .singleElement()
+                .satisfies(f -> assertThat(f.reason()).contains("common misspelling of 'crenulate'"));
+    }
+
+    private static Study described(Study study, String text) {
+        return study.withRows(study.rows().stream()
+                .map(r -> r.id().equals("cc") ? described(r, text) : r)
+                .toList());
+    }
+
+    @Test
+    void namesThatServeTwoTaxaMonthsOutOfSeasonAndImpossibleRatiosAreTold() {
+        StudyRow.Names names = new StudyRow.Names("", List.of(), List.of(new StudyRow.Vernacular("Marsh lace", "en")));
+        Study shared = clean().withRows(clean().rows().stream()
+                .map(r -> r.id().startsWith("aa-") ? r : r.withNames(names))
+                .toList());
+        assertThat(check(shared))
+                .extracting(StudyFinding::kind)
+                .containsOnly("shared-name")
+                .hasSize(2);
+
+        Study seasonal = row("cc", r -> r.withOccurrence(new StudyRow.Occurrence(List.of(5, 6, 7), "", List.of())))
+                .withScores(clean().scores().stream()
+                        .map(s -> s.row().equals("cc") && s.character().equals("leaf-margin")
+                                ? s.withMonths(List.of(6, 9))
+                                : s)
+                        .toList());
+        assertThat(check(seasonal))
+                .singleElement()
+                .satisfies(
+                        f -> assertThat(f.reason()).contains("scored for Sep").contains("(May–Jul)"));
+
+        Study measured =
+                TableReader.read("""
+                        taxon,length,width,slenderness
+                        #type,length,length,ratio
+                        #question,How long?,How wide?,How slender?
+                        #organ,leaf,leaf,leaf
+                        Aa,10–20,5–10,1.5
+                        Bb,30–40,2–4,1.2
+                        """.getBytes(StandardCharsets.UTF_8), "r.csv").study();
+        Study ratio = measured.withCharacters(measured.characters().stream()
+                .map(c -> c.id().equals("slenderness") ? c.withRatioOf(List.of("length", "width")) : c)
+                .toList());
+        assertThat(check(ratio))
+                .filteredOn(f -> f.kind().equals("ratio-out-of-line"))
+                .singleElement()
+                .satisfies(f -> assertThat(f.reason()).contains("'Bb'").contains("between 7.5 and 20"));
     }
 }

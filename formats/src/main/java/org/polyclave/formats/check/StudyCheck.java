@@ -50,6 +50,8 @@ public final class StudyCheck {
         check.scores();
         check.texts();
         check.characters();
+        check.found.addAll(ApparatusCheck.of(compiled));
+        check.found.addAll(SeasonAndSizeCheck.of(compiled));
         return List.copyOf(check.found);
     }
 

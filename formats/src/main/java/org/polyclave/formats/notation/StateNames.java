@@ -42,8 +42,8 @@ final class StateNames {
                     "'" + name + "' may be " + String.join(" or ", labels) + ". Write more of the name.", labels);
         }
         List<String> nearest = character.states().stream()
-                .sorted(Comparator.comparingInt(
-                        s -> distance(name.toLowerCase(Locale.ROOT), s.label().toLowerCase(Locale.ROOT))))
+                .sorted(Comparator.comparingInt(s -> EditDistance.between(
+                        name.toLowerCase(Locale.ROOT), s.label().toLowerCase(Locale.ROOT))))
                 .limit(NEAREST)
                 .map(StudyState::label)
                 .toList();
@@ -52,23 +52,5 @@ final class StateNames {
                 : "Nearest: " + nearest.stream().map(l -> "'" + l + "'").collect(Collectors.joining(", ")) + ".";
         return new CellNotation.Rejected(
                 "'" + name + "' is no state of '" + character.label() + "'. " + known, nearest);
-    }
-
-    /** Edit distance (Wagner and Fischer 1974). */
-    private static int distance(String a, String b) {
-        int[] row = new int[b.length() + 1];
-        for (int j = 0; j <= b.length(); j++) {
-            row[j] = j;
-        }
-        for (int i = 1; i <= a.length(); i++) {
-            int diagonal = row[0];
-            row[0] = i;
-            for (int j = 1; j <= b.length(); j++) {
-                int change = diagonal + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1);
-                diagonal = row[j];
-                row[j] = Math.min(change, Math.min(row[j], row[j - 1]) + 1);
-            }
-        }
-        return row[b.length()];
     }
 }

@@ -104,6 +104,33 @@ public record StudyCharacter(
         return copy(id, newType, newUnit, states, appliesWhen);
     }
 
+    public StudyCharacter withRatioOf(List<String> parts) {
+        return new StudyCharacter(
+                id,
+                label,
+                question,
+                plainQuestion,
+                type,
+                unit,
+                organ,
+                method,
+                note,
+                states,
+                appliesWhen,
+                months,
+                effort,
+                harms,
+                hazardousToObserve,
+                tentative,
+                misreading,
+                group,
+                uncertainty,
+                where,
+                looking,
+                comparator,
+                parts);
+    }
+
     private StudyCharacter copy(
             String newId,
             CharacterType newType,

@@ -135,6 +135,27 @@ public record StudyRow(
         return copy(id, label, rank, parent, hazard, hazards, hybridOf, newNames);
     }
 
+    public StudyRow withOccurrence(Occurrence newOccurrence) {
+        return new StudyRow(
+                id,
+                label,
+                plain,
+                rank,
+                parent,
+                stage,
+                hazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                description,
+                names,
+                newOccurrence,
+                placements,
+                naming);
+    }
+
     private StudyRow copy(
             String newId,
             String newLabel,

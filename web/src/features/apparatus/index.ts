@@ -1,0 +1,1 @@
+export { default as ApparatusPage } from './pages/ApparatusPage.vue';

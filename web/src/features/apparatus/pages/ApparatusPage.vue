@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
+import type { Schemas } from '@/api/client';
+import { useStudy } from '@/features/study';
+import EntryList from '../components/EntryList.vue';
+import SnapshotList from '../components/SnapshotList.vue';
+
+const model = useStudy();
+const { t } = useI18n();
+const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
+const kinds = (['ONLY', 'ALWAYS', 'NEVER'] as const).map((value) => ({ value, title: t(`claims.kind.${value}`) }));
+const rows = computed(() =>
+  (model.study.value?.rows ?? []).map((r) => ({ value: r.id, title: r.label + (r.stage ? `, ${r.stage}` : '') })),
+);
+const characters = computed(() => (model.study.value?.characters ?? []).filter((c) => c.states.length));
+const statesOf = (id: string) =>
+  (characters.value.find((c) => c.id === id)?.states ?? []).map((s) => ({ value: s.id, title: s.label }));
+const term = (): Schemas['GlossaryTerm'] => ({
+  id: '',
+  term: '',
+  definition: '',
+  plain: '',
+  synonyms: [],
+  misspellings: [],
+});
+const reference = (): Schemas['Reference'] => ({ id: '', citation: '', doi: '' });
+const claim = (): Schemas['Claim'] => ({ id: '', row: '', kind: 'ONLY', character: '', states: [], text: '' });
+
+/** A claim in words: "Mild only: margin entire". */
+function said(entry: Schemas['Claim']): string {
+  const row = rows.value.find((r) => r.value === entry.row)?.title ?? entry.row;
+  const character = characters.value.find((c) => c.id === entry.character)?.label ?? entry.character;
+  const states = statesOf(entry.character).filter((s) => entry.states.includes(s.value));
+  return t('claims.line', {
+    row,
+    kind: t(`claims.kind.${entry.kind}`),
+    character,
+    states: states.map((s) => s.title).join(', '),
+  });
+}
+</script>
+
+<template>
+  <div class="page">
+    <h1>{{ $t('apparatus.title') }}</h1>
+    <EntryList
+      :title="$t('glossary.title')"
+      :lead="$t('glossary.lead')"
+      :add="$t('glossary.add')"
+      :entries="model.study.value?.glossary ?? []"
+      kind="term"
+      :blank="term"
+      :editable="editable"
+    >
+      <template #line="{ entry }">
+        <strong>{{ entry.term }}</strong> {{ entry.definition }}
+        <span class="quiet">{{ entry.plain }}</span>
+      </template>
+      <template #form="{ draft }">
+        <v-text-field v-model="draft.term" :label="$t('glossary.term')" autofocus hide-details />
+        <v-textarea v-model="draft.definition" :label="$t('glossary.definition')" rows="2" auto-grow hide-details />
+        <v-textarea v-model="draft.plain" :label="$t('glossary.plain')" rows="1" auto-grow hide-details />
+        <v-combobox
+          v-model="draft.synonyms"
+          :label="$t('glossary.synonyms')"
+          multiple
+          chips
+          density="compact"
+          variant="outlined"
+          hide-details
+        />
+        <v-combobox
+          v-model="draft.misspellings"
+          :label="$t('glossary.misspellings')"
+          multiple
+          chips
+          density="compact"
+          variant="outlined"
+          hide-details
+        />
+      </template>
+    </EntryList>
+    <EntryList
+      :title="$t('references.title')"
+      :lead="$t('references.lead')"
+      :add="$t('references.add')"
+      :entries="model.study.value?.references ?? []"
+      kind="reference"
+      :blank="reference"
+      :editable="editable"
+    >
+      <template #line="{ entry }">
+        {{ entry.citation }}
+        <span v-if="entry.doi" class="quiet">{{ $t('references.doiOf', { doi: entry.doi }) }}</span>
+      </template>
+      <template #form="{ draft }">
+        <v-textarea
+          v-model="draft.citation"
+          :label="$t('references.citation')"
+          rows="2"
+          auto-grow
+          autofocus
+          hide-details
+        />
+        <v-text-field v-model="draft.doi" :label="$t('references.doi')" hide-details />
+      </template>
+    </EntryList>
+    <EntryList
+      :title="$t('claims.title')"
+      :lead="$t('claims.lead')"
+      :add="$t('claims.add')"
+      :entries="model.study.value?.claims ?? []"
+      kind="claim"
+      :blank="claim"
+      :editable="editable"
+    >
+      <template #line="{ entry }">
+        {{ said(entry) }} <span class="quiet">{{ entry.text }}</span>
+      </template>
+      <template #form="{ draft }">
+        <v-select v-model="draft.row" :items="rows" :label="$t('claims.row')" hide-details />
+        <v-select v-model="draft.kind" :items="kinds" :label="$t('claims.what')" hide-details />
+        <v-select
+          v-model="draft.character"
+          :items="characters.map((c) => ({ value: c.id, title: c.label }))"
+          :label="$t('claims.character')"
+          hide-details
+          @update:model-value="draft.states = []"
+        />
+        <v-select
+          v-model="draft.states"
+          :items="statesOf(draft.character)"
+          :label="$t('claims.states')"
+          multiple
+          hide-details
+        />
+        <v-text-field v-model="draft.text" :label="$t('claims.text')" hide-details />
+      </template>
+    </EntryList>
+    <SnapshotList :editable="editable" />
+  </div>
+</template>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { hasStates, type Character } from '../logic/characters';
+
+/** Where exactly a character is seen or measured, and what to know before looking. */
+const character = defineModel<Character>({ required: true });
+const props = defineProps<{ characters: Character[]; readonly: boolean }>();
+const { t } = useI18n();
+const subjects = (['ORGANISM', 'STAND', 'BEHAVIOUR'] as const).map((value) => ({
+  value,
+  title: t(`subject.${value}`),
+}));
+const measured = computed(() =>
+  props.characters
+    .filter((c) => (c.type === 'LENGTH' || c.type === 'COUNT') && c.id !== character.value.id)
+    .map((c) => ({ value: c.id, title: c.label })),
+);
+const FIELDS = ['position', 'side', 'view', 'magnification', 'material'] as const;
+const MEASURES = ['dimension', 'from', 'to'] as const;
+
+function part(index: number, id: string | null) {
+  const parts = [...character.value.ratioOf];
+  parts[index] = id ?? '';
+  character.value.ratioOf = parts.some(Boolean) ? [parts[0] ?? '', parts[1] ?? ''] : [];
+}
+</script>
+
+<template>
+  <details>
+    <summary>{{ $t('character.exactly') }}</summary>
+    <div class="fields">
+      <v-text-field
+        v-for="field in FIELDS"
+        :key="field"
+        v-model="character.where[field]"
+        :label="$t(`where.${field}`)"
+        :readonly="readonly"
+        density="compact"
+        hide-details
+      />
+      <template v-if="!hasStates(character.type)">
+        <v-text-field
+          v-for="field in MEASURES"
+          :key="field"
+          v-model="character.where[field]"
+          :label="$t(`where.${field}`)"
+          :readonly="readonly"
+          density="compact"
+          hide-details
+        />
+      </template>
+      <template v-if="character.type === 'RATIO'">
+        <v-select
+          v-for="(label, i) in ['ratioAbove', 'ratioBelow']"
+          :key="label"
+          :model-value="character.ratioOf[i] || null"
+          :items="measured"
+          :label="$t(`character.${label}`)"
+          :readonly="readonly"
+          clearable
+          hide-details
+          @update:model-value="part(i, $event)"
+        />
+      </template>
+      <v-text-field
+        v-model="character.comparator"
+        class="wide"
+        :label="$t('character.comparator')"
+        :readonly="readonly"
+        density="compact"
+        hide-details
+      />
+      <v-textarea
+        v-model="character.looking.pitfalls"
+        class="wide"
+        :label="$t('character.pitfalls')"
+        :readonly="readonly"
+        rows="1"
+        auto-grow
+        hide-details
+      />
+      <v-text-field
+        v-model="character.looking.preservation"
+        class="wide"
+        :label="$t('character.preservation')"
+        :readonly="readonly"
+        density="compact"
+        hide-details
+      />
+      <v-text-field
+        v-model.number="character.looking.delayMinutes"
+        type="number"
+        min="0"
+        :label="$t('character.delay')"
+        :readonly="readonly"
+        density="compact"
+        hide-details
+      />
+      <v-select
+        v-model="character.looking.subject"
+        :items="subjects"
+        :label="$t('character.subject')"
+        :readonly="readonly"
+        hide-details
+      />
+    </div>
+  </details>
+</template>
+
+<style scoped>
+summary {
+  cursor: pointer;
+  font-weight: 600;
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.7rem;
+  margin-top: 0.7rem;
+}
+
+.wide {
+  grid-column: 1 / 3;
+}
+</style>
