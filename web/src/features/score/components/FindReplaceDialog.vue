@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 
@@ -25,6 +25,10 @@ const blank = () => ({
   source: null as string | null,
 });
 const wish = ref(blank());
+
+// What is typed while the dialog still opens must stay.
+watch(open, (now) => now && (wish.value = blank()), { flush: 'sync' });
+
 const items = computed(() => props.characters.map((c) => ({ value: c.id, title: c.label })));
 const doubts = ['either', 'doubtful', 'sure'].map((value) => ({ value, title: t(`score.find.${value}`) }));
 const becomes = ['same', 'doubtful', 'sure'].map((value) => ({ value, title: t(`score.find.become.${value}`) }));
@@ -50,7 +54,7 @@ function show() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="36rem" :aria-label="$t('score.find.title')" @after-enter="wish = blank()">
+  <v-dialog v-model="open" max-width="36rem" :aria-label="$t('score.find.title')">
     <v-card>
       <v-card-title>{{ $t('score.find.title') }}</v-card-title>
       <v-card-text>

@@ -93,29 +93,31 @@ onMounted(() => list.value?.focus());
 
 <template>
   <div class="queue">
-    <div
-      ref="list"
-      class="list"
-      role="listbox"
-      tabindex="0"
-      :aria-label="heading"
-      :aria-activedescendant="item ? `item-${item.id}` : undefined"
-      @keydown="onKey"
-    >
+    <div class="side">
       <h2>{{ heading }}</h2>
       <div
-        v-for="(one, i) in items"
-        :id="`item-${one.id}`"
-        :key="one.id"
-        role="option"
-        class="item"
-        :aria-selected="i === active"
-        @click="go(i)"
+        ref="list"
+        class="list"
+        role="listbox"
+        tabindex="0"
+        :aria-label="heading"
+        :aria-activedescendant="item ? `item-${item.id}` : undefined"
+        @keydown="onKey"
       >
-        <span class="title">{{ one.title }} <HazardMark v-if="!byRow" :hazard="one.row.hazard" /></span>
-        <span class="value figures" :class="{ inherited: one.cell?.from, doubt: one.cell?.doubtful }">{{
-          one.cell?.text || '·'
-        }}</span>
+        <div
+          v-for="(one, i) in items"
+          :id="`item-${one.id}`"
+          :key="one.id"
+          role="option"
+          class="item"
+          :aria-selected="i === active"
+          @click="go(i)"
+        >
+          <span class="title">{{ one.title }} <HazardMark v-if="!byRow" :hazard="one.row.hazard" /></span>
+          <span class="value figures" :class="{ inherited: one.cell?.from, doubt: one.cell?.doubtful }">{{
+            one.cell?.text || '·'
+          }}</span>
+        </div>
       </div>
     </div>
     <section v-if="item" class="card" aria-live="polite">
@@ -168,17 +170,25 @@ onMounted(() => list.value?.focus());
   height: 100%;
 }
 
+.side {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-height: 0;
+  border-right: 1px solid var(--rule);
+}
+
 .list {
   overflow: auto;
-  border-right: 1px solid var(--rule);
-  padding: 0.8rem 0;
 }
 
 .list:focus-visible {
   outline-offset: -3px;
 }
 
-.list h2,
+.side h2 {
+  padding: 0.8rem 1rem 0.3rem;
+}
+
 .item {
   padding: 0.32rem 1rem;
 }

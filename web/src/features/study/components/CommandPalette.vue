@@ -32,13 +32,15 @@ function move(by: number) {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="34rem" :aria-label="$t('palette.open')">
+  <v-dialog v-model="open" max-width="34rem" transition="fade-transition" :aria-label="$t('palette.open')">
     <v-card class="pa-3">
       <v-text-field
         v-model="typed"
         autofocus
         hide-details
-        :label="$t('palette.label')"
+        :placeholder="$t('palette.label')"
+        :aria-label="$t('palette.label')"
+        single-line
         role="combobox"
         aria-expanded="true"
         aria-controls="palette-list"

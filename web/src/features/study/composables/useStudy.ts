@@ -52,7 +52,15 @@ function createStudy(slug: string): StudyModel {
     await queries.invalidateQueries({ queryKey: ['gate', slug] });
   }
 
-  async function catchUp() {
+  let last: Promise<void> = Promise.resolve();
+
+  /** One after the other, so that an older answer never comes over a newer one. */
+  function catchUp(): Promise<void> {
+    last = last.catch(() => undefined).then(lookAgain);
+    return last;
+  }
+
+  async function lookAgain() {
     const since = revision.value;
     if (since === undefined) return;
     const changes = await api.get<Schemas['Changes']>(`${path}/changes?since=${since}`);

@@ -212,8 +212,9 @@ class JourneyTest {
         assertThat(page.getByText("Saved.")).isVisible();
         button(page, "Merge entire into …").click();
         page.locator(".v-menu .v-list-item").getByText("wavy").click();
-        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("“entire” becomes “wavy”");
-        button(page, "Merge").last().click();
+        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("leaf margin");
+        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("Undo brings everything back.");
+        button(page, "Change it").click();
         assertThat(page.getByLabel("State 3")).hasValue("wavy");
 
         page.getByText("finding").first().click();

@@ -1,0 +1,168 @@
+package org.polyclave.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.polyclave.server.RunningApplication;
+
+/** The matrix in a working week: a file of another program becomes a study, is scored, mended, compared and handed on. */
+@ExtendWith(RunningApplication.class)
+class MatrixJourneyTest {
+    private static final String NEXUS = """
+            #NEXUS
+            BEGIN DATA;
+              DIMENSIONS NTAX=3 NCHAR=2;
+              FORMAT DATATYPE=STANDARD SYMBOLS="01" MISSING=? GAP=-;
+              CHARSTATELABELS 1 margin / toothed entire, 2 awn;
+              MATRIX
+                Sallow_bane 0 1
+                Sallow_mild 1 ?
+                Sallow_calm ? {01}
+              ;
+            END;
+            """;
+
+    @RegisterExtension
+    final Browsing browsing = new Browsing();
+
+    private static Locator button(Page page, String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    private static FilePayload file(String name, String text) {
+        return new FilePayload(name, "text/plain", text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static void command(Page page, String words) {
+        page.keyboard().press("Control+k");
+        page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Command"))
+                .fill(words);
+        page.keyboard().press("Enter");
+    }
+
+    private static Locator option(Page page, String row) {
+        return page.getByRole(AriaRole.OPTION).filter(new Locator.FilterOptions().setHasText(row));
+    }
+
+    /** A study of its own, of the file of another program. */
+    private Page study(String title) {
+        Page page = browsing.signedIn("Isolde Quillane");
+        page.navigate("/import");
+        page.locator("input[type=file]").setInputFiles(file("sallows.nex", NEXUS));
+        assertThat(page.getByText("3 taxa, sexes and stages; 2 characters; 4 scores"))
+                .isVisible();
+        Browsing.assertAccessible(page);
+        page.getByLabel("Title of the new study").fill(title);
+        button(page, "Make this a study").click();
+        page.waitForURL("**/score");
+        page.locator("canvas").waitFor();
+        return page;
+    }
+
+    @Test
+    void aFileOfAnotherProgramIsScoredByKeysAndHandedOn() throws IOException {
+        Page page = study("Sallows by keys");
+        page.navigate(page.url().replaceFirst("\\?.*", "") + "?mode=character&character=margin");
+        Locator list = page.getByRole(AriaRole.LISTBOX, new Page.GetByRoleOptions().setName("margin"));
+        assertThat(option(page, "Sallow bane")).containsText("toothed");
+        list.press("End");
+        list.press("2");
+        assertThat(option(page, "Sallow calm")).containsText("entire");
+        list.press("Shift+Digit1");
+        assertThat(option(page, "Sallow calm")).containsText("entire, toothed");
+        list.press("d");
+        assertThat(page.locator("aside").getByText("Doubtful").first()).isVisible();
+        Browsing.assertAccessible(page);
+        page.keyboard().press("Control+z");
+        page.keyboard().press("Control+z");
+        assertThat(option(page, "Sallow calm")).not().containsText("toothed");
+
+        Download nexus = page.waitForDownload(() -> command(page, "NEXUS"));
+        assertThat(Files.readString(nexus.path())).contains("'Sallow calm' 1{01}");
+        Download lines = page.waitForDownload(() -> command(page, "one score a line (CSV)"));
+        assertThat(Files.readString(lines.path())).contains("Sallow calm,,margin,entire,judgement,,Isolde Quillane,");
+    }
+
+    @Test
+    void whatOfAPastedBlockIsNoScoreIsMendedBeforeAnythingIsWritten() {
+        Page page = study("Sallows by paste");
+        Locator grid = page.getByRole(AriaRole.GRID);
+        grid.press("Control+Home");
+        page.evaluate("text => navigator.clipboard.writeText(text)", "entire\tstate 0\nsmoth\tstate 1");
+        grid.press("Control+v");
+        assertThat(page.getByText("1 of 4 cells cannot be read.")).isVisible();
+        Browsing.assertAccessible(page);
+        page.getByLabel("Sallow mild × margin").fill("toothed");
+        page.keyboard().press("Enter");
+        grid.press("ArrowDown");
+        assertThat(page.locator("#active-cell")).hasText("margin: toothed");
+        grid.press("ArrowRight");
+        assertThat(page.locator("#active-cell")).hasText("awn: state 1");
+    }
+
+    @Test
+    void scoresAreFoundByMeaningComparedWithASnapshotAndBroughtBack() {
+        Page page = study("Sallows by meaning");
+        command(page, "snapshots");
+        page.getByLabel("Name of the snapshot").fill("As it came");
+        page.keyboard().press("Enter");
+        assertThat(page.getByText("Nothing changes.")).isVisible();
+        button(page, "Add a term").click();
+        page.getByLabel("Term", new Page.GetByLabelOptions().setExact(true)).fill("Awn");
+        page.getByLabel("Definition").fill("A bristle");
+        button(page, "Save").click();
+        assertThat(page.getByText("A bristle")).isVisible();
+        Browsing.assertAccessible(page);
+
+        command(page, "Go to Score");
+        page.locator("canvas").waitFor();
+        button(page, "Find and replace").click();
+        page.getByLabel("Saying (in notation; empty: anything)").fill("toothed");
+        page.getByLabel("New score (empty: it stays)").fill("usually toothed, rarely entire");
+        Browsing.assertAccessible(page);
+        button(page, "Show what changes").click();
+        assertThat(page.getByText("Sallow bane × margin")).isVisible();
+        button(page, "Change these").click();
+        assertThat(page.getByText("Sallow bane × margin")).not().isVisible();
+
+        command(page, "snapshots");
+        assertThat(page.getByText("Sallow bane × margin")).isVisible();
+        button(page, "Bring it back").click();
+        page.getByRole(AriaRole.DIALOG)
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Bring it back"))
+                .click();
+        assertThat(page.getByText("Nothing changes.")).isVisible();
+        assertThat(page.getByText("A bristle")).not().isVisible();
+    }
+
+    @Test
+    void aSecondFileJoinsTheStudyAsOneChange() {
+        Page page = study("Sallows joined");
+        command(page, "Import a file into this study");
+        page.waitForURL("**/import?into=*");
+        page.locator("input[type=file]")
+                .setInputFiles(file("more.csv", "taxon,margin,petals\nsallow BANE,lobed,4-5\nSallow new,entire,6\n"));
+        assertThat(page.getByText("Sallow new", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        assertThat(page.locator("del").getByText("toothed", new Locator.GetByTextOptions().setExact(true)))
+                .isVisible();
+        Browsing.assertAccessible(page);
+        button(page, "Make these changes").click();
+        page.waitForURL("**/score");
+        assertThat(page.getByText("4 taxa, 4 to assess")).isVisible();
+        page.keyboard().press("Control+z");
+        assertThat(page.getByText("3 taxa, 3 to assess")).isVisible();
+    }
+}
