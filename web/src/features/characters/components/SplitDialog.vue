@@ -8,7 +8,14 @@ import type { Character } from '../logic/characters';
 const props = defineProps<{ character: Character | null; state: string }>();
 const emit = defineEmits<{ show: [operation: Schemas['SplitState']]; closed: [] }>();
 const model = useStudy();
-const into = ref<string[]>([]);
+/** One a line. */
+const names = ref('');
+const into = computed(() =>
+  names.value
+    .split('\n')
+    .map((n) => n.trim())
+    .filter(Boolean),
+);
 const assigned = ref<Record<string, string[]>>({});
 const state = computed(() => props.character?.states.find((s) => s.id === props.state));
 const rows = computed(() =>
@@ -21,7 +28,7 @@ const rows = computed(() =>
 watch(
   () => props.state,
   () => {
-    into.value = state.value ? [state.value.label] : [];
+    names.value = state.value ? `${state.value.label}\n` : '';
     assigned.value = {};
     if (props.character) void model.columns.want([props.character.id]);
   },
@@ -50,16 +57,7 @@ function show() {
       <v-card-title>{{ $t('character.splitTitle') }}</v-card-title>
       <v-card-text>
         <form id="split" @submit.prevent="show">
-          <v-combobox
-            v-model="into"
-            :label="$t('character.splitInto')"
-            multiple
-            chips
-            density="compact"
-            variant="outlined"
-            autofocus
-            hide-details
-          />
+          <v-textarea v-model="names" :label="$t('character.splitInto')" rows="2" auto-grow autofocus hide-details />
           <p v-if="rows.length" class="quiet">{{ $t('character.splitRows') }}</p>
           <v-select
             v-for="row in rows"

@@ -159,3 +159,34 @@ test('who may not edit sees everything and can change nothing', async () => {
   expect(page.all('button').map((b) => b.textContent?.trim())).not.toContain('Save');
   expect(page.text()).not.toContain('Add a taxon');
 });
+
+test('a taxon is split: scores go where they are told, and the change is shown first', async () => {
+  const split = {
+    operation: 'SplitTaxon',
+    row: 'bane',
+    into: ['Bane', 'Bane minor'],
+    assigned: {},
+  };
+  server.on(`GET ${PATH}/columns?character=margin`, [
+    {
+      character: 'margin',
+      faces: [{ text: 'entire', kind: 'states', parts: [] }],
+      face: [-1, -1, 0],
+      from: [-1, -1, -1],
+      revision: [0, 0, 0],
+    },
+  ]);
+  server.on(`POST ${PATH}/operations/preview`, { revision: 7, total: 1, changes: [] });
+  const page = await open('?row=bane');
+  page.byText('.operations button', 'Split …').click();
+  const dialog = () => document.querySelector('.v-dialog form');
+  await vi.waitFor(() => expect(dialog()?.textContent).toContain('margin: entire'));
+  const box = dialog()?.querySelector('textarea') as HTMLTextAreaElement;
+  box.value = 'Bane\nBane minor\n';
+  box.dispatchEvent(new Event('input', { bubbles: true }));
+  await nextTick();
+  dialog()?.dispatchEvent(new Event('submit', { cancelable: true }));
+  await vi.waitFor(() =>
+    expect(server.bodies(`POST ${PATH}/operations/preview`)).toEqual([{ operation: split, seen: 0 }]),
+  );
+});

@@ -10,6 +10,7 @@ import WriteProblem from '@/shared/WriteProblem.vue';
 import AboutStudy from '../components/AboutStudy.vue';
 import OutsideTaxa from '../components/OutsideTaxa.vue';
 import TaxonEditor from '../components/TaxonEditor.vue';
+import TaxonOperations from '../components/TaxonOperations.vue';
 import TaxonTree from '../components/TaxonTree.vue';
 import { taxonTree } from '../logic/taxonTree';
 
@@ -155,6 +156,11 @@ function leave() {
           >
         </div>
       </form>
+      <TaxonOperations
+        v-if="editable && !editing.fresh.value && editing.current.value"
+        :row="editing.current.value"
+        @done="editing.discard"
+      />
     </section>
     <section v-else aria-labelledby="about">
       <h2 id="about">{{ $t('scope.about') }}</h2>

@@ -2,6 +2,8 @@ package org.polyclave.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -202,5 +204,26 @@ class OperationApiTest {
         assertThat(author.get(study + "/export?format=nexus").body()).startsWith("#NEXUS");
         assertThat(author.get(study + "/export?format=csv&layout=long").body()).contains("Aa,,margin,toothed,import");
         assertThat(author.get(study + "/export?format=doc").status()).isEqualTo(400);
+    }
+
+    @Test
+    void undoPressedManyTimesAtOnceTakesBackOneAfterTheOther() {
+        for (String score : new String[] {"4", "5", "6", "7"}) {
+            long seen = author.cell(study, "bb", "width").path("revision").asLong();
+            author.post(
+                    study + "/scores",
+                    "{\"edits\":[{\"row\":\"bb\",\"character\":\"width\",\"text\":\"" + score + "\",\"seen\":" + seen
+                            + "}]}");
+        }
+        assertThat(text("bb", "width")).isEqualTo("7");
+        List<Integer> answers = java.util.stream.IntStream.range(0, 4)
+                .mapToObj(k -> CompletableFuture.supplyAsync(
+                        () -> author.post(study + "/undo", "{}").status()))
+                .toList()
+                .stream()
+                .map(CompletableFuture::join)
+                .toList();
+        assertThat(answers).containsOnly(200);
+        assertThat(text("bb", "width")).isEqualTo("3");
     }
 }

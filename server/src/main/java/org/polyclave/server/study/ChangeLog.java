@@ -101,12 +101,15 @@ class ChangeLog {
     /** Takes back the account's own latest edit that still stands. */
     @Transactional
     public long undo(StudyAccess.Open open) {
+        // Before the stack is read: two presses at once must not take back the same change.
+        changes.lock(open.id());
         return reverse(open, "UNDO", stacks(open).done.peek());
     }
 
     /** Does again what the account took back last, as long as it has not edited since. */
     @Transactional
     public long redo(StudyAccess.Open open) {
+        changes.lock(open.id());
         return reverse(open, "REDO", stacks(open).undone.peek());
     }
 

@@ -1,0 +1,132 @@
+package org.polyclave.bench;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.testkit.SyntheticMatrix;
+import org.polyclave.formats.check.StudyCheck;
+import org.polyclave.formats.check.StudyFinding;
+import org.polyclave.formats.file.MatrixFiles;
+import org.polyclave.formats.file.MatrixFiles.Format;
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScope;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.table.ImportedStudy;
+import org.polyclave.formats.table.TableWriter.Layout;
+
+/** Reading a workbook, all checks, compiling a whole study and one changed cell, in 1 GB of memory. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.SingleShotTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Fork(
+        value = 1,
+        jvmArgsAppend = {"-Xmx1g"})
+@Warmup(iterations = 1)
+@Measurement(iterations = 3)
+public class StudyBenchmark {
+    @Param({"200x100", "2000x500"})
+    private String size = "200x100";
+
+    private Study study = new Study("s", "S", StudyScope.EMPTY, List.of(), List.of(), List.of(), List.of());
+    private CompiledStudy compiled = StudyCompiler.compile(study);
+    private Map<String, Map<String, StudyScore>> scores = Map.of();
+    private byte[] workbook = new byte[0];
+
+    @Setup
+    public void prepare() {
+        String[] sides = size.split("x", 2);
+        study = study(SyntheticMatrix.benchmark(Integer.parseInt(sides[0]), Integer.parseInt(sides[1]))
+                .generate(42));
+        compiled = StudyCompiler.compile(study);
+        scores = study.scoresByRow();
+        workbook = MatrixFiles.write(study, Format.XLSX, Layout.WIDE);
+    }
+
+    /** The study whose compiled matrix is like the synthetic one. */
+    private static Study study(Matrix matrix) {
+        List<StudyCharacter> characters = new ArrayList<>();
+        for (int c = 0; c < matrix.characterCount(); c++) {
+            List<StudyCharacter.StudyState> states = IntStream.range(
+                            0, matrix.character(c).stateCount())
+                    .mapToObj(s -> StudyCharacter.StudyState.of("state " + s))
+                    .toList();
+            characters.add(StudyCharacter.of("c" + c, matrix.character(c).type(), states));
+        }
+        List<StudyRow> rows = new ArrayList<>();
+        List<StudyScore> scores = new ArrayList<>();
+        for (int i = 0; i < matrix.rowCount(); i++) {
+            rows.add(StudyRow.of("Row " + i));
+            for (int c = 0; c < matrix.characterCount(); c++) {
+                ScoreValue value = value(matrix.cell(i, c), characters.get(c));
+                scores.add(new StudyScore(
+                        rows.get(i).id(),
+                        characters.get(c).id(),
+                        value,
+                        NotationPrinter.print(value, characters.get(c)),
+                        StudyScore.Basis.JUDGEMENT,
+                        "",
+                        false,
+                        ""));
+            }
+        }
+        return new Study("large", "Large", StudyScope.EMPTY, rows, List.of(), characters, scores);
+    }
+
+    private static ScoreValue value(Cell cell, StudyCharacter character) {
+        if (cell instanceof Cell.Numeric range) {
+            return new ScoreValue.Range(range.min(), range.low(), range.high(), range.max());
+        }
+        if (!(cell instanceof Cell.Categorical shown)) {
+            return new ScoreValue.Unknown();
+        }
+        List<ScoreValue.Shown> states = new ArrayList<>();
+        for (int s = 0; s < character.states().size(); s++) {
+            if ((shown.support() & (1 << s)) != 0) {
+                states.add(new ScoreValue.Shown(character.states().get(s).id(), ScoreValue.Frequency.PLAIN));
+            }
+        }
+        return new ScoreValue.States(states, ScoreValue.Combination.VARY);
+    }
+
+    @Benchmark
+    public ImportedStudy readWorkbook() {
+        return MatrixFiles.read(workbook, "large.xlsx");
+    }
+
+    @Benchmark
+    public List<StudyFinding> allChecks() {
+        return StudyCheck.of(compiled);
+    }
+
+    @Benchmark
+    public CompiledStudy compileWhole() {
+        return StudyCompiler.compile(study);
+    }
+
+    @Benchmark
+    public CompiledStudy compileOneCell() {
+        return StudyCompiler.recompile(compiled, study, scores, Set.of("c0"));
+    }
+}
