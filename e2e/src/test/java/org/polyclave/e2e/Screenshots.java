@@ -32,6 +32,7 @@ public final class Screenshots {
                     false,
                     ".ladder"),
             new View("checks", STUDY + "/checks", false, "section"),
+            new View("apparatus", STUDY + "/apparatus", false, "section"),
             new View("publish", STUDY + "/publish", false, ".publish"),
             new View("edition-cover", "/k/marrowmere-tussocks", false, ".cautions"),
             new View("edition-key", "/k/marrowmere-tussocks/1?view=key", false, ".couplet"),
