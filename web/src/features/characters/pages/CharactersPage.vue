@@ -2,12 +2,11 @@
 import { mdiArrowDown, mdiArrowUp, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
 import { computed, nextTick, onMounted, ref } from 'vue';
 import type { Schemas } from '@/api/client';
-import { OperationDialog, useEditing, useStudy } from '@/features/study';
+import { OperationDialog, SplitDialog, useEditing, useStudy } from '@/features/study';
 import ConfirmDialog from '@/shared/ConfirmDialog.vue';
 import WriteProblem from '@/shared/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
 import CharacterCard from '../components/CharacterCard.vue';
-import SplitDialog from '../components/SplitDialog.vue';
 import CharacterEditor from '../components/CharacterEditor.vue';
 import { blank, stepped, type Character } from '../logic/characters';
 
@@ -73,7 +72,30 @@ function merge(from: string, into: string) {
   operation.value = merging;
 }
 
-function split(wish: Schemas['SplitState']) {
+const splits = computed({ get: () => splitting.value !== '', set: (open) => open || (splitting.value = '') });
+const splitState = computed(() => editing.current.value?.states.find((s) => s.id === splitting.value)?.label ?? '');
+/** The rows whose own score shows the state that is to be split. */
+const splitRows = computed(() =>
+  (model.study.value?.rows ?? []).flatMap((row, i) => {
+    const cell = model.columns.cell(i, draft.value?.id ?? '');
+    const shows = cell && !cell.from && cell.parts.some((p) => p.label === splitState.value);
+    return shows ? [{ id: row.id, label: row.label + (row.stage ? `, ${row.stage}` : '') }] : [];
+  }),
+);
+
+function beginSplit(state: string) {
+  splitting.value = state;
+  if (draft.value) void model.columns.want([draft.value.id]);
+}
+
+function split(into: string[], assigned: Record<string, string[]>) {
+  const wish: Schemas['SplitState'] = {
+    operation: 'SplitState',
+    character: draft.value?.id,
+    state: splitting.value,
+    into,
+    assigned,
+  };
   splitting.value = '';
   operation.value = wish;
 }
@@ -156,7 +178,7 @@ function leave() {
           :characters="characters"
           :readonly="!editable"
           @merge="merge"
-          @split="splitting = $event"
+          @split="beginSplit"
         />
         <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />
         <div v-if="editable" class="shelf-buttons">
@@ -177,10 +199,13 @@ function leave() {
         @confirm="editing.remove(draft.id)"
       />
       <SplitDialog
-        :character="editing.current.value ?? null"
-        :state="splitting"
+        v-model="splits"
+        :title="$t('character.splitTitle')"
+        :into="$t('character.splitInto')"
+        :hint="$t('character.splitRows')"
+        :first="splitState"
+        :items="splitRows"
         @show="split"
-        @closed="splitting = ''"
       />
       <OperationDialog
         :title="$t('character.operation')"

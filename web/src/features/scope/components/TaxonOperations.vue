@@ -2,7 +2,7 @@
 import { mdiCallMerge, mdiCallSplit } from '@mdi/js';
 import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
-import { OperationDialog, useStudy } from '@/features/study';
+import { OperationDialog, SplitDialog, useStudy } from '@/features/study';
 
 /** A taxon becomes part of another, or several: scores follow, and what is not assigned stays open and doubtful. */
 const props = defineProps<{ row: Schemas['StudyRow'] }>();
@@ -10,24 +10,15 @@ const emit = defineEmits<{ done: [] }>();
 const model = useStudy();
 const operation = ref<Schemas['StudyOperation'] | null>(null);
 const splitting = ref(false);
-/** One a line. */
-const names = ref('');
-const into = computed(() =>
-  names.value
-    .split('\n')
-    .map((n) => n.trim())
-    .filter(Boolean),
-);
-const assigned = ref<Record<string, string[]>>({});
 const others = computed(() =>
   (model.study.value?.rows ?? []).filter((r) => r.id !== props.row.id && Boolean(r.stage) === Boolean(props.row.stage)),
 );
 const place = computed(() => (model.study.value?.rows ?? []).findIndex((r) => r.id === props.row.id));
-/** The characters that the taxon itself is scored for. */
+/** The scores of the taxon itself. */
 const scored = computed(() =>
-  (model.study.value?.characters ?? []).filter((c) => {
+  (model.study.value?.characters ?? []).flatMap((c) => {
     const cell = model.columns.cell(place.value, c.id);
-    return cell && !cell.from && cell.text;
+    return cell && !cell.from && cell.text ? [{ id: c.id, label: `${c.label}: ${cell.text}` }] : [];
   }),
 );
 
@@ -37,19 +28,12 @@ function merge(to: string) {
 }
 
 function begin() {
-  names.value = `${props.row.label}\n`;
-  assigned.value = {};
   splitting.value = true;
   void model.columns.want((model.study.value?.characters ?? []).map((c) => c.id));
 }
 
-function split() {
-  const wish: Schemas['SplitTaxon'] = {
-    operation: 'SplitTaxon',
-    row: props.row.id,
-    into: into.value,
-    assigned: Object.fromEntries(Object.entries(assigned.value).filter(([, to]) => to.length)),
-  };
+function split(into: string[], assigned: Record<string, string[]>) {
+  const wish: Schemas['SplitTaxon'] = { operation: 'SplitTaxon', row: props.row.id, into, assigned };
   splitting.value = false;
   operation.value = wish;
 }
@@ -80,33 +64,15 @@ function done() {
     <v-btn v-if="!row.stage" size="small" variant="text" :prepend-icon="mdiCallSplit" @click="begin">{{
       $t('taxon.split')
     }}</v-btn>
-    <v-dialog v-model="splitting" max-width="38rem" scrollable :aria-label="$t('taxon.splitTitle')">
-      <v-card>
-        <v-card-title>{{ $t('taxon.splitTitle') }}</v-card-title>
-        <v-card-text>
-          <form id="split-taxon" @submit.prevent="split">
-            <v-textarea v-model="names" :label="$t('taxon.splitInto')" rows="2" auto-grow autofocus hide-details />
-            <p class="quiet">{{ $t('taxon.splitScores') }}</p>
-            <v-select
-              v-for="character in scored"
-              :key="character.id"
-              v-model="assigned[character.id]"
-              :items="into"
-              :label="`${character.label}: ${model.columns.cell(place, character.id)?.text ?? ''}`"
-              multiple
-              clearable
-              hide-details
-            />
-          </form>
-        </v-card-text>
-        <v-card-actions>
-          <v-btn variant="text" @click="splitting = false">{{ $t('leave') }}</v-btn>
-          <v-btn type="submit" form="split-taxon" color="primary" variant="flat" :disabled="into.length < 2">{{
-            $t('score.find.show')
-          }}</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
+    <SplitDialog
+      v-model="splitting"
+      :title="$t('taxon.splitTitle')"
+      :into="$t('taxon.splitInto')"
+      :hint="$t('taxon.splitScores')"
+      :first="row.label"
+      :items="scored"
+      @show="split"
+    />
     <OperationDialog
       :title="$t('taxon.operation')"
       :yes="$t('character.change')"
@@ -122,10 +88,5 @@ function done() {
   display: flex;
   gap: 0.6rem;
   margin-top: 0.6rem;
-}
-
-form {
-  display: grid;
-  gap: 0.7rem;
 }
 </style>

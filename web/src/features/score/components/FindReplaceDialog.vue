@@ -89,7 +89,7 @@ function show() {
             @update:model-value="wish.source = $event || null"
           />
           <div class="shelf-buttons">
-            <v-btn type="submit" color="primary" variant="flat" :disabled="!changes">{{ $t('score.find.show') }}</v-btn>
+            <v-btn type="submit" color="primary" variant="flat" :disabled="!changes">{{ $t('difference.show') }}</v-btn>
             <v-btn variant="text" @click="open = false">{{ $t('leave') }}</v-btn>
           </div>
         </form>

@@ -2,20 +2,13 @@ package org.polyclave.formats.table;
 
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.regex.Pattern;
-import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Hazard;
-import org.polyclave.formats.notation.CellNotation;
-import org.polyclave.formats.study.Ranks;
-import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.Slug;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
@@ -32,8 +25,6 @@ import org.polyclave.formats.study.StudyScore;
 public final class TableReader {
     private static final Pattern NEVER_ASKED =
             Pattern.compile("(?i).*\\b(taste|tasting|edib\\w*|edible|palatab\\w*|flavou?r|medicinal\\w*)\\b.*");
-
-    private static final String SPECIES = "species";
 
     private final String title;
     private final List<Problem> problems = new ArrayList<>();
@@ -97,7 +88,7 @@ public final class TableReader {
             readRows();
             readCharacters();
             applyRules();
-            return result(readScores());
+            return result(new ScoreCells(sheet, this::problem).read(taxonRows, rowAt, characterAt));
         }
         return result(List.of());
     }
@@ -207,180 +198,13 @@ public final class TableReader {
                 }
             }
         }
-        RowColumns reading = new RowColumns(columnOf);
+        RowColumns reading = new RowColumns(sheet, columnOf, rowAt, this::problem);
         for (int r : taxonRows) {
             reading.read(r);
         }
         reading.addTaxaOfStages();
         reading.resolveParents();
         reading.chooseRanks();
-    }
-
-    /** Reads the columns that describe rows. */
-    private final class RowColumns {
-        private final Map<String, Integer> columnOf;
-        private final Map<String, Integer> byId = new HashMap<>();
-
-        RowColumns(Map<String, Integer> columnOf) {
-            this.columnOf = columnOf;
-        }
-
-        private String cell(int r, String name) {
-            Integer column = columnOf.get(name);
-            return column == null ? "" : sheet.cell(r, column);
-        }
-
-        void read(int r) {
-            String label = sheet.cell(r, 0);
-            String stage = cell(r, "stage");
-            String id = Slug.of(stage.isEmpty() ? label : label + " " + stage);
-            if (label.isEmpty() || id.isEmpty()) {
-                problem(r, 0, "the taxon has no name. Write it in the first column, or remove the row.");
-                return;
-            }
-            Integer other = byId.putIfAbsent(id, r);
-            if (other != null) {
-                problem(
-                        r,
-                        0,
-                        "'" + label + (stage.isEmpty() ? "" : ", " + stage) + "' stands in row "
-                                + sheet.place(other, 0).line() + " already. Rename one, or tell them apart by #stage.");
-                return;
-            }
-            String rank = cell(r, "rank");
-            StudyRow row = new StudyRow(
-                    id,
-                    label,
-                    "",
-                    rank,
-                    null,
-                    stage,
-                    hazard(r),
-                    List.of(),
-                    List.of(),
-                    weight(r),
-                    rank.equalsIgnoreCase("aggregate"),
-                    List.of(),
-                    "");
-            rowAt.put(r, row);
-        }
-
-        private Hazard hazard(int r) {
-            return switch (cell(r, "hazard").toLowerCase(Locale.ROOT).replace('-', ' ')) {
-                case "" -> Hazard.NOT_ASSESSED;
-                case "none known" -> Hazard.NONE_KNOWN;
-                case "caution" -> Hazard.CAUTION;
-                case "serious" -> Hazard.SERIOUS;
-                case "life threatening" -> Hazard.LIFE_THREATENING;
-                default -> {
-                    problem(
-                            r,
-                            column("hazard"),
-                            "'" + cell(r, "hazard")
-                                    + "' is no severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.");
-                    yield Hazard.NOT_ASSESSED;
-                }
-            };
-        }
-
-        private int column(String name) {
-            return columnOf.getOrDefault(name, 0);
-        }
-
-        private double weight(int r) {
-            String text = cell(r, "weight");
-            Optional<Double> weight = text.isEmpty() ? Optional.of(1.0) : number(text);
-            if (weight.isEmpty() || !(weight.get() > 0) || weight.get() > 1e9) {
-                problem(r, column("weight"), "'" + text + "' is no weight. Write a number above 0.");
-                return 1;
-            }
-            return weight.get();
-        }
-
-        /** Sexes and stages belong to their taxon, which is added where the table has no row for it. */
-        void addTaxaOfStages() {
-            Map<String, StudyRow> added = new LinkedHashMap<>();
-            for (Map.Entry<Integer, StudyRow> entry : rowAt.entrySet()) {
-                StudyRow row = entry.getValue();
-                String taxon = Slug.of(row.label());
-                if (row.isSemaphoront()) {
-                    if (!byId.containsKey(taxon) && !taxon.isEmpty()) {
-                        added.putIfAbsent(taxon, taxonOf(row).withParent(parentOf(entry.getKey())));
-                    }
-                    entry.setValue(row.withParent(taxon));
-                }
-            }
-            int next = -1;
-            for (StudyRow taxon : added.values()) {
-                rowAt.put(next, taxon);
-                byId.put(taxon.id(), next--);
-            }
-        }
-
-        private StudyRow taxonOf(StudyRow stage) {
-            return new StudyRow(
-                    Slug.of(stage.label()),
-                    stage.label(),
-                    "",
-                    stage.rank(),
-                    null,
-                    "",
-                    stage.hazard(),
-                    List.of(),
-                    List.of(),
-                    1,
-                    false,
-                    List.of(),
-                    "");
-        }
-
-        private @Nullable String parentOf(int r) {
-            String parent = Slug.of(cell(r, "parent"));
-            return parent.isEmpty() ? null : parent;
-        }
-
-        void resolveParents() {
-            for (Map.Entry<Integer, StudyRow> entry : rowAt.entrySet()) {
-                int r = entry.getKey();
-                if (r >= 0
-                        && !entry.getValue().isSemaphoront()
-                        && !cell(r, "parent").isEmpty()) {
-                    String parent = Slug.of(cell(r, "parent"));
-                    if (!byId.containsKey(parent)) {
-                        problem(
-                                r,
-                                column("parent"),
-                                "the parent '" + cell(r, "parent") + "' has no row. Add it, or correct its name.");
-                    } else {
-                        entry.setValue(entry.getValue().withParent(parent));
-                    }
-                }
-            }
-        }
-
-        /**
-         * Ranks where the table gives none: a species, unless that would not stand above its parts or below its parent;
-         * then none.
-         */
-        void chooseRanks() {
-            Map<String, StudyRow> rows = new HashMap<>();
-            rowAt.values().forEach(row -> rows.put(row.id(), row));
-            Set<String> above = new HashSet<>();
-            for (StudyRow row : rowAt.values()) {
-                String rank = row.rank().isEmpty() ? SPECIES : row.rank();
-                if (row.parent() != null && !row.isSemaphoront() && !Ranks.mayContain(SPECIES, rank)) {
-                    above.add(row.parent());
-                }
-            }
-            for (Map.Entry<Integer, StudyRow> entry : rowAt.entrySet()) {
-                StudyRow row = entry.getValue();
-                StudyRow parent = row.parent() == null ? null : rows.get(row.parent());
-                boolean below = parent != null && !Ranks.mayContain(parent.rank(), SPECIES);
-                if (row.rank().isEmpty() && !above.contains(row.id()) && (row.isSemaphoront() || !below)) {
-                    entry.setValue(row.withRank(SPECIES));
-                }
-            }
-        }
     }
 
     /** What holds in every study must hold here; each violation is told at its place in the table. */
@@ -395,14 +219,6 @@ public final class TableReader {
                     ? columnOf.getOrDefault(violation.place(), 0)
                     : Math.max(0, sheet.row(0).indexOf("#" + violation.field()));
             problem(row == null ? 0 : row, column, violation.sentence());
-        }
-    }
-
-    private static Optional<Double> number(String text) {
-        try {
-            return Optional.of(Double.parseDouble(text.replace(',', '.')));
-        } catch (NumberFormatException noNumber) {
-            return Optional.empty();
         }
     }
 
@@ -459,79 +275,6 @@ public final class TableReader {
             }
         }
         return texts;
-    }
-
-    private List<StudyScore> readScores() {
-        List<StudyScore> scores = new ArrayList<>();
-        for (int r : taxonRows) {
-            StudyRow row = rowAt.get(r);
-            for (Map.Entry<Integer, StudyCharacter> column : characterAt.entrySet()) {
-                String text = sheet.cell(r, column.getKey());
-                if (text.isEmpty() || row == null) {
-                    continue;
-                }
-                CellNotation.Reading reading = CellNotation.parse(text, column.getValue());
-                if (reading instanceof CellNotation.Rejected rejected) {
-                    problem(r, column.getKey(), rejected.reason());
-                } else {
-                    ScoreValue value = ((CellNotation.Parsed) reading).value();
-                    scores.add(score(row, column.getValue(), value, r, column.getKey()));
-                }
-            }
-        }
-        return scores;
-    }
-
-    private StudyScore score(StudyRow row, StudyCharacter character, ScoreValue value, int r, int c) {
-        Sheet.Remark remark = sheet.remark(r, c);
-        if (remark == null) {
-            remark = Sheet.Remark.note("");
-        }
-        return new StudyScore(
-                row.id(),
-                character.id(),
-                value,
-                sheet.cell(r, c),
-                basis(remark.basis(), r, c),
-                remark.source(),
-                remark.doubtful(),
-                remark.note(),
-                months(remark.months(), r, c),
-                remark.scorer(),
-                date(remark.date(), r, c),
-                remark.concept());
-    }
-
-    /** What a table does not say was not checked by anybody here. */
-    private StudyScore.Basis basis(String text, int r, int c) {
-        for (StudyScore.Basis basis : StudyScore.Basis.values()) {
-            if (basis.name().equalsIgnoreCase(text)) {
-                return basis;
-            }
-        }
-        if (!text.isEmpty()) {
-            problem(r, c, "'" + text + "' is no basis. Use specimens, reference, judgement or import.");
-        }
-        return StudyScore.Basis.IMPORT;
-    }
-
-    private List<Integer> months(String text, int r, int c) {
-        if (text.isEmpty()) {
-            return List.of();
-        }
-        Optional<List<Integer>> months = CharacterColumns.months(text);
-        if (months.isEmpty()) {
-            problem(r, c, "'" + text + "' is no span of months. Write for example 'May–Jul'.");
-        }
-        return months.orElse(List.of());
-    }
-
-    private String date(String text, int r, int c) {
-        if (text.isEmpty() || text.matches("\\d{4}(-\\d{2}(-\\d{2})?)?")) {
-            return text;
-        }
-        problem(r, c, "'" + text + "' is no date. Write it as 2031-05-04.");
-        return "";
     }
 
     static Optional<CharacterType> type(String text) {

@@ -1,0 +1,98 @@
+package org.polyclave.formats.table;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.polyclave.formats.notation.CellNotation;
+import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.table.CharacterColumns.Report;
+
+/** Reads the cells of a table that are scores, with what the table says of their origin. */
+final class ScoreCells {
+    private final Sheet sheet;
+    private final Report report;
+
+    ScoreCells(Sheet sheet, Report report) {
+        this.sheet = sheet;
+        this.report = report;
+    }
+
+    /** Every score; texts that are none are told. */
+    List<StudyScore> read(
+            List<Integer> taxonRows, Map<Integer, StudyRow> rowAt, Map<Integer, StudyCharacter> characterAt) {
+        List<StudyScore> scores = new ArrayList<>();
+        for (int r : taxonRows) {
+            StudyRow row = rowAt.get(r);
+            for (Map.Entry<Integer, StudyCharacter> column : characterAt.entrySet()) {
+                String text = sheet.cell(r, column.getKey());
+                if (text.isEmpty() || row == null) {
+                    continue;
+                }
+                CellNotation.Reading reading = CellNotation.parse(text, column.getValue());
+                if (reading instanceof CellNotation.Rejected rejected) {
+                    report.problem(r, column.getKey(), rejected.reason());
+                } else {
+                    ScoreValue value = ((CellNotation.Parsed) reading).value();
+                    scores.add(score(row, column.getValue(), value, r, column.getKey()));
+                }
+            }
+        }
+        return scores;
+    }
+
+    private StudyScore score(StudyRow row, StudyCharacter character, ScoreValue value, int r, int c) {
+        Sheet.Remark remark = sheet.remark(r, c);
+        if (remark == null) {
+            remark = Sheet.Remark.note("");
+        }
+        return new StudyScore(
+                row.id(),
+                character.id(),
+                value,
+                sheet.cell(r, c),
+                basis(remark.basis(), r, c),
+                remark.source(),
+                remark.doubtful(),
+                remark.note(),
+                months(remark.months(), r, c),
+                remark.scorer(),
+                date(remark.date(), r, c),
+                remark.concept());
+    }
+
+    /** What a table does not say was not checked by anybody here. */
+    private StudyScore.Basis basis(String text, int r, int c) {
+        for (StudyScore.Basis basis : StudyScore.Basis.values()) {
+            if (basis.name().equalsIgnoreCase(text)) {
+                return basis;
+            }
+        }
+        if (!text.isEmpty()) {
+            report.problem(r, c, "'" + text + "' is no basis. Use specimens, reference, judgement or import.");
+        }
+        return StudyScore.Basis.IMPORT;
+    }
+
+    private List<Integer> months(String text, int r, int c) {
+        if (text.isEmpty()) {
+            return List.of();
+        }
+        Optional<List<Integer>> months = CharacterColumns.months(text);
+        if (months.isEmpty()) {
+            report.problem(r, c, "'" + text + "' is no span of months. Write for example 'May–Jul'.");
+        }
+        return months.orElse(List.of());
+    }
+
+    private String date(String text, int r, int c) {
+        if (text.isEmpty() || text.matches("\\d{4}(-\\d{2}(-\\d{2})?)?")) {
+            return text;
+        }
+        report.problem(r, c, "'" + text + "' is no date. Write it as 2031-05-04.");
+        return "";
+    }
+}
