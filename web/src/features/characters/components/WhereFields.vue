@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
+import CompactFields from '@/shared/CompactFields.vue';
 import { hasStates, type Character } from '../logic/characters';
 
 /** Where exactly a character is seen or measured, and what to know before looking. */
@@ -27,85 +28,48 @@ function part(index: number, id: string | null) {
 </script>
 
 <template>
-  <details>
-    <summary>{{ $t('character.exactly') }}</summary>
-    <div class="fields">
-      <v-text-field
-        v-for="field in FIELDS"
-        :key="field"
-        v-model="character.where[field]"
-        :label="$t(`where.${field}`)"
-        :readonly="readonly"
-        density="compact"
-        hide-details
-      />
-      <template v-if="!hasStates(character.type)">
+  <CompactFields :readonly="readonly">
+    <details>
+      <summary>{{ $t('character.exactly') }}</summary>
+      <div class="fields">
         <v-text-field
-          v-for="field in MEASURES"
+          v-for="field in FIELDS"
           :key="field"
           v-model="character.where[field]"
           :label="$t(`where.${field}`)"
-          :readonly="readonly"
-          density="compact"
-          hide-details
         />
-      </template>
-      <template v-if="character.type === 'RATIO'">
-        <v-select
-          v-for="(label, i) in ['ratioAbove', 'ratioBelow']"
-          :key="label"
-          :model-value="character.ratioOf[i] || null"
-          :items="measured"
-          :label="$t(`character.${label}`)"
-          :readonly="readonly"
-          clearable
-          hide-details
-          @update:model-value="part(i, $event)"
+        <template v-if="!hasStates(character.type)">
+          <v-text-field
+            v-for="field in MEASURES"
+            :key="field"
+            v-model="character.where[field]"
+            :label="$t(`where.${field}`)"
+          />
+        </template>
+        <template v-if="character.type === 'RATIO'">
+          <v-select
+            v-for="(label, i) in ['ratioAbove', 'ratioBelow']"
+            :key="label"
+            :model-value="character.ratioOf[i] || null"
+            :items="measured"
+            :label="$t(`character.${label}`)"
+            clearable
+            @update:model-value="part(i, $event)"
+          />
+        </template>
+        <v-text-field v-model="character.comparator" class="wide" :label="$t('character.comparator')" />
+        <v-textarea v-model="character.looking.pitfalls" class="wide" :label="$t('character.pitfalls')" />
+        <v-text-field v-model="character.looking.preservation" class="wide" :label="$t('character.preservation')" />
+        <v-text-field
+          v-model.number="character.looking.delayMinutes"
+          type="number"
+          min="0"
+          :label="$t('character.delay')"
         />
-      </template>
-      <v-text-field
-        v-model="character.comparator"
-        class="wide"
-        :label="$t('character.comparator')"
-        :readonly="readonly"
-        density="compact"
-        hide-details
-      />
-      <v-textarea
-        v-model="character.looking.pitfalls"
-        class="wide"
-        :label="$t('character.pitfalls')"
-        :readonly="readonly"
-        rows="1"
-        auto-grow
-        hide-details
-      />
-      <v-text-field
-        v-model="character.looking.preservation"
-        class="wide"
-        :label="$t('character.preservation')"
-        :readonly="readonly"
-        density="compact"
-        hide-details
-      />
-      <v-text-field
-        v-model.number="character.looking.delayMinutes"
-        type="number"
-        min="0"
-        :label="$t('character.delay')"
-        :readonly="readonly"
-        density="compact"
-        hide-details
-      />
-      <v-select
-        v-model="character.looking.subject"
-        :items="subjects"
-        :label="$t('character.subject')"
-        :readonly="readonly"
-        hide-details
-      />
-    </div>
-  </details>
+        <v-select v-model="character.looking.subject" :items="subjects" :label="$t('character.subject')" />
+      </div>
+    </details>
+  </CompactFields>
 </template>
 
 <style scoped>

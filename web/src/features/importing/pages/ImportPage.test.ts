@@ -72,3 +72,24 @@ test('keeps the table when the server refuses it', async () => {
   expect(page.all('[role=alert]')[0]?.textContent).toContain('too large');
   expect((page.all('textarea')[0] as HTMLTextAreaElement).value).toContain('Aa,red');
 });
+
+test('a file joins a study only after its changes were shown', async () => {
+  const change = { kind: 'ROW', how: 'ADDED', id: 'cc', character: '', name: 'Cc', fields: [] };
+  const answers: Record<string, unknown> = {
+    '/api/studies/meadow/import/preview': { file: preview, changes: { revision: 7, total: 1, changes: [change] } },
+    '/api/studies/meadow/import?seen=7': { id: '', revision: 8 },
+  };
+  fetched.mockImplementation(async (path) => new Response(JSON.stringify(answers[path as string])));
+  const page = await mount(ImportPage, {}, [], [VueQueryPlugin], '/import?into=meadow');
+  const area = page.all('textarea')[0] as HTMLTextAreaElement;
+  area.value = 'taxon,colour\nCc,red\n';
+  area.dispatchEvent(new Event('input'));
+  await nextTick();
+  page.byText('button', 'Read the table').click();
+  await vi.waitFor(() => expect(page.text()).toContain('One thing changes.'));
+  expect(page.text()).toContain('Cc');
+  expect(page.text()).not.toContain('Make this a study');
+  page.byText('button', 'Make these changes').click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.path).toBe('/studies/meadow/score'));
+  expect(fetched.mock.calls.map((c) => c[0])).toEqual(Object.keys(answers));
+});

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiClose, mdiPlus } from '@mdi/js';
 import type { Schemas } from '@/api/client';
+import CompactFields from '@/shared/CompactFields.vue';
 
 /** Authorship and other names of a taxon: synonyms, misapplied names, vernacular names in any language. */
 const names = defineModel<Schemas['Names']>({ required: true });
@@ -17,84 +18,42 @@ function addVernacular() {
 </script>
 
 <template>
-  <fieldset>
-    <legend>{{ $t('names.title') }}</legend>
-    <v-text-field
-      v-model="names.authorship"
-      :label="$t('names.authorship')"
-      :readonly="readonly"
-      density="compact"
-      hide-details
-    />
-    <div v-for="(synonym, i) in names.synonyms" :key="`s${i}`" class="one">
-      <v-text-field
-        v-model="synonym.name"
-        :label="$t('names.synonym')"
-        :readonly="readonly"
-        density="compact"
-        hide-details
-      />
-      <v-text-field
-        v-model="synonym.authorship"
-        :label="$t('names.authorship')"
-        :readonly="readonly"
-        density="compact"
-        hide-details
-      />
-      <v-text-field
-        v-model="synonym.source"
-        :label="$t('names.source')"
-        :readonly="readonly"
-        density="compact"
-        hide-details
-      />
-      <v-checkbox
-        v-model="synonym.misapplied"
-        :label="$t('names.misapplied')"
-        :readonly="readonly"
-        density="compact"
-        hide-details
-      />
-      <v-btn
-        v-if="!readonly"
-        :icon="mdiClose"
-        size="x-small"
-        variant="text"
-        :aria-label="$t('names.remove', { name: synonym.name })"
-        @click="names.synonyms.splice(i, 1)"
-      />
-    </div>
-    <div v-for="(name, i) in names.vernacular" :key="`v${i}`" class="one">
-      <v-text-field
-        v-model="name.name"
-        :label="$t('names.vernacular')"
-        :readonly="readonly"
-        density="compact"
-        hide-details
-      />
-      <v-combobox
-        v-model="name.language"
-        :items="LANGUAGES"
-        :label="$t('names.language')"
-        :readonly="readonly"
-        density="compact"
-        variant="outlined"
-        hide-details
-      />
-      <v-btn
-        v-if="!readonly"
-        :icon="mdiClose"
-        size="x-small"
-        variant="text"
-        :aria-label="$t('names.remove', { name: name.name })"
-        @click="names.vernacular.splice(i, 1)"
-      />
-    </div>
-    <div v-if="!readonly" class="add">
-      <v-btn size="small" :prepend-icon="mdiPlus" @click="addSynonym">{{ $t('names.addSynonym') }}</v-btn>
-      <v-btn size="small" :prepend-icon="mdiPlus" @click="addVernacular">{{ $t('names.addVernacular') }}</v-btn>
-    </div>
-  </fieldset>
+  <CompactFields :readonly="readonly">
+    <fieldset>
+      <legend>{{ $t('names.title') }}</legend>
+      <v-text-field v-model="names.authorship" :label="$t('names.authorship')" />
+      <div v-for="(synonym, i) in names.synonyms" :key="`s${i}`" class="one">
+        <v-text-field v-model="synonym.name" :label="$t('names.synonym')" />
+        <v-text-field v-model="synonym.authorship" :label="$t('names.authorship')" />
+        <v-text-field v-model="synonym.source" :label="$t('names.source')" />
+        <v-checkbox v-model="synonym.misapplied" :label="$t('names.misapplied')" />
+        <v-btn
+          v-if="!readonly"
+          :icon="mdiClose"
+          size="x-small"
+          variant="text"
+          :aria-label="$t('names.remove', { name: synonym.name })"
+          @click="names.synonyms.splice(i, 1)"
+        />
+      </div>
+      <div v-for="(name, i) in names.vernacular" :key="`v${i}`" class="one">
+        <v-text-field v-model="name.name" :label="$t('names.vernacular')" />
+        <v-combobox v-model="name.language" :items="LANGUAGES" :label="$t('names.language')" />
+        <v-btn
+          v-if="!readonly"
+          :icon="mdiClose"
+          size="x-small"
+          variant="text"
+          :aria-label="$t('names.remove', { name: name.name })"
+          @click="names.vernacular.splice(i, 1)"
+        />
+      </div>
+      <div v-if="!readonly" class="add">
+        <v-btn size="small" :prepend-icon="mdiPlus" @click="addSynonym">{{ $t('names.addSynonym') }}</v-btn>
+        <v-btn size="small" :prepend-icon="mdiPlus" @click="addVernacular">{{ $t('names.addVernacular') }}</v-btn>
+      </div>
+    </fieldset>
+  </CompactFields>
 </template>
 
 <style scoped>

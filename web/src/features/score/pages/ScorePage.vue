@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeMount, onMounted, ref, useTemplateRef } from 'vue';
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { Problem, type Schemas } from '@/api/client';
 import { OperationDialog, useStudy } from '@/features/study';
@@ -70,14 +70,21 @@ const active = computed({
   },
 });
 
-onBeforeMount(() => {
-  const find = (n: number) => Math.max(0, n);
-  const at = {
-    row: find(rows.value.findIndex((t) => t.row.id === route.query.row)),
-    column: find(characters.value.findIndex((c) => c.id === route.query.character)),
-  };
-  selection.value = { at, anchor: at };
-});
+/** The cell that the address names, as soon as there is something to choose from. */
+const restored = watch(
+  [rows, characters],
+  () => {
+    if (!rows.value.length || !characters.value.length) return;
+    const found = (n: number) => Math.max(0, n);
+    const at = {
+      row: found(rows.value.findIndex((t) => t.row.id === route.query.row)),
+      column: found(characters.value.findIndex((c) => c.id === route.query.character)),
+    };
+    selection.value = { at, anchor: at };
+    void nextTick(() => restored());
+  },
+  { immediate: true },
+);
 
 onMounted(() => grid.value?.focus());
 

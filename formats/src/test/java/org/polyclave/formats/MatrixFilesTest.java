@@ -318,4 +318,53 @@ class MatrixFilesTest {
                         "Row 5, column 4 (margin): 'tothed' is no state of 'margin'. Nearest: 'toothed', 'entire'.",
                         "Row 6, column 4 (#hazard): 'deadly' is no severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.");
     }
+
+    @ParameterizedTest
+    @MethodSource("awkwardNames")
+    void namesOfAnyScriptComeThroughEveryFormat(String name) {
+        // In a cell a semicolon parts two states.
+        String state = name.replace(';', ':') + " red";
+        Study study = MatrixFiles.read(
+                        ("taxon\tcolour\n" + name + "\t" + state + "\nBb\tblue\n").getBytes(StandardCharsets.UTF_8),
+                        "a.tsv")
+                .study();
+        assertThat(study.rows()).hasSize(2);
+        for (Format format : Format.values()) {
+            for (Layout layout : Layout.values()) {
+                Study read = again(study, format, layout).study();
+                assertThat(read.rows().get(0).label())
+                        .as("%s %s", format, layout)
+                        .isEqualTo(name);
+                assertThat(read.characters().get(0).states().get(0).label()).isEqualTo(state);
+            }
+        }
+    }
+
+    static Stream<String> awkwardNames() {
+        return Stream.of(
+                "\u05e1\u05d5\u05e3 \u05d0\u05d7\u05d3",
+                "\u0633\u0639\u062f \u0661",
+                "e\u0301tude n\u0303ame",
+                "it's [odd] {name}",
+                "semi; colon",
+                "<tag> & \"quote\"");
+    }
+
+    @Test
+    void mixedEncodingsAndTooManyColumnsAreRefusedByName() {
+        byte[] mixed = "#NEXUS\nBEGIN DATA;\n[gr\u00fcn]".getBytes(StandardCharsets.ISO_8859_1);
+        assertThat(problems(mixed, "a.nex")).anyMatch(p -> p.contains("not UTF-8") && p.contains("line 3"));
+        String columns = "taxon"
+                + java.util.stream.IntStream.range(0, 10_000)
+                        .mapToObj(c -> ",c" + c)
+                        .collect(java.util.stream.Collectors.joining());
+        assertThat(problems(columns + "\nAa\n", "wide.csv"))
+                .singleElement()
+                .asString()
+                .contains("10000 characters; at most 1000");
+        assertThat(problems("taxon,a\nS\u00e1llow,x\nsallow,x\n", "t.csv"))
+                .singleElement()
+                .asString()
+                .contains("one name but for case, accents");
+    }
 }

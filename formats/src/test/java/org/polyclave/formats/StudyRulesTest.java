@@ -11,7 +11,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.study.Claim;
+import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Ranks;
+import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.ScoreValue.Combination;
 import org.polyclave.formats.study.ScoreValue.Frequency;
@@ -255,5 +258,55 @@ class StudyRulesTest {
                         .orElseThrow()
                         .appliesWhen())
                 .containsExactly(new AppliesWhen("margin", List.of("entire")));
+    }
+
+    private static List<String> broken(Study study) {
+        return StudyRules.check(study).stream()
+                .map(StudyRules.Violation::sentence)
+                .toList();
+    }
+
+    @Test
+    void ratiosNameTwoMeasuredCharactersAndStatesAreMistakenForOthersOfTheirCharacter() {
+        StudyCharacter length = StudyCharacter.of("length", CharacterType.LENGTH, List.of());
+        StudyCharacter width = StudyCharacter.of("width", CharacterType.LENGTH, List.of());
+        StudyCharacter ratio = StudyCharacter.of("ratio", CharacterType.RATIO, List.of());
+        assertThat(broken(study(List.of(), List.of(length, width, ratio.withRatioOf(List.of("length", "width"))))))
+                .isEmpty();
+        for (List<String> parts : List.of(List.of("length", "length"), List.of("length"), List.of("length", "ratio"))) {
+            assertThat(broken(study(List.of(), List.of(length, width, ratio.withRatioOf(parts)))))
+                    .as("%s", parts)
+                    .singleElement()
+                    .asString()
+                    .contains("two different lengths or counts");
+        }
+        StudyState red = StudyState.of("red");
+        StudyCharacter colour = StudyCharacter.of(
+                "colour", CharacterType.STATES, List.of(red.withMistakenFor(List.of("pink")), StudyState.of("blue")));
+        assertThat(broken(study(List.of(), List.of(colour))))
+                .singleElement()
+                .asString()
+                .contains("cannot be mistaken for 'pink'");
+    }
+
+    @Test
+    void termsReferencesAndClaimsHoldTogether() {
+        Study bare = study(
+                List.of(StudyRow.of("Aa")),
+                List.of(StudyCharacter.of("colour", CharacterType.STATES, List.of(StudyState.of("red")))));
+        GlossaryTerm awn = new GlossaryTerm("awn", "awn", "", "", List.of("arista"), List.of());
+        GlossaryTerm arista = new GlossaryTerm("arista", "Arista", "", "", List.of(), List.of());
+        Reference wrong = new Reference("o", "Orrin (2031)", "doi:10.1/x");
+        Claim nobody = new Claim("c", "zz", Claim.Kind.ONLY, "colour", List.of("red"), "");
+        Claim nothing = new Claim("d", "aa", Claim.Kind.NEVER, "colour", List.of("green"), "");
+        assertThat(broken(
+                        bare.withApparatus(List.of(awn), List.of(new Reference("o", "Orrin", "10.1234/x")), List.of())))
+                .isEmpty();
+        assertThat(broken(bare.withApparatus(List.of(awn, arista), List.of(wrong), List.of(nobody, nothing))))
+                .satisfiesExactly(
+                        s -> assertThat(s).contains("'Arista' stands for 'awn' already"),
+                        s -> assertThat(s).contains("is no DOI"),
+                        s -> assertThat(s).contains("'zz', which is no row"),
+                        s -> assertThat(s).contains("states of a character of this study"));
     }
 }

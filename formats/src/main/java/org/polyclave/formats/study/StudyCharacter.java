@@ -88,47 +88,24 @@ public record StudyCharacter(
     }
 
     public StudyCharacter withId(String newId) {
-        return copy(newId, type, unit, states, appliesWhen);
+        return copy(newId, type, unit, states, appliesWhen, ratioOf);
     }
 
     public StudyCharacter withStates(List<StudyState> newStates) {
-        return copy(id, type, unit, newStates, appliesWhen);
+        return copy(id, type, unit, newStates, appliesWhen, ratioOf);
     }
 
     public StudyCharacter withConditions(List<AppliesWhen> conditions) {
-        return copy(id, type, unit, states, conditions);
+        return copy(id, type, unit, states, conditions, ratioOf);
     }
 
     /** The same character read as another type, in its unit. */
     public StudyCharacter withType(CharacterType newType, String newUnit) {
-        return copy(id, newType, newUnit, states, appliesWhen);
+        return copy(id, newType, newUnit, states, appliesWhen, ratioOf);
     }
 
     public StudyCharacter withRatioOf(List<String> parts) {
-        return new StudyCharacter(
-                id,
-                label,
-                question,
-                plainQuestion,
-                type,
-                unit,
-                organ,
-                method,
-                note,
-                states,
-                appliesWhen,
-                months,
-                effort,
-                harms,
-                hazardousToObserve,
-                tentative,
-                misreading,
-                group,
-                uncertainty,
-                where,
-                looking,
-                comparator,
-                parts);
+        return copy(id, type, unit, states, appliesWhen, parts);
     }
 
     private StudyCharacter copy(
@@ -136,7 +113,8 @@ public record StudyCharacter(
             CharacterType newType,
             String newUnit,
             List<StudyState> newStates,
-            List<AppliesWhen> conditions) {
+            List<AppliesWhen> conditions,
+            List<String> newRatioOf) {
         return new StudyCharacter(
                 newId,
                 label,
@@ -160,7 +138,7 @@ public record StudyCharacter(
                 where,
                 looking,
                 comparator,
-                ratioOf);
+                newRatioOf);
     }
 
     @JsonIgnore

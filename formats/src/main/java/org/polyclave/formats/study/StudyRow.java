@@ -104,56 +104,39 @@ public record StudyRow(
     }
 
     public StudyRow withId(String newId) {
-        return copy(newId, label, rank, parent, hazard, hazards, hybridOf, names);
+        return copy(newId, label, rank, parent, hazard, hazards, hybridOf, names, occurrence);
     }
 
     public StudyRow withLabel(String newLabel) {
-        return copy(id, newLabel, rank, parent, hazard, hazards, hybridOf, names);
+        return copy(id, newLabel, rank, parent, hazard, hazards, hybridOf, names, occurrence);
     }
 
     public StudyRow withRank(String newRank) {
-        return copy(id, label, newRank, parent, hazard, hazards, hybridOf, names);
+        return copy(id, label, newRank, parent, hazard, hazards, hybridOf, names, occurrence);
     }
 
     public StudyRow withParent(@Nullable String newParent) {
-        return copy(id, label, rank, newParent, hazard, hazards, hybridOf, names);
+        return copy(id, label, rank, newParent, hazard, hazards, hybridOf, names, occurrence);
     }
 
     public StudyRow withHazard(Hazard newHazard) {
-        return copy(id, label, rank, parent, newHazard, hazards, hybridOf, names);
+        return copy(id, label, rank, parent, newHazard, hazards, hybridOf, names, occurrence);
     }
 
     public StudyRow withHazards(Hazard worst, List<HazardRecord> newHazards) {
-        return copy(id, label, rank, parent, worst, newHazards, hybridOf, names);
+        return copy(id, label, rank, parent, worst, newHazards, hybridOf, names, occurrence);
     }
 
     public StudyRow withHybridOf(List<String> parents) {
-        return copy(id, label, rank, parent, hazard, hazards, parents, names);
+        return copy(id, label, rank, parent, hazard, hazards, parents, names, occurrence);
     }
 
     public StudyRow withNames(Names newNames) {
-        return copy(id, label, rank, parent, hazard, hazards, hybridOf, newNames);
+        return copy(id, label, rank, parent, hazard, hazards, hybridOf, newNames, occurrence);
     }
 
     public StudyRow withOccurrence(Occurrence newOccurrence) {
-        return new StudyRow(
-                id,
-                label,
-                plain,
-                rank,
-                parent,
-                stage,
-                hazard,
-                hazards,
-                status,
-                weight,
-                stopsHere,
-                hybridOf,
-                description,
-                names,
-                newOccurrence,
-                placements,
-                naming);
+        return copy(id, label, rank, parent, hazard, hazards, hybridOf, names, newOccurrence);
     }
 
     private StudyRow copy(
@@ -164,7 +147,8 @@ public record StudyRow(
             Hazard newHazard,
             List<HazardRecord> newHazards,
             List<String> newHybridOf,
-            Names newNames) {
+            Names newNames,
+            Occurrence newOccurrence) {
         return new StudyRow(
                 newId,
                 newLabel,
@@ -180,7 +164,7 @@ public record StudyRow(
                 newHybridOf,
                 description,
                 newNames,
-                occurrence,
+                newOccurrence,
                 placements,
                 naming);
     }
