@@ -211,10 +211,19 @@ final class NexusMatrix {
             row.add(format.continuous ? numbers(in) : entry(in, taxon, row.size()));
         }
         char next = in.peekSymbol();
-        if (!in.startedLine() && next != ';' && next != 0) {
+        boolean goesOn = !in.startedLine() && next != ';' && next != 0;
+        if (goesOn && !beginsRow(in)) {
             throw in.broken("'" + file.taxonName(taxon) + "' has more entries than the " + count
                     + " that NCHAR says. Correct the row or NCHAR.");
         }
+    }
+
+    /** Rows need not stand on lines of their own: whether a taxon whose row is not complete comes next. */
+    private boolean beginsRow(NexusTokens in) {
+        return in.peek()
+                .flatMap(file::taxon)
+                .filter(t -> entries.getOrDefault(t, List.of()).size() < count)
+                .isPresent();
     }
 
     private Entry entry(NexusTokens in, int taxon, int character) {

@@ -1,0 +1,95 @@
+package org.polyclave.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.LongStream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScore;
+
+/** A study brought up to date by its changed cells is the study compiled from the beginning. */
+class RecompileTest {
+    private static final List<StudyScore.Basis> BASES = List.of(StudyScore.Basis.values());
+
+    static LongStream seeds() {
+        return LongStream.rangeClosed(1, 80);
+    }
+
+    /** A random study of which one row is a hybrid of two others, so that cells hang together in every way. */
+    private static Study study(long seed) {
+        Study study = RandomScores.study(seed);
+        List<StudyRow> rows = new ArrayList<>(study.rows());
+        rows.set(
+                3,
+                rows.get(3).withHybridOf(List.of(rows.get(4).id(), rows.get(5).id())));
+        List<StudyScore> scores = study.scores().stream()
+                .filter(s -> !s.row().equals(rows.get(3).id()))
+                .toList();
+        return study.withRows(rows).withScores(scores);
+    }
+
+    private static Study edited(Study study, Random random, Set<String> characters) {
+        Study now = study;
+        for (int k = 0; k <= random.nextInt(4); k++) {
+            StudyRow row = study.rows().get(random.nextInt(study.rows().size()));
+            StudyCharacter character =
+                    study.characters().get(random.nextInt(study.characters().size()));
+            characters.add(character.id());
+            boolean emptied = random.nextInt(4) == 0;
+            StudyScore score = new StudyScore(
+                            row.id(),
+                            character.id(),
+                            RandomScores.of(character, random),
+                            "",
+                            BASES.get(random.nextInt(BASES.size())),
+                            "",
+                            random.nextBoolean(),
+                            "")
+                    .withMonths(random.nextBoolean() ? List.of() : List.of(1 + random.nextInt(12)));
+            now = now.withScore(row.id(), character.id(), emptied ? Optional.empty() : Optional.of(score));
+        }
+        return now;
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void changedCellsGiveTheSameMatrix(long seed) {
+        Random random = new Random(seed);
+        Study study = study(seed);
+        CompiledStudy compiled = StudyCompiler.compile(study);
+        for (int step = 0; step < 5; step++) {
+            Set<String> characters = new HashSet<>();
+            Matrix before = compiled.matrix();
+            List<Object> beforeCells = cells(before);
+            Study now = edited(study, random, characters);
+            compiled = StudyCompiler.recompile(compiled, now, now.scoresByRow(), characters);
+            CompiledStudy whole = StudyCompiler.compile(now);
+            assertThat(cells(compiled.matrix())).isEqualTo(cells(whole.matrix()));
+            assertThat(compiled.study()).isEqualTo(now);
+            assertThat(cells(before)).as("the matrix before is not touched").isEqualTo(beforeCells);
+            study = now;
+        }
+    }
+
+    private static List<Object> cells(Matrix matrix) {
+        List<Object> cells = new ArrayList<>();
+        for (int i = 0; i < matrix.rowCount(); i++) {
+            for (int c = 0; c < matrix.characterCount(); c++) {
+                cells.add(List.of(matrix.cell(i, c), matrix.isWeak(i, c), matrix.months(i, c)));
+            }
+        }
+        return cells;
+    }
+}
