@@ -10,6 +10,7 @@ export const vuetify = createVuetify({
     VBtn: { variant: 'outlined', rounded: 'sm' },
     VTextField: { variant: 'outlined', density: 'comfortable' },
     VTextarea: { variant: 'outlined', density: 'comfortable' },
+    VCombobox: { variant: 'outlined', density: 'compact' },
     VSelect: { variant: 'outlined', density: 'compact' },
   },
   theme: {

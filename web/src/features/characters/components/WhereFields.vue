@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
-import CompactFields from '@/shared/CompactFields.vue';
+import { useCompact } from '@/shared/useCompact';
 import { hasStates, type Character } from '../logic/characters';
 
 /** Where exactly a character is seen or measured, and what to know before looking. */
@@ -25,51 +25,66 @@ function part(index: number, id: string | null) {
   parts[index] = id ?? '';
   character.value.ratioOf = parts.some(Boolean) ? [parts[0] ?? '', parts[1] ?? ''] : [];
 }
+const field = useCompact(() => props.readonly);
 </script>
 
 <template>
-  <CompactFields :readonly="readonly">
-    <details>
-      <summary>{{ $t('character.exactly') }}</summary>
-      <div class="fields">
+  <details>
+    <summary>{{ $t('character.exactly') }}</summary>
+    <div class="fields">
+      <v-text-field
+        v-for="name in FIELDS"
+        v-bind="field"
+        :key="name"
+        v-model="character.where[name]"
+        :label="$t(`where.${name}`)"
+      />
+      <template v-if="!hasStates(character.type)">
         <v-text-field
-          v-for="field in FIELDS"
-          :key="field"
-          v-model="character.where[field]"
-          :label="$t(`where.${field}`)"
+          v-for="name in MEASURES"
+          v-bind="field"
+          :key="name"
+          v-model="character.where[name]"
+          :label="$t(`where.${name}`)"
         />
-        <template v-if="!hasStates(character.type)">
-          <v-text-field
-            v-for="field in MEASURES"
-            :key="field"
-            v-model="character.where[field]"
-            :label="$t(`where.${field}`)"
-          />
-        </template>
-        <template v-if="character.type === 'RATIO'">
-          <v-select
-            v-for="(label, i) in ['ratioAbove', 'ratioBelow']"
-            :key="label"
-            :model-value="character.ratioOf[i] || null"
-            :items="measured"
-            :label="$t(`character.${label}`)"
-            clearable
-            @update:model-value="part(i, $event)"
-          />
-        </template>
-        <v-text-field v-model="character.comparator" class="wide" :label="$t('character.comparator')" />
-        <v-textarea v-model="character.looking.pitfalls" class="wide" :label="$t('character.pitfalls')" />
-        <v-text-field v-model="character.looking.preservation" class="wide" :label="$t('character.preservation')" />
-        <v-text-field
-          v-model.number="character.looking.delayMinutes"
-          type="number"
-          min="0"
-          :label="$t('character.delay')"
+      </template>
+      <template v-if="character.type === 'RATIO'">
+        <v-select
+          v-for="(label, i) in ['ratioAbove', 'ratioBelow']"
+          v-bind="field"
+          :key="label"
+          :model-value="character.ratioOf[i] || null"
+          :items="measured"
+          :label="$t(`character.${label}`)"
+          clearable
+          @update:model-value="part(i, $event)"
         />
-        <v-select v-model="character.looking.subject" :items="subjects" :label="$t('character.subject')" />
-      </div>
-    </details>
-  </CompactFields>
+      </template>
+      <v-text-field v-bind="field" v-model="character.comparator" class="wide" :label="$t('character.comparator')" />
+      <v-textarea
+        v-bind="field"
+        v-model="character.looking.pitfalls"
+        rows="1"
+        auto-grow
+        class="wide"
+        :label="$t('character.pitfalls')"
+      />
+      <v-text-field
+        v-bind="field"
+        v-model="character.looking.preservation"
+        class="wide"
+        :label="$t('character.preservation')"
+      />
+      <v-text-field
+        v-bind="field"
+        v-model.number="character.looking.delayMinutes"
+        type="number"
+        min="0"
+        :label="$t('character.delay')"
+      />
+      <v-select v-bind="field" v-model="character.looking.subject" :items="subjects" :label="$t('character.subject')" />
+    </div>
+  </details>
 </template>
 
 <style scoped>

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import type { Cell } from '@/features/study';
-import CompactFields from '@/shared/CompactFields.vue';
+import { useCompact } from '@/shared/useCompact';
 
 /** Where a score comes from, and what else there is to say of it. */
 const props = defineProps<{ cell: Cell; references: Schemas['Reference'][] }>();
@@ -25,25 +25,25 @@ watch(
   () => props.cell,
   () => (draft.value = fromCell()),
 );
+const field = useCompact(() => false);
 </script>
 
 <template>
-  <CompactFields :readonly="false">
-    <form @submit.prevent="emit('save', draft)">
-      <v-select v-model="draft.basis" :items="bases" :label="$t('origin.basis')" />
-      <v-combobox
-        :model-value="sources.find((s) => s.value === draft.source) ?? draft.source"
-        :items="sources"
-        :label="$t('origin.source')"
-        @update:model-value="draft.source = typeof $event === 'string' ? $event : ($event?.value ?? '')"
-      />
-      <v-text-field v-model="draft.concept" :label="$t('origin.concept')" />
-      <v-select v-model="draft.months" :items="months" :label="$t('origin.months')" multiple clearable />
-      <v-textarea v-model="draft.note" :label="$t('origin.note')" rows="1" auto-grow />
-      <v-checkbox v-model="draft.doubtful" :label="$t('shelf.doubtful')" />
-      <v-btn v-if="dirty" type="submit" size="small" color="primary" variant="flat">{{ $t('save') }}</v-btn>
-    </form>
-  </CompactFields>
+  <form @submit.prevent="emit('save', draft)">
+    <v-select v-bind="field" v-model="draft.basis" :items="bases" :label="$t('origin.basis')" />
+    <v-combobox
+      v-bind="field"
+      :model-value="sources.find((s) => s.value === draft.source) ?? draft.source"
+      :items="sources"
+      :label="$t('origin.source')"
+      @update:model-value="draft.source = typeof $event === 'string' ? $event : ($event?.value ?? '')"
+    />
+    <v-text-field v-bind="field" v-model="draft.concept" :label="$t('origin.concept')" />
+    <v-select v-bind="field" v-model="draft.months" :items="months" :label="$t('origin.months')" multiple clearable />
+    <v-textarea v-bind="field" v-model="draft.note" :label="$t('origin.note')" rows="1" auto-grow />
+    <v-checkbox v-bind="field" v-model="draft.doubtful" :label="$t('shelf.doubtful')" />
+    <v-btn v-if="dirty" type="submit" size="small" color="primary" variant="flat">{{ $t('save') }}</v-btn>
+  </form>
 </template>
 
 <style scoped>
