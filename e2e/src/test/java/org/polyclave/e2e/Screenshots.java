@@ -10,16 +10,21 @@ import java.util.List;
 
 /** Takes the pictures of the main views from a running demo: {@code Screenshots BASE_URL FOLDER [NAME ...]}. */
 public final class Screenshots {
-    private record View(String name, String path, boolean phone, String settle) {}
+    /** @param open what is clicked open and brought into view before the picture, or empty */
+    private record View(String name, String path, boolean phone, String settle, String open) {
+        View(String name, String path, boolean phone, String settle) {
+            this(name, path, phone, settle, "");
+        }
+    }
 
     private static final String STUDY = "/studies/marrowmere-tussocks";
     private static final List<View> VIEWS = List.of(
             new View("sign-in", "/sign-in", false, "h1"),
             new View("studies", "/studies", false, "table"),
             new View("import", "/import", false, "h1"),
-            new View("scope", STUDY + "/scope?row=ostrivia-mitis", false, ".shelf"),
-            new View("characters", STUDY + "/characters?character=leaf-blade", false, ".shelf"),
-            new View("score", STUDY + "/score?row=tarnella-argentea&character=leaf-width", false, "canvas"),
+            new View("scope", STUDY + "/scope?row=ostrivia-mitis", false, ".shelf", "text=Add a synonym"),
+            new View("characters", STUDY + "/characters?character=leaf-blade", false, ".shelf", "summary"),
+            new View("score", STUDY + "/score?row=tarnella-argentea&character=leaf-width", false, "canvas", "summary"),
             new View(
                     "score-by-character",
                     STUDY + "/score?mode=character&row=tarnella-argentea&character=leaf-colour",
@@ -75,6 +80,10 @@ public final class Screenshots {
             page.navigate(base + view.path());
             page.waitForSelector(view.settle());
             page.waitForLoadState(LoadState.NETWORKIDLE);
+            if (!view.open().isEmpty()) {
+                page.locator(view.open()).first().click();
+                page.locator(view.open()).first().evaluate("opened => opened.scrollIntoView({ block: 'center' })");
+            }
             page.waitForTimeout(300);
             page.screenshot(new Page.ScreenshotOptions().setPath(file));
         }
