@@ -2,6 +2,7 @@
 module org.polyclave.core {
     exports org.polyclave.core.run;
     exports org.polyclave.core.matrix;
+    exports org.polyclave.core.measure;
     exports org.polyclave.core.separation;
     exports org.polyclave.core.key;
     exports org.polyclave.core.identify;

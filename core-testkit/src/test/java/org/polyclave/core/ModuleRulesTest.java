@@ -15,6 +15,7 @@ class ModuleRulesTest {
             .importPackages(
                     "org.polyclave.core.run",
                     "org.polyclave.core.matrix",
+                    "org.polyclave.core.measure",
                     "org.polyclave.core.separation",
                     "org.polyclave.core.key",
                     "org.polyclave.core.identify",
@@ -38,6 +39,8 @@ class ModuleRulesTest {
                 .definedBy("..core.run..")
                 .layer("matrix")
                 .definedBy("..core.matrix..")
+                .layer("measure")
+                .definedBy("..core.measure..")
                 .layer("separation")
                 .definedBy("..core.separation..")
                 .layer("key")
@@ -54,8 +57,10 @@ class ModuleRulesTest {
                 .mayOnlyBeAccessedByLayers("identify", "check")
                 .whereLayer("separation")
                 .mayOnlyBeAccessedByLayers("key", "identify", "check")
-                .whereLayer("matrix")
+                .whereLayer("measure")
                 .mayOnlyBeAccessedByLayers("separation", "key", "identify", "check")
+                .whereLayer("matrix")
+                .mayOnlyBeAccessedByLayers("measure", "separation", "key", "identify", "check")
                 .check(CORE);
     }
 

@@ -9,9 +9,12 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.BodyPlan;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Opinion;
 import org.polyclave.formats.study.OutsideTaxon;
+import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.ScoreValue.Combination;
@@ -127,7 +130,8 @@ final class RandomScores {
                 "kit",
                 List.of(1, 12),
                 true,
-                List.of("caution"));
+                List.of("caution"),
+                new BodyPlan("mushroom", List.of(new BodyPlan.Part("cap", "pileus"))));
         return new Study(
                 "random-" + seed,
                 "Random " + seed,
@@ -136,7 +140,8 @@ final class RandomScores {
                 List.of(new OutsideTaxon("Near one", "why", Hazard.SERIOUS)),
                 characters,
                 scores,
-                List.of(new GlossaryTerm("awn", "awn", "a bristle", "a hair", List.of("arista"), List.of("aun"))),
+                List.of(new GlossaryTerm(
+                        "awn", "awn", "a bristle", "a hair", List.of("arista"), List.of("aun"), "bristle")),
                 List.of(new Reference("scorer-2031", "Scorer, A. (2031) Keys.", "10.1234/abc")),
                 List.of(new Claim(
                         "claim-1",
@@ -144,7 +149,30 @@ final class RandomScores {
                         Claim.Kind.ONLY,
                         characters.get(0).id(),
                         List.of("one"),
-                        "only this one")));
+                        "only this one")),
+                List.of(new Picture(
+                        "bristle",
+                        "0".repeat(64),
+                        "image/png",
+                        4,
+                        3,
+                        "a bristle",
+                        "A. Scorer",
+                        "",
+                        rows.get(1).id(),
+                        "",
+                        "AAAA")),
+                List.of(new Opinion(
+                        Opinion.idOf(rows.get(0).id(), characters.get(0).id(), "B. Scorer"),
+                        rows.get(0).id(),
+                        characters.get(0).id(),
+                        "B. Scorer",
+                        new ScoreValue.Unknown(),
+                        "?",
+                        true,
+                        "",
+                        "2031-05-05",
+                        false)));
     }
 
     private static StudyCharacter character(CharacterType type, List<StudyCharacter> earlier, Random random) {

@@ -13,6 +13,7 @@ import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -77,12 +78,21 @@ public final class Visitor {
 
     /** Uploads a file as a form does. */
     public Answer upload(String path, String fileName, String content) {
+        return upload(path, fileName, content.getBytes(StandardCharsets.UTF_8), Map.of());
+    }
+
+    public Answer upload(String path, String fileName, byte[] content, Map<String, String> fields) {
         String boundary = "------------------------polyclave";
-        String body = "--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName
-                + "\"\r\nContent-Type: text/csv\r\n\r\n" + content + "\r\n--" + boundary + "--\r\n";
+        StringBuilder form = new StringBuilder();
+        fields.forEach((name, value) -> form.append("--" + boundary + "\r\nContent-Disposition: form-data; name=\""
+                + name + "\"\r\n\r\n" + value + "\r\n"));
+        form.append("--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName
+                + "\"\r\nContent-Type: application/octet-stream\r\n\r\n");
+        byte[] end = ("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8);
         return send(request(path)
                 .header("Content-Type", "multipart/form-data; boundary=" + boundary)
-                .POST(BodyPublishers.ofString(body, StandardCharsets.UTF_8)));
+                .POST(BodyPublishers.ofByteArrays(
+                        List.of(form.toString().getBytes(StandardCharsets.UTF_8), content, end))));
     }
 
     /** What a cell of a study shows, with {@code from}: the id of the row it is inherited from, or null. */

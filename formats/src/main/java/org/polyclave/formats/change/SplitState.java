@@ -77,7 +77,14 @@ public record SplitState(String character, String state, List<String> into, Map<
             ids.forEach((label, id) -> states.add(
                     id.equals(split.id())
                             ? new StudyState(
-                                    id, label, "", "", split.mistakenFor(), split.swatch(), split.comparedWith())
+                                    id,
+                                    label,
+                                    "",
+                                    "",
+                                    split.mistakenFor(),
+                                    split.swatch(),
+                                    split.comparedWith(),
+                                    split.picture())
                             : new StudyState(id, label, "", "")));
         }
         return states;

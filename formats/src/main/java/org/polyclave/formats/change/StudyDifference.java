@@ -12,6 +12,8 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Opinion;
+import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
@@ -22,7 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What differs between two versions of a study, object by object: scope, outside taxa, rows, characters, terms, references,
- * claims, then cells. The order of objects is not compared. Time and memory linear in both.
+ * claims, pictures, opinions, then cells. The order of objects is not compared. Time and memory linear in both.
  */
 public final class StudyDifference {
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -40,6 +42,8 @@ public final class StudyDifference {
         TERM,
         REFERENCE,
         CLAIM,
+        PICTURE,
+        OPINION,
         CELL
     }
 
@@ -95,6 +99,13 @@ public final class StudyDifference {
         objects(Kind.TERM, before.glossary(), after.glossary(), GlossaryTerm::id, GlossaryTerm::term);
         objects(Kind.REFERENCE, before.references(), after.references(), Reference::id, Reference::citation);
         objects(Kind.CLAIM, before.claims(), after.claims(), Claim::id, Claim::text);
+        objects(Kind.PICTURE, before.pictures(), after.pictures(), Picture::id, Picture::shows);
+        objects(
+                Kind.OPINION,
+                before.opinions(),
+                after.opinions(),
+                Opinion::id,
+                o -> o.scorer() + ": " + o.row() + " × " + o.character());
         cells();
     }
 

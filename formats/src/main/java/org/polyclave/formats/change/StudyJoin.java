@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
@@ -67,6 +68,7 @@ public final class StudyJoin {
                         added(current.glossary(), incoming.glossary(), g -> StudyRules.folded(g.term())),
                         added(current.references(), incoming.references(), r -> StudyRules.folded(r.citation())),
                         current.claims())
+                .withPictures(added(current.pictures(), incoming.pictures(), Picture::id))
                 .withScope(
                         current.scope(),
                         added(current.nearButOutside(), incoming.nearButOutside(), o -> StudyRules.folded(o.name())));

@@ -12,6 +12,8 @@ import java.util.Optional;
  * @param glossary terms that its texts use
  * @param references what its scores cite
  * @param claims statements that its authors make of rows, tested against the matrix
+ * @param pictures what states, terms and taxa look like
+ * @param opinions scores of further scorers, kept beside the accepted ones; no key reads them
  */
 public record Study(
         String slug,
@@ -23,7 +25,9 @@ public record Study(
         List<StudyScore> scores,
         List<GlossaryTerm> glossary,
         List<Reference> references,
-        List<Claim> claims) {
+        List<Claim> claims,
+        List<Picture> pictures,
+        List<Opinion> opinions) {
     public Study {
         rows = List.copyOf(rows);
         nearButOutside = List.copyOf(nearButOutside);
@@ -32,9 +36,11 @@ public record Study(
         glossary = Missing.list(glossary);
         references = Missing.list(references);
         claims = Missing.list(claims);
+        pictures = Missing.list(pictures);
+        opinions = Missing.list(opinions);
     }
 
-    /** A study without glossary, references and claims. */
+    /** A study without glossary, references, claims, pictures and opinions. */
     public Study(
             String slug,
             String title,
@@ -43,7 +49,19 @@ public record Study(
             List<OutsideTaxon> nearButOutside,
             List<StudyCharacter> characters,
             List<StudyScore> scores) {
-        this(slug, title, scope, rows, nearButOutside, characters, scores, List.of(), List.of(), List.of());
+        this(
+                slug,
+                title,
+                scope,
+                rows,
+                nearButOutside,
+                characters,
+                scores,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
     }
 
     public Optional<StudyRow> row(String id) {
@@ -94,22 +112,99 @@ public record Study(
     /** The same matrix with other terms, references and claims. */
     public Study withApparatus(List<GlossaryTerm> newGlossary, List<Reference> newReferences, List<Claim> newClaims) {
         return new Study(
-                slug, title, scope, rows, nearButOutside, characters, scores, newGlossary, newReferences, newClaims);
+                slug,
+                title,
+                scope,
+                rows,
+                nearButOutside,
+                characters,
+                scores,
+                newGlossary,
+                newReferences,
+                newClaims,
+                pictures,
+                opinions);
+    }
+
+    public Study withPictures(List<Picture> newPictures) {
+        return new Study(
+                slug,
+                title,
+                scope,
+                rows,
+                nearButOutside,
+                characters,
+                scores,
+                glossary,
+                references,
+                claims,
+                newPictures,
+                opinions);
+    }
+
+    public Study withOpinions(List<Opinion> newOpinions) {
+        return new Study(
+                slug,
+                title,
+                scope,
+                rows,
+                nearButOutside,
+                characters,
+                scores,
+                glossary,
+                references,
+                claims,
+                pictures,
+                newOpinions);
     }
 
     /** The same matrix for another purpose. */
     public Study withScope(StudyScope newScope, List<OutsideTaxon> newOutside) {
-        return new Study(slug, title, newScope, rows, newOutside, characters, scores, glossary, references, claims);
+        return new Study(
+                slug,
+                title,
+                newScope,
+                rows,
+                newOutside,
+                characters,
+                scores,
+                glossary,
+                references,
+                claims,
+                pictures,
+                opinions);
     }
 
     private Study with(List<StudyRow> newRows, List<StudyCharacter> newCharacters, List<StudyScore> newScores) {
         return new Study(
-                slug, title, scope, newRows, nearButOutside, newCharacters, newScores, glossary, references, claims);
+                slug,
+                title,
+                scope,
+                newRows,
+                nearButOutside,
+                newCharacters,
+                newScores,
+                glossary,
+                references,
+                claims,
+                pictures,
+                opinions);
     }
 
     /** The same study under another name. */
     public Study named(String newSlug, String newTitle) {
         return new Study(
-                newSlug, newTitle, scope, rows, nearButOutside, characters, scores, glossary, references, claims);
+                newSlug,
+                newTitle,
+                scope,
+                rows,
+                nearButOutside,
+                characters,
+                scores,
+                glossary,
+                references,
+                claims,
+                pictures,
+                opinions);
     }
 }

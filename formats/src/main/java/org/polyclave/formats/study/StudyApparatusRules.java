@@ -14,6 +14,7 @@ final class StudyApparatusRules {
     static void check(Study study, List<Violation> found) {
         checkTerms(study, found);
         checkReferences(study, found);
+        checkPictures(study, found);
         for (Claim claim : study.claims()) {
             checkClaim(study, claim, found);
         }
@@ -59,6 +60,43 @@ final class StudyApparatusRules {
                         "'" + reference.doi() + "' is no DOI. Write it as '10.', a number, a stroke and its suffix."));
             }
         }
+    }
+
+    private static void checkPictures(Study study, List<Violation> found) {
+        Set<String> ids = new HashSet<>();
+        for (Picture picture : study.pictures()) {
+            String place = "picture/" + picture.id();
+            if (!ids.add(picture.id())) {
+                found.add(new Violation(place, "id", "The picture '" + picture.id() + "' stands twice."));
+            }
+            if (picture.shows().isBlank()) {
+                found.add(new Violation(
+                        place, "shows", "Say what the picture shows: those who cannot see it read this instead."));
+            }
+            if (!picture.row().isEmpty() && study.row(picture.row()).isEmpty()) {
+                found.add(new Violation(place, "row", "A picture is of '" + picture.row() + "', which is no row."));
+            }
+        }
+        for (GlossaryTerm term : study.glossary()) {
+            if (!term.picture().isEmpty() && !ids.contains(term.picture())) {
+                found.add(missing("term/" + term.id(), "The term '" + term.term() + "'", term.picture()));
+            }
+        }
+        for (StudyCharacter character : study.characters()) {
+            for (StudyCharacter.StudyState state : character.states()) {
+                if (!state.picture().isEmpty() && !ids.contains(state.picture())) {
+                    String what = "The state '" + state.label() + "' of '" + character.label() + "'";
+                    found.add(missing("character/" + character.id(), what, state.picture()));
+                }
+            }
+        }
+    }
+
+    private static Violation missing(String place, String what, String picture) {
+        return new Violation(
+                place,
+                "picture",
+                what + " shows the picture '" + picture + "', which is not in the study. Choose another.");
     }
 
     private static void checkClaim(Study study, Claim claim, List<Violation> found) {

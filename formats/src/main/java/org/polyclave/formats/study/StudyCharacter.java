@@ -162,6 +162,7 @@ public record StudyCharacter(
      * @param mistakenFor ids of the states that readers commonly take it for
      * @param swatch colour as {@code #rrggbb}, or empty
      * @param comparedWith what the swatch was compared against: a chart, a light
+     * @param picture id of a picture of the study, or empty
      */
     public record StudyState(
             String id,
@@ -170,15 +171,17 @@ public record StudyCharacter(
             String definition,
             List<String> mistakenFor,
             String swatch,
-            String comparedWith) {
+            String comparedWith,
+            String picture) {
         public StudyState {
             mistakenFor = Missing.list(mistakenFor);
             swatch = Missing.or(swatch, "");
             comparedWith = Missing.or(comparedWith, "");
+            picture = Missing.or(picture, "");
         }
 
         public StudyState(String id, String label, String plain, String definition) {
-            this(id, label, plain, definition, List.of(), "", "");
+            this(id, label, plain, definition, List.of(), "", "", "");
         }
 
         public static StudyState of(String label) {
@@ -186,7 +189,11 @@ public record StudyCharacter(
         }
 
         public StudyState withMistakenFor(List<String> states) {
-            return new StudyState(id, label, plain, definition, states, swatch, comparedWith);
+            return new StudyState(id, label, plain, definition, states, swatch, comparedWith, picture);
+        }
+
+        public StudyState withPicture(String newPicture) {
+            return new StudyState(id, label, plain, definition, mistakenFor, swatch, comparedWith, newPicture);
         }
     }
 

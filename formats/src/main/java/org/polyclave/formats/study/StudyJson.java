@@ -36,6 +36,8 @@ public final class StudyJson {
         optional(out, "glossary", study.glossary());
         optional(out, "references", study.references());
         optional(out, "claims", study.claims());
+        optional(out, "pictures", study.pictures());
+        optional(out, "opinions", study.opinions());
         lines(out, "scores", study.scores(), true);
         return out.append("}\n").toString();
     }

@@ -8,6 +8,7 @@ import java.util.List;
  * @param months numbers 1 to 12 in which its keys claim to serve; empty: all year
  * @param gatheredForFood whether people gather organisms of this group for food
  * @param cautions sentences that every reader of an edition sees
+ * @param bodyPlan outline on which organs are found
  */
 public record StudyScope(
         String group,
@@ -19,11 +20,14 @@ public record StudyScope(
         String equipment,
         List<Integer> months,
         boolean gatheredForFood,
-        List<String> cautions) {
-    public static final StudyScope EMPTY = new StudyScope("", "", "", "", "", "", "", List.of(), false, List.of());
+        List<String> cautions,
+        BodyPlan bodyPlan) {
+    public static final StudyScope EMPTY =
+            new StudyScope("", "", "", "", "", "", "", List.of(), false, List.of(), BodyPlan.NONE);
 
     public StudyScope {
         months = List.copyOf(months);
         cautions = List.copyOf(cautions);
+        bodyPlan = Missing.or(bodyPlan, BodyPlan.NONE);
     }
 }

@@ -11,15 +11,18 @@ import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeSet;
 import org.polyclave.core.separation.SafetyGate;
 import org.polyclave.formats.key.KeyRenderer;
 import org.polyclave.formats.key.KeyView;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.server.edition.persistence.EditionMapper;
 import org.polyclave.server.key.KeyService;
+import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyService;
@@ -39,6 +42,7 @@ public class EditionService implements StudyService.EditionCounter {
     private final EditionMapper editions;
     private final StudyStore store;
     private final KeyService keys;
+    private final PictureStore pictures;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
     private final Clock clock;
@@ -55,12 +59,14 @@ public class EditionService implements StudyService.EditionCounter {
             EditionMapper editions,
             StudyStore store,
             KeyService keys,
+            PictureStore pictures,
             TransactionTemplate transactions,
             JsonMapper json,
             Clock clock) {
         this.editions = editions;
         this.store = store;
         this.keys = keys;
+        this.pictures = pictures;
         this.transactions = transactions;
         this.json = json;
         this.clock = clock;
@@ -165,7 +171,7 @@ public class EditionService implements StudyService.EditionCounter {
                 named,
                 LocalDate.now(clock).toString(),
                 ENGINE,
-                study.study(),
+                published(study.study()),
                 key,
                 declarations,
                 KeyRenderer.cautions(study.study()));
@@ -176,6 +182,20 @@ public class EditionService implements StudyService.EditionCounter {
             editions.supersede(open.slug(), number);
         });
         return number;
+    }
+
+    /** What readers get of a study: no opinions that were not accepted, and no places at which pictures were taken. */
+    private static Study published(Study study) {
+        return study.withOpinions(List.of())
+                .withPictures(
+                        study.pictures().stream().map(Picture::withoutPlace).toList());
+    }
+
+    /** What is in a picture of an edition; pictures that are not in it do not exist. */
+    public Optional<PictureStore.Content> picture(String slug, int number, String content, boolean small) {
+        EditionMapper.EditionRow row = editions.find(slug, number).orElseThrow(Problems::notFound);
+        boolean shown = content.matches("[0-9a-f]{64}") && row.document().contains(content);
+        return shown ? pictures.find(row.studyId(), content, small) : Optional.empty();
     }
 
     /** The proven key of the study as it is now. */

@@ -3,26 +3,30 @@ package org.polyclave.server.study;
 import java.util.List;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Slug;
 import org.polyclave.formats.study.Study;
+import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.StudyObject.Kind;
 import org.polyclave.server.study.persistence.ChangeMapper;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Changes of the glossary, the references and the claims of a study, one object at a time. */
+/** Changes of the glossary, the references, the claims and the pictures of a study, one object at a time. */
 @Service
 public class ApparatusService {
     private static final int LONGEST_ID = 40;
 
     private final StudyWriter writer;
     private final ChangeMapper changes;
+    private final PictureStore pictures;
 
-    ApparatusService(StudyWriter writer, ChangeMapper changes) {
+    ApparatusService(StudyWriter writer, ChangeMapper changes, PictureStore pictures) {
         this.writer = writer;
         this.changes = changes;
+        this.pictures = pictures;
     }
 
     /** Writes a term; one without an identifier is new. */
@@ -59,7 +63,33 @@ public class ApparatusService {
         return put(open, Kind.CLAIM, claim.id(), claim, seen);
     }
 
-    /** @param kind term, reference or claim */
+    /** Adds a picture; its file was cleaned. */
+    @Transactional
+    public StudyWriter.Written addPicture(StudyAccess.Open open, PictureStore.Cleaned cleaned, Picture draft) {
+        StudyWriter.Locked locked = writer.lock(open);
+        Study study = locked.study();
+        Picture picture = draft.withId(idOf(open, "picture/", "", draft.shows()));
+        List<Picture> all = replaced(study.pictures(), picture, Picture::id, "");
+        StudyWriter.refuseBroken(study, study.withPictures(all));
+        pictures.keep(open.id(), cleaned);
+        return put(open, Kind.PICTURE, picture.id(), picture, 0);
+    }
+
+    /** Writes what is said about a picture; what is in it stays. */
+    @Transactional
+    public StudyWriter.Written putPicture(StudyAccess.Open open, Picture draft, long seen) {
+        Study study = writer.lock(open).study();
+        Picture known = study.pictures().stream()
+                .filter(p -> p.id().equals(draft.id()))
+                .findFirst()
+                .orElseThrow(Problems::notFound);
+        Picture picture = known.told(draft);
+        List<Picture> all = replaced(study.pictures(), picture, Picture::id, draft.id());
+        StudyWriter.refuseBroken(study, study.withPictures(all));
+        return put(open, Kind.PICTURE, picture.id(), picture, seen);
+    }
+
+    /** @param kind term, reference, claim or picture */
     @Transactional
     public StudyWriter.Written remove(StudyAccess.Open open, String kind, String id, long seen) {
         StudyWriter.Locked locked = writer.lock(open);
@@ -68,10 +98,16 @@ public class ApparatusService {
             case "term" -> study.glossary().stream().anyMatch(t -> t.id().equals(id));
             case "reference" -> study.references().stream().anyMatch(r -> r.id().equals(id));
             case "claim" -> study.claims().stream().anyMatch(c -> c.id().equals(id));
+            case "picture" -> study.pictures().stream().anyMatch(p -> p.id().equals(id));
             default -> false;
         };
         if (!known) {
             throw Problems.notFound();
+        }
+        List<Picture> left =
+                study.pictures().stream().filter(p -> !p.id().equals(id)).toList();
+        if (kind.equals("picture")) {
+            StudyWriter.refuseBroken(study, study.withPictures(left));
         }
         return writer.write(open, id, List.of(new ChangeLog.Edit(StudyObject.of(kind + "/" + id), null, seen)));
     }

@@ -7,7 +7,7 @@ public enum Role {
     EDITOR,
     OWNER;
 
-    boolean reaches(Role needed) {
+    public boolean reaches(Role needed) {
         return compareTo(needed) >= 0;
     }
 }

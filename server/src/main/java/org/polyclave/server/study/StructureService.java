@@ -248,7 +248,8 @@ public class StructureService {
                     state.definition(),
                     state.mistakenFor(),
                     state.swatch(),
-                    state.comparedWith()));
+                    state.comparedWith(),
+                    state.picture()));
         }
         return draft.withStates(states);
     }

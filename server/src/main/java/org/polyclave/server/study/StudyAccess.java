@@ -10,16 +10,37 @@ import org.springframework.stereotype.Component;
 @Component
 public class StudyAccess {
     private final StudyMapper studies;
+    private final BlindScorers blindScorers;
 
-    StudyAccess(StudyMapper studies) {
+    StudyAccess(StudyMapper studies, BlindScorers blindScorers) {
         this.studies = studies;
+        this.blindScorers = blindScorers;
     }
 
-    /** A study that an account may see, with the account's role in it. */
-    public record Open(long id, String slug, String title, long revision, Role role, long account) {}
+    /** Who scores without seeing the others' scores; told by the feature that keeps it. */
+    public interface BlindScorers {
+        boolean isBlind(long study, long account);
+    }
+
+    /**
+     * A study that an account may see, with the account's role in it.
+     *
+     * @param blind whether the account scores blind now and may not see what others scored
+     */
+    public record Open(long id, String slug, String title, long revision, Role role, long account, boolean blind) {}
+
+    /** The same for what shows scores: those who score blind are told to hand theirs in first. */
+    public Open require(String slug, @Nullable SignedIn who, Role needed) {
+        Open open = requireEvenBlind(slug, who, needed);
+        if (open.blind()) {
+            throw Problems.forbidden("You are scoring this study blind. Until you hand your scores in, nothing is shown"
+                    + " that could tell you what others scored.");
+        }
+        return open;
+    }
 
     /** The study, if the account has at least the role {@code needed}; else it is not found, or the role is too low. */
-    public Open require(String slug, @Nullable SignedIn who, Role needed) {
+    public Open requireEvenBlind(String slug, @Nullable SignedIn who, Role needed) {
         if (who == null) {
             throw Problems.notFound();
         }
@@ -35,6 +56,7 @@ public class StudyAccess {
                 head.title(),
                 head.revision(),
                 role,
-                who.account().id());
+                who.account().id(),
+                blindScorers.isBlind(head.id(), who.account().id()));
     }
 }

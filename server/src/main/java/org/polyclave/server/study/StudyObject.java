@@ -17,6 +17,8 @@ public record StudyObject(Kind kind, String id, String character) {
         TERM,
         REFERENCE,
         CLAIM,
+        PICTURE,
+        OPINION,
         SCOPE,
         OUTSIDE
     }
@@ -36,14 +38,22 @@ public record StudyObject(Kind kind, String id, String character) {
         return new StudyObject(Kind.CHARACTER, id, "");
     }
 
-    /** A term, a reference or a claim. */
+    /** One of the small objects of a study. */
     public static StudyObject entry(Kind kind, String id) {
         return new StudyObject(kind, id, "");
     }
 
-    /** Whether it is one of a study's small objects: terms, references, claims. */
+    /** Whether it is one of a study's small objects: terms, references, claims, pictures, opinions. */
     boolean isEntry() {
-        return kind == Kind.TERM || kind == Kind.REFERENCE || kind == Kind.CLAIM;
+        return switch (kind) {
+            case TERM, REFERENCE, CLAIM, PICTURE, OPINION -> true;
+            default -> false;
+        };
+    }
+
+    /** Whether it is a score of a cell, accepted or not. */
+    boolean isScore() {
+        return kind == Kind.CELL || kind == Kind.OPINION;
     }
 
     /** The name under which revisions and changes are kept; identifiers are slugs and have no slash. */
@@ -52,7 +62,7 @@ public record StudyObject(Kind kind, String id, String character) {
             case CELL -> "cell/" + id + "/" + character;
             case ROW -> "row/" + id;
             case CHARACTER -> "character/" + id;
-            case TERM, REFERENCE, CLAIM -> kind.name().toLowerCase(Locale.ROOT) + "/" + id;
+            case TERM, REFERENCE, CLAIM, PICTURE, OPINION -> kind.name().toLowerCase(Locale.ROOT) + "/" + id;
             case SCOPE -> "scope";
             case OUTSIDE -> "outside";
         };
@@ -67,6 +77,8 @@ public record StudyObject(Kind kind, String id, String character) {
             case "term" -> entry(Kind.TERM, parts[1]);
             case "reference" -> entry(Kind.REFERENCE, parts[1]);
             case "claim" -> entry(Kind.CLAIM, parts[1]);
+            case "picture" -> entry(Kind.PICTURE, parts[1]);
+            case "opinion" -> entry(Kind.OPINION, parts[1]);
             case "scope" -> SCOPE;
             case "outside" -> OUTSIDE;
             default -> throw new IllegalArgumentException("No object is called " + key);
@@ -79,7 +91,7 @@ public record StudyObject(Kind kind, String id, String character) {
             case CELL -> id + " × " + character;
             case ROW -> "taxon " + id;
             case CHARACTER -> "character " + id;
-            case TERM, REFERENCE, CLAIM -> kind.name().toLowerCase(Locale.ROOT) + " " + id;
+            case TERM, REFERENCE, CLAIM, PICTURE, OPINION -> kind.name().toLowerCase(Locale.ROOT) + " " + id;
             case SCOPE -> "the scope";
             case OUTSIDE -> "the taxa near but outside";
         };

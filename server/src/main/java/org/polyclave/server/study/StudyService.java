@@ -75,7 +75,7 @@ public class StudyService {
     }
 
     public StudyView view(StudyAccess.Open open) {
-        return new StudyViewer(store.load(open.id())).view(open.role(), editions.count(open.id()));
+        return new StudyViewer(store.load(open.id())).view(open, editions.count(open.id()));
     }
 
     /** What the rows show for some characters; those that do not exist are left out. */
@@ -85,7 +85,7 @@ public class StudyService {
         return characters.stream()
                 .distinct()
                 .flatMap(id -> snapshot.study().character(id).stream())
-                .map(viewer::column)
+                .map(c -> open.blind() ? viewer.hidden(c) : viewer.column(c))
                 .toList();
     }
 
@@ -104,7 +104,7 @@ public class StudyService {
                 : changes.changedSince(open.id(), revision).stream()
                         .map(StudyObject::of)
                         .toList();
-        boolean structure = changed.stream().anyMatch(o -> o.kind() != StudyObject.Kind.CELL);
+        boolean structure = changed.stream().anyMatch(o -> !o.isScore());
         List<String> characters = changed.stream()
                 .filter(o -> o.kind() == StudyObject.Kind.CELL)
                 .map(StudyObject::character)
@@ -147,9 +147,14 @@ public class StudyService {
         return access.require(slug, who, needed);
     }
 
+    /** For what shows no scores of others. */
+    public StudyAccess.Open openEvenBlind(String slug, @Nullable SignedIn who, Role needed) {
+        return access.requireEvenBlind(slug, who, needed);
+    }
+
     /** For work that the installation itself does in somebody's name. */
     public StudyAccess.Open asOwner(String slug, long account) {
         StudyMapper.StudyHead head = studies.find(slug, account).orElseThrow(Problems::notFound);
-        return new StudyAccess.Open(head.id(), head.slug(), head.title(), head.revision(), Role.OWNER, account);
+        return new StudyAccess.Open(head.id(), head.slug(), head.title(), head.revision(), Role.OWNER, account, false);
     }
 }

@@ -15,7 +15,9 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Opinion;
 import org.polyclave.formats.study.OutsideTaxon;
+import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
@@ -23,6 +25,7 @@ import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.study.StudyScore;
+import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.study.persistence.ChangeMapper;
 import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Component;
@@ -44,6 +47,7 @@ public class StudyStore {
 
     private final StudyMapper studies;
     private final ChangeMapper changes;
+    private final PictureStore pictures;
     private final JsonMapper json;
     private final Map<Long, Snapshot> cache = new LinkedHashMap<>(KEPT, 0.75f, true) {
         private static final long serialVersionUID = 1;
@@ -54,9 +58,10 @@ public class StudyStore {
         }
     };
 
-    StudyStore(StudyMapper studies, ChangeMapper changes, JsonMapper json) {
+    StudyStore(StudyMapper studies, ChangeMapper changes, PictureStore pictures, JsonMapper json) {
         this.studies = studies;
         this.changes = changes;
+        this.pictures = pictures;
         this.json = json;
     }
 
@@ -106,15 +111,16 @@ public class StudyStore {
         }
     }
 
-    /** The kept state with the cells that changed since; empty if more than cells did. */
+    /** The kept state with the scores that changed since; empty if more than scores did. */
     private Optional<Snapshot> broughtUpToDate(long id, StudyMapper.StudyTexts texts, Snapshot kept) {
-        List<StudyObject> changed = changes.changedSince(id, kept.revision()).stream()
+        List<StudyObject> all = changes.changedSince(id, kept.revision()).stream()
                 .map(StudyObject::of)
                 .toList();
-        boolean cells = changed.stream().allMatch(o -> o.kind() == StudyObject.Kind.CELL);
-        if (!cells || changed.isEmpty() || changed.size() > MOST_CHANGED) {
+        if (!all.stream().allMatch(StudyObject::isScore) || all.isEmpty() || all.size() > MOST_CHANGED) {
             return Optional.empty();
         }
+        List<StudyObject> changed =
+                all.stream().filter(o -> o.kind() == StudyObject.Kind.CELL).toList();
         ArrayNode wanted = json.createArrayNode();
         changed.forEach(
                 o -> wanted.add(json.createObjectNode().put("row", o.id()).put("character", o.character())));
@@ -139,10 +145,12 @@ public class StudyStore {
             characters.add(cell.character());
         }
         Map<String, Long> revisions = new HashMap<>(kept.revisions());
-        String keys =
-                json.writeValueAsString(changed.stream().map(StudyObject::key).toList());
+        String keys = json.writeValueAsString(all.stream().map(StudyObject::key).toList());
         changes.revisions(id, keys).forEach(r -> revisions.put(r.object(), r.revision()));
         Study study = kept.study().withScores(inOrder(kept.study(), scores));
+        if (changed.size() < all.size()) {
+            study = study.withOpinions(all(studies.entries(id, "opinion"), Opinion.class));
+        }
         CompiledStudy compiled = StudyCompiler.recompile(kept.compiled(), study, scores, characters);
         return Optional.of(new Snapshot(compiled, texts.revision(), revisions, scores));
     }
@@ -166,7 +174,9 @@ public class StudyStore {
                 List.of(),
                 all(studies.entries(id, "term"), GlossaryTerm.class),
                 all(studies.entries(id, "reference"), Reference.class),
-                all(studies.entries(id, "claim"), Claim.class));
+                all(studies.entries(id, "claim"), Claim.class),
+                all(studies.entries(id, "picture"), Picture.class),
+                all(studies.entries(id, "opinion"), Opinion.class));
         Study study = bare.withScores(inOrder(bare, scores));
         return new Snapshot(StudyCompiler.compile(study), texts.revision(), revisions, scores);
     }
@@ -188,6 +198,24 @@ public class StudyStore {
             }
         }
         return sorted;
+    }
+
+    /** A study with the bytes of its pictures, as a study file holds it. */
+    public Study withPictures(long id, Study study) {
+        return study.withPictures(pictures.withData(id, study.pictures()));
+    }
+
+    /** A study whose new pictures are kept, and without their bytes. */
+    Study keptPictures(long id, Study before, Study after) {
+        if (after.pictures().equals(before.pictures())) {
+            return after;
+        }
+        List<Picture> kept = new ArrayList<>();
+        for (Picture picture : after.pictures()) {
+            kept.addAll(
+                    before.pictures().contains(picture) ? List.of(picture) : pictures.keepAll(id, List.of(picture)));
+        }
+        return after.withPictures(kept);
     }
 
     /** Writes a new study, whole or not at all; the slug gets a number if it is taken. */
@@ -215,6 +243,8 @@ public class StudyStore {
         insertEntries(id, "term", study.glossary(), GlossaryTerm::id);
         insertEntries(id, "reference", study.references(), Reference::id);
         insertEntries(id, "claim", study.claims(), Claim::id);
+        insertEntries(id, "picture", pictures.keepAll(id, study.pictures()), Picture::id);
+        insertEntries(id, "opinion", study.opinions(), Opinion::id);
         for (int from = 0; from < study.scores().size(); from += AT_ONCE) {
             List<StudyScore> some = study.scores()
                     .subList(from, Math.min(from + AT_ONCE, study.scores().size()));

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.OutsideTaxon;
+import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
@@ -23,6 +24,7 @@ public record StudyView(
         String title,
         long revision,
         Role role,
+        boolean blind,
         StudyScope scope,
         List<StudyRow> rows,
         List<OutsideTaxon> nearButOutside,
@@ -30,6 +32,7 @@ public record StudyView(
         List<GlossaryTerm> glossary,
         List<Reference> references,
         List<Claim> claims,
+        List<Picture> pictures,
         Map<String, Long> revisions,
         Gauges gauges,
         Counts counts) {

@@ -33,19 +33,22 @@ final class StudyViewer {
         inheritance = new Inheritance(study.rows(), snapshot.scores());
     }
 
-    StudyView view(Role role, int editions) {
+    StudyView view(StudyAccess.Open open, int editions) {
         return new StudyView(
                 study.slug(),
                 study.title(),
                 snapshot.revision(),
-                role,
+                open.role(),
+                open.blind(),
                 study.scope(),
                 study.rows(),
                 study.nearButOutside(),
                 study.characters(),
                 study.glossary(),
                 study.references(),
-                study.claims(),
+                // A claim says what somebody holds of a taxon.
+                open.blind() ? List.of() : study.claims(),
+                study.pictures(),
                 revisions(),
                 gauges(editions),
                 counts());
@@ -74,6 +77,13 @@ final class StudyViewer {
             own.keySet().forEach(c -> ofCharacters[places.getOrDefault(c, 0)]++);
         }
         return new StudyView.Counts(ofRows, ofCharacters);
+    }
+
+    /** A column for those who may not see it. */
+    StudyView.ColumnView hidden(StudyCharacter character) {
+        int[] none = new int[study.rows().size()];
+        java.util.Arrays.fill(none, -1);
+        return new StudyView.ColumnView(character.id(), List.of(), none, none, new long[none.length]);
     }
 
     /** What every row shows for a character. */

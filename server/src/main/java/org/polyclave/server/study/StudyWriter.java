@@ -14,6 +14,8 @@ import org.polyclave.formats.change.StudyDifference.Change;
 import org.polyclave.formats.change.StudyDifference.How;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Opinion;
+import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
@@ -67,7 +69,7 @@ public class StudyWriter {
     @Transactional
     public Written replace(StudyAccess.Open open, long seen, UnaryOperator<Study> change) {
         Locked locked = lock(open);
-        Study after = after(locked.study(), change);
+        Study after = store.keptPictures(open.id(), locked.study(), after(locked.study(), change));
         List<ChangeLog.Edit> edits = new ArrayList<>();
         List<String> others = new ArrayList<>();
         Bodies bodies = new Bodies(open.id(), after);
@@ -108,6 +110,8 @@ public class StudyWriter {
             case TERM -> StudyObject.entry(StudyObject.Kind.TERM, change.id());
             case REFERENCE -> StudyObject.entry(StudyObject.Kind.REFERENCE, change.id());
             case CLAIM -> StudyObject.entry(StudyObject.Kind.CLAIM, change.id());
+            case PICTURE -> StudyObject.entry(StudyObject.Kind.PICTURE, change.id());
+            case OPINION -> StudyObject.entry(StudyObject.Kind.OPINION, change.id());
             case SCOPE -> StudyObject.SCOPE;
             case OUTSIDE -> StudyObject.OUTSIDE;
         };
@@ -131,6 +135,8 @@ public class StudyWriter {
             place(after.glossary(), (GlossaryTerm t) -> "term/" + t.id(), entries);
             place(after.references(), (Reference r) -> "reference/" + r.id(), entries);
             place(after.claims(), (Claim c) -> "claim/" + c.id(), entries);
+            place(after.pictures(), (Picture p) -> "picture/" + p.id(), entries);
+            place(after.opinions(), (Opinion o) -> "opinion/" + o.id(), entries);
         }
 
         private static Map<String, Double> prefixed(String prefix, List<ChangeMapper.Placed> places) {

@@ -9,11 +9,11 @@ import org.apache.ibatis.annotations.Update;
 
 @Mapper
 public interface EditionMapper {
-    record EditionRow(String slug, int number, String hash, String document) {}
+    record EditionRow(String slug, int number, long studyId, String hash, String document) {}
 
     record EditionLine(int number, String status, String reason, String publishedAt, String who) {}
 
-    @Select("select slug, number, hash, document from edition where slug = #{slug} and number = #{number}")
+    @Select("select slug, number, study_id, hash, document from edition where slug = #{slug} and number = #{number}")
     Optional<EditionRow> find(String slug, int number);
 
     @Select("select max(number) from edition where slug = #{slug}")

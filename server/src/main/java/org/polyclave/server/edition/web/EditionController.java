@@ -8,6 +8,8 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.edition.EditionDocument;
 import org.polyclave.server.edition.EditionService;
+import org.polyclave.server.picture.web.PictureResponse;
+import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.Role;
 import org.polyclave.server.study.StudyService;
 import org.springframework.http.CacheControl;
@@ -18,6 +20,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Publishing for members, reading for everybody. */
@@ -69,6 +72,16 @@ class EditionController {
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noCache())
                 .body(new NewestResponse(editions.newest(slug), editions.list(slug)));
+    }
+
+    /** A picture of an edition, named by what is in it. */
+    @GetMapping("/api/editions/{slug}/{number}/pictures/{content}")
+    ResponseEntity<byte[]> picture(
+            @PathVariable String slug,
+            @PathVariable int number,
+            @PathVariable String content,
+            @RequestParam(defaultValue = "false") boolean small) {
+        return PictureResponse.of(editions.picture(slug, number, content, small).orElseThrow(Problems::notFound), true);
     }
 
     /** The document of an edition, byte for byte as it was published. */

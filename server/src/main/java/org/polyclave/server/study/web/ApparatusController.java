@@ -63,7 +63,7 @@ class ApparatusController {
         return apparatus.putClaim(open(slug, who), request.claim(), request.seen());
     }
 
-    @DeleteMapping("/{kind:term|reference|claim}s/{id}")
+    @DeleteMapping("/{kind:term|reference|claim|picture}s/{id}")
     StudyWriter.Written remove(
             @PathVariable String slug,
             @PathVariable String kind,

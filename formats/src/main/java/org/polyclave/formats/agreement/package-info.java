@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.formats.agreement;
+
+import org.jspecify.annotations.NullMarked;

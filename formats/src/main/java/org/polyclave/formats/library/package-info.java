@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.formats.library;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.formats.picture;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.picture;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.scoring;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,114 @@
+package org.polyclave.server;
+
+import static java.nio.charset.StandardCharsets.UTF_8;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+@ExtendWith(RunningApplication.class)
+final class PictureApiTest {
+    private static final byte[] DRAWING =
+            "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 9 9'><script>x()</script><circle r='3'/></svg>"
+                    .getBytes(UTF_8);
+    private static Visitor author;
+    private static String study;
+
+    @BeforeAll
+    static void prepare() {
+        author = Visitor.author();
+        study = "/api/studies/"
+                + author.importTable(
+                        "pictures",
+                        "taxon,#hazard,margin\n#type,,states\nAa,none known,toothed\nBb,none known,entire\n");
+    }
+
+    private JsonNode view() {
+        return author.get(study).json();
+    }
+
+    private static Visitor.Answer add(Visitor who, String shows) {
+        return who.upload(study + "/pictures", "x.png", DRAWING, Map.of("shows", shows, "credit", "Isolde"));
+    }
+
+    @Test
+    void aPictureIsCleanedShownAndComesThroughAStudyFile() {
+        String id = add(author, "A circle").json().path("id").asString();
+        JsonNode picture = view().path("pictures").path(0);
+        assertThat(picture.path("id").asString()).isEqualTo(id);
+        assertThat(picture.path("mediaType").asString())
+                .as("by content, not by name")
+                .isEqualTo("image/svg+xml");
+        Visitor.Answer content =
+                author.get(study + "/pictures/" + picture.path("content").asString());
+        assertThat(content.body()).contains("<circle").doesNotContain("script");
+        assertThat(content.response()
+                        .headers()
+                        .firstValue("Content-Security-Policy")
+                        .orElse(""))
+                .contains("sandbox");
+
+        String file = author.get(study + "/export?format=json").body();
+        String copy = author.upload("/api/imports", "copy.polyclave.json", file)
+                .json()
+                .path("slug")
+                .asString();
+        assertThat(author.get("/api/studies/" + copy + "/pictures/"
+                                + picture.path("content").asString())
+                        .body())
+                .isEqualTo(content.body());
+        Visitor.Answer forged = author.upload(
+                "/api/imports",
+                "copy.polyclave.json",
+                file.replaceFirst("\"data\":\"[^\"]{9}", "\"data\":\"!!!!!!!!!"));
+        assertThat(forged.status()).isEqualTo(422);
+        assertThat(forged.json().path("detail").asString()).contains("A circle");
+    }
+
+    @Test
+    void aPictureInUseStaysAndNobodyElseSeesIt() {
+        String id = add(author, "In use").json().path("id").asString();
+        JsonNode view = view();
+        JsonNode character = view.path("characters").path(0);
+        String body = character.toString().replaceFirst("\"picture\":\"\"", "\"picture\":\"" + id + "\"");
+        long seen = view.path("revisions").path("character/margin").asLong();
+        assertThat(author.put(study + "/characters/margin", "{\"character\":" + body + ",\"seen\":" + seen + "}")
+                        .status())
+                .isEqualTo(200);
+        long now = view().path("revisions").path("picture/" + id).asLong();
+        Visitor.Answer refused = author.delete(study + "/pictures/" + id + "?seen=" + now);
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().path("detail").asString()).contains("margin").contains(id);
+
+        String content = view().path("pictures").path(0).path("content").asString();
+        assertThat(Visitor.reader().get(study + "/pictures/" + content).status())
+                .isEqualTo(404);
+        assertThat(Visitor.anonymous().get(study + "/pictures/" + content).status())
+                .isEqualTo(404);
+        assertThat(add(Visitor.reader(), "Not mine").status()).isEqualTo(404);
+        assertThat(add(author, "  ").json().path("detail").asString()).contains("cannot see it");
+        Visitor.Answer table = author.upload(study + "/pictures", "x.png", "a,b".getBytes(UTF_8), Map.of("shows", "x"));
+        assertThat(table.status()).isEqualTo(422);
+        assertThat(table.json().path("detail").asString()).contains("no PNG");
+    }
+
+    @Test
+    void readyCharactersAreCopiedWithTheirDrawingsAsOneChange() {
+        JsonNode library = author.get("/api/library").json();
+        assertThat(library.path("characters").size()).isGreaterThan(25);
+        int before = view().path("characters").size();
+        String wish =
+                "{\"characters\":[\"gill-attachment\",\"spore-quotient\"],\"seen\":" + view().path("revision") + "}";
+        assertThat(author.post(study + "/library", wish).status()).isEqualTo(200);
+        JsonNode after = view();
+        assertThat(after.path("characters").size())
+                .as("a ratio brings its parts")
+                .isEqualTo(before + 4);
+        assertThat(after.path("pictures").findValuesAsString("id")).contains("gill-attachment-free");
+        author.post(study + "/undo", "{}");
+        assertThat(view().path("characters").size()).isEqualTo(before);
+    }
+}
