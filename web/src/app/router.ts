@@ -21,6 +21,8 @@ export const router = createRouter({
         { path: 'key', component: () => import('@/features/key').then((m) => m.KeyPage) },
         { path: 'any-order', component: () => import('@/features/identify').then((m) => m.StudyAnyOrderPage) },
         { path: 'apparatus', component: () => import('@/features/apparatus').then((m) => m.ApparatusPage) },
+        { path: 'second', component: () => import('@/features/second').then((m) => m.SecondScorersPage) },
+        { path: 'blind/:id(\\d+)', component: () => import('@/features/second').then((m) => m.BlindPage), props: true },
         { path: 'checks', component: () => import('@/features/checks').then((m) => m.ChecksPage) },
         { path: 'publish', component: () => import('@/features/publish').then((m) => m.PublishPage) },
       ],

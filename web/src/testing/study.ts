@@ -23,6 +23,7 @@ export const state = (id: string, more: Partial<Schemas['StudyState']> = {}): Sc
   mistakenFor: [],
   swatch: '',
   comparedWith: '',
+  picture: '',
   ...more,
 });
 
@@ -83,6 +84,8 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
   glossary: [],
   references: [],
   claims: [],
+  pictures: [],
+  blind: false,
   counts: { rows: [0, 0], characters: [0] },
   revisions: {},
   nearButOutside: [],
@@ -97,6 +100,7 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
     months: [],
     gatheredForFood: false,
     cautions: [],
+    bodyPlan: { plan: '', parts: [] },
   },
   gauges: {
     taxa: 2,

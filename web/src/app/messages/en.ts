@@ -1,10 +1,12 @@
 import editing from './en.editing';
+import pictures from './en.pictures';
 import reading from './en.reading';
 import scoring from './en.scoring';
 
 /** Every word of the interface. In vue-i18n a bar separates singular from plural. */
 export default {
   ...editing,
+  ...pictures,
   ...reading,
   ...scoring,
   product: 'Polyclave',

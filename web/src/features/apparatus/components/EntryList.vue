@@ -11,8 +11,9 @@ const props = defineProps<{
   lead: string;
   add: string;
   entries: T[];
-  kind: 'term' | 'reference' | 'claim';
-  blank: () => T;
+  kind: 'term' | 'reference' | 'claim' | 'picture';
+  /** What a new one begins with; without it, new ones come another way. */
+  blank?: () => T;
   editable: boolean;
 }>();
 const model = useStudy();
@@ -55,7 +56,8 @@ async function theirs() {
   <section :aria-label="title">
     <header>
       <h2>{{ title }}</h2>
-      <v-btn v-if="editable" size="small" :prepend-icon="mdiPlus" @click="begin(blank())">{{ add }}</v-btn>
+      <v-btn v-if="editable && blank" size="small" :prepend-icon="mdiPlus" @click="begin(blank())">{{ add }}</v-btn>
+      <slot name="add" />
     </header>
     <p class="quiet">{{ lead }}</p>
     <ul>

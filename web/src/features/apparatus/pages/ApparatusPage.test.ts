@@ -7,7 +7,7 @@ import ApparatusPage from './ApparatusPage.vue';
 
 const server = fakeServer();
 const PATH = '/api/studies/meadow';
-const awn = { id: 'awn', term: 'Awn', definition: 'A bristle', plain: '', synonyms: [], misspellings: [] };
+const awn = { id: 'awn', term: 'Awn', definition: 'A bristle', plain: '', synonyms: [], misspellings: [], picture: '' };
 const only: Schemas['Claim'] = {
   id: 'c',
   row: 'mild',

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { mdiPlus } from '@mdi/js';
+import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import { useStudy } from '@/features/study';
+import { PictureChooser, PictureUpload } from '@/features/pictures';
+import StatePicture from '@/shared/StatePicture.vue';
 import EntryList from '../components/EntryList.vue';
 import SnapshotList from '../components/SnapshotList.vue';
 
@@ -23,9 +26,13 @@ const term = (): Schemas['GlossaryTerm'] => ({
   plain: '',
   synonyms: [],
   misspellings: [],
+  picture: '',
 });
 const reference = (): Schemas['Reference'] => ({ id: '', citation: '', doi: '' });
 const claim = (): Schemas['Claim'] => ({ id: '', row: '', kind: 'ONLY', character: '', states: [], text: '' });
+
+const adding = ref(false);
+const credit = (picture: Schemas['Picture']) => [picture.credit, picture.licence].filter(Boolean).join(' · ');
 
 /** A claim in words: "Mild only: margin entire". */
 function said(entry: Schemas['Claim']): string {
@@ -54,7 +61,7 @@ function said(entry: Schemas['Claim']): string {
       :editable="editable"
     >
       <template #line="{ entry }">
-        <strong>{{ entry.term }}</strong> {{ entry.definition }}
+        <StatePicture :id="entry.picture" decorative /> <strong>{{ entry.term }}</strong> {{ entry.definition }}
         <span class="quiet">{{ entry.plain }}</span>
       </template>
       <template #form="{ draft }">
@@ -79,6 +86,7 @@ function said(entry: Schemas['Claim']): string {
           variant="outlined"
           hide-details
         />
+        <PictureChooser v-model="draft.picture" :name="draft.term || $t('glossary.term')" />
       </template>
     </EntryList>
     <EntryList
@@ -138,6 +146,55 @@ function said(entry: Schemas['Claim']): string {
         <v-text-field v-model="draft.text" :label="$t('claims.text')" hide-details />
       </template>
     </EntryList>
+    <EntryList
+      :title="$t('picture.title')"
+      :lead="$t('picture.lead')"
+      add=""
+      :entries="model.study.value?.pictures ?? []"
+      kind="picture"
+      :editable="editable"
+    >
+      <template #add>
+        <v-btn v-if="editable" size="small" :prepend-icon="mdiPlus" @click="adding = !adding">{{
+          $t('picture.new')
+        }}</v-btn>
+      </template>
+      <template #line="{ entry }">
+        <span class="picture">
+          <StatePicture :id="entry.id" decorative />
+          <span>
+            {{ entry.shows }}<br />
+            <span class="quiet">{{ credit(entry) }}</span>
+          </span>
+        </span>
+      </template>
+      <template #form="{ draft }">
+        <v-text-field v-model="draft.shows" :label="$t('picture.shows')" autofocus hide-details />
+        <v-text-field v-model="draft.credit" :label="$t('picture.credit')" hide-details />
+        <v-text-field v-model="draft.licence" :label="$t('picture.licence')" hide-details />
+        <v-select
+          v-model="draft.row"
+          :items="[{ value: '', title: $t('picture.noTaxon') }, ...rows]"
+          :label="$t('picture.taxon')"
+          hide-details
+        />
+        <p v-if="draft.place" class="quiet">{{ $t('picture.place', { place: draft.place }) }}</p>
+      </template>
+    </EntryList>
+    <PictureUpload v-if="adding" class="adding" @added="adding = false" />
     <SnapshotList :editable="editable" />
   </div>
 </template>
+
+<style scoped>
+.picture {
+  display: flex;
+  gap: 0.8rem;
+  align-items: center;
+}
+
+.adding {
+  max-width: 30rem;
+  margin: -1.5rem 0 2.5rem;
+}
+</style>

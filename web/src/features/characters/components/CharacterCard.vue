@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiPencilOutline } from '@mdi/js';
+import StatePicture from '@/shared/StatePicture.vue';
 import type { Character } from '../logic/characters';
 
 /** A character as readers meet it: question, how to look, states. */
@@ -50,8 +51,12 @@ const emit = defineEmits<{ select: [] }>();
       </p>
       <ol v-if="character.states.length">
         <li v-for="state in character.states" :key="state.id">
-          <strong>{{ plain && state.plain ? state.plain : state.label }}</strong>
-          <span v-if="state.definition" class="quiet"> — {{ state.definition }}</span>
+          <StatePicture :id="state.picture" decorative />
+          <span v-if="state.swatch" class="swatch" :style="{ background: state.swatch }" aria-hidden="true" />
+          <span>
+            <strong>{{ plain && state.plain ? state.plain : state.label }}</strong>
+            <span v-if="state.definition" class="quiet"> — {{ state.definition }}</span>
+          </span>
         </li>
       </ol>
     </div>
@@ -87,10 +92,29 @@ h4 {
 }
 
 ol {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
+  gap: 0.5rem 1.2rem;
+  padding: 0.3rem 0 0;
+  list-style: none;
+}
+
+li {
   display: flex;
-  flex-wrap: wrap;
-  gap: 0 1.5rem;
-  padding-left: 1.1rem;
+  gap: 0.6rem;
+  align-items: center;
+  font-size: 0.92rem;
+}
+
+li img {
+  flex: none;
+}
+
+.swatch {
+  flex: none;
+  width: 1.4rem;
+  height: 1.4rem;
+  border: 1px solid var(--rule);
 }
 
 @media (max-width: 800px) {

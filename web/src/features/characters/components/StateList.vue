@@ -2,6 +2,7 @@
 import { mdiArrowDown, mdiArrowUp, mdiCallMerge, mdiCallSplit, mdiClose, mdiPlus } from '@mdi/js';
 import { nextTick, ref } from 'vue';
 import type { Schemas } from '@/api/client';
+import { PictureChooser } from '@/features/pictures';
 import { emptyState, shifted } from '../logic/characters';
 
 /** The states of a character, in their order. Enter in the last one adds another. */
@@ -61,6 +62,7 @@ const others = (id: string) => states.value.filter((s) => s.id && s.id !== id);
           clearable
           hide-details
         />
+        <PictureChooser v-if="state.id" v-model="state.picture" :name="state.label" :readonly="readonly" />
         <div v-if="state.id" class="colour">
           <input v-if="state.swatch" v-model="state.swatch" type="color" :aria-label="$t('character.swatch')" />
           <v-btn

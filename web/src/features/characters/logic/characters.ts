@@ -72,6 +72,7 @@ export const emptyState = (): Schemas['StudyState'] => ({
   mistakenFor: [],
   swatch: '',
   comparedWith: '',
+  picture: '',
 });
 
 /** The character as another type: units and states that the type does not have go. */

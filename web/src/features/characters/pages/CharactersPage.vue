@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiArrowDown, mdiArrowUp, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
+import { mdiArrowDown, mdiArrowUp, mdiBookshelf, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
 import { computed, nextTick, onMounted, ref } from 'vue';
 import type { Schemas } from '@/api/client';
 import { OperationDialog, SplitDialog, useEditing, useStudy } from '@/features/study';
@@ -8,11 +8,15 @@ import WriteProblem from '@/shared/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
 import CharacterCard from '../components/CharacterCard.vue';
 import CharacterEditor from '../components/CharacterEditor.vue';
+import LibraryDialog from '../components/LibraryDialog.vue';
+import PlanPanel from '../components/PlanPanel.vue';
 import { blank, stepped, type Character } from '../logic/characters';
 
 const model = useStudy();
 const preferences = usePreferences();
 const wanted = ref('');
+const organ = ref('');
+const library = ref(false);
 const characters = computed(() => model.study.value?.characters ?? []);
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const editing = useEditing(
@@ -31,6 +35,7 @@ const groups = computed(() => {
   const byOrgan = new Map<string, Character[]>();
   const words = wanted.value.toLowerCase();
   for (const character of characters.value) {
+    if (organ.value && character.organ !== organ.value) continue;
     if (!`${character.label} ${character.organ} ${character.question}`.toLowerCase().includes(words)) continue;
     byOrgan.set(character.organ, [...(byOrgan.get(character.organ) ?? []), character]);
   }
@@ -42,7 +47,7 @@ function labelOf(id: string): string {
 }
 
 function add() {
-  editing.begin(blank(editing.current.value?.organ ?? ''));
+  editing.begin(blank(organ.value || (editing.current.value?.organ ?? '')));
 }
 
 function place(by: -1 | 1) {
@@ -125,11 +130,15 @@ function leave() {
       <header>
         <h2 id="characters">{{ $t('characters.title') }}</h2>
         <v-btn v-if="editable" size="small" :prepend-icon="mdiPlus" @click="add">{{ $t('character.add') }}</v-btn>
+        <v-btn v-if="editable" size="small" :prepend-icon="mdiBookshelf" @click="library = true">{{
+          $t('library.open')
+        }}</v-btn>
         <v-text-field v-model="wanted" :label="$t('characters.find')" density="compact" hide-details clearable />
         <v-switch v-model="preferences.plain" :label="$t('plain')" density="compact" hide-details color="primary" />
       </header>
-      <section v-for="[organ, members] in groups" :key="organ" :aria-label="organ">
-        <h3 class="organ">{{ organ || $t('characters.noOrgan') }}</h3>
+      <PlanPanel v-model="organ" :editable="editable" />
+      <section v-for="[name, members] in groups" :key="name" :aria-label="name">
+        <h3 class="organ">{{ name || $t('characters.noOrgan') }}</h3>
         <CharacterCard
           v-for="character in members"
           :key="character.id"
@@ -215,6 +224,7 @@ function leave() {
         @closed="operation = null"
       />
     </section>
+    <LibraryDialog v-model="library" />
     <ConfirmDialog
       v-model="asksLeave"
       :title="$t('lose.title')"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
+import StatePicture from '@/shared/StatePicture.vue';
 import type { Certainty, Given } from '../logic/answers';
 
 /** One question, with its answers as large targets. */
@@ -24,6 +25,8 @@ const options = computed(() =>
     id: s.id,
     label: props.plain && s.plain ? s.plain : s.label,
     definition: s.definition,
+    picture: s.picture,
+    swatch: s.swatch,
   })),
 );
 const answered = computed(() => props.given !== undefined && props.given.passed === null);
@@ -51,6 +54,8 @@ function measure() {
         :title="option.definition"
         @click="emit('toggle', option.id)"
       >
+        <StatePicture :id="option.picture" decorative />
+        <span v-if="option.swatch" class="swatch" :style="{ background: option.swatch }" aria-hidden="true" />
         {{ option.label }}
       </button>
       <template v-if="character.type === 'MONTHS'">
@@ -140,6 +145,22 @@ h4 {
   gap: 0.45rem;
   margin-top: 0.5rem;
   align-items: center;
+}
+
+/* A picture stands above its words. */
+.states button:has(img) {
+  display: grid;
+  justify-items: center;
+  gap: 0.25rem;
+  padding: 0.3rem;
+}
+
+.swatch {
+  display: inline-block;
+  width: 1.1rem;
+  height: 1.1rem;
+  vertical-align: -0.2rem;
+  border: 1px solid currentColor;
 }
 
 .states button,

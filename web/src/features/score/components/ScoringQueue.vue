@@ -3,6 +3,7 @@ import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import type { Schemas } from '@/api/client';
 import type { Cell } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
+import StatePicture from '@/shared/StatePicture.vue';
 import { toggled } from '../logic/view';
 
 export interface QueueItem {
@@ -137,6 +138,7 @@ onMounted(() => list.value?.focus());
           >
             <kbd v-if="i < 9">{{ i + 1 }}</kbd>
             <span v-if="one.swatch" class="swatch" :style="{ background: one.swatch }" aria-hidden="true" />
+            <StatePicture :id="one.picture" large decorative />
             <span class="label">{{ one.label }}</span>
             <span v-if="one.plain" class="plain">{{ one.plain }}</span>
             <span v-if="one.definition" class="quiet">{{ one.definition }}</span>

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import { AccountMenu } from '@/features/account';
+import { providePictures } from '@/shared/pictures';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import ChecksButton from '../components/ChecksButton.vue';
 import CommandPalette from '../components/CommandPalette.vue';
@@ -14,6 +15,10 @@ import { stages } from '../logic/stages';
 
 const props = defineProps<{ slug: string }>();
 const model = provideStudy(props.slug);
+providePictures(
+  () => `/api/studies/${encodeURIComponent(props.slug)}/pictures`,
+  () => model.study.value?.pictures,
+);
 const { t } = useI18n();
 const route = useRoute();
 const router = useRouter();
@@ -36,6 +41,7 @@ const commands = computed(() => [
   { label: t('palette.undo'), run: () => model.undo() },
   { label: t('palette.redo'), run: () => model.redo() },
   { label: t('palette.studies'), run: () => router.push('/studies') },
+  { label: t('second.open'), run: () => router.push(`/studies/${props.slug}/second`) },
   { label: t('palette.apparatus'), run: () => router.push(`/studies/${props.slug}/apparatus`) },
   { label: t('palette.importInto'), run: () => router.push(`/import?into=${props.slug}`) },
   { label: t('palette.import'), run: () => router.push('/import') },
@@ -101,6 +107,7 @@ useEventListener('keydown', (event) => {
               <v-divider />
               <v-list-item :title="$t('palette.importInto')" :to="`/import?into=${slug}`" />
               <v-list-item :title="$t('palette.apparatus')" :to="`/studies/${slug}/apparatus`" />
+              <v-list-item :title="$t('second.open')" :to="`/studies/${slug}/second`" />
             </template>
           </v-list>
         </v-menu>
@@ -136,7 +143,17 @@ useEventListener('keydown', (event) => {
     <v-main class="work">
       <div v-if="model.error.value" class="page"><ProblemNote :problem="model.error.value" /></div>
       <v-progress-linear v-else-if="!model.study.value" indeterminate :aria-label="$t('loading')" />
-      <router-view v-else />
+      <template v-else>
+        <p
+          v-if="model.study.value.blind && here !== 'second' && !route.path.includes('/blind/')"
+          class="blind"
+          role="status"
+        >
+          {{ $t('second.blindLead') }}
+          <router-link :to="`/studies/${slug}/second`">{{ $t('second.work') }}</router-link>
+        </p>
+        <router-view />
+      </template>
     </v-main>
     <footer v-if="step" class="no-print">
       <span class="label">{{ $t('step.label') }}</span>
@@ -158,6 +175,11 @@ useEventListener('keydown', (event) => {
 </template>
 
 <style scoped>
+.blind {
+  padding: 0.5rem 1rem;
+  border-left: 4px solid rgb(var(--v-theme-primary));
+}
+
 .frame {
   display: grid;
   grid-template-rows: auto 1fr auto;

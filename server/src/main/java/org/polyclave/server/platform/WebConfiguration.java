@@ -23,7 +23,9 @@ class WebConfiguration implements WebMvcConfigurer {
             "KeyView", Set.of("whole"),
             "Progressing", Set.of("key"),
             "MoveRequest", Set.of("parent", "before"),
-            "StudyRow", Set.of("parent"));
+            "StudyRow", Set.of("parent"),
+            "Assignment", Set.of("finished"),
+            "OfCharacter", Set.of("kappa", "alpha"));
 
     @Override
     public void addResourceHandlers(ResourceHandlerRegistry registry) {

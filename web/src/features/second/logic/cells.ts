@@ -1,0 +1,42 @@
+import type { Schemas } from '@/api/client';
+import type { Cell } from '@/features/study';
+
+const BARE: Cell = {
+  text: '',
+  kind: 'empty',
+  parts: [],
+  range: undefined,
+  doubtful: false,
+  basis: '',
+  source: '',
+  note: '',
+  months: [],
+  scorer: '',
+  date: '',
+  concept: '',
+  from: null,
+  revision: 0,
+};
+
+/** The scorer's own score as a cell; states are found again by their names. */
+export function ownCell(score: Schemas['OwnScore'] | undefined, states: readonly { label: string }[]): Cell {
+  if (!score) return BARE;
+  const words = score.text.split(/\s*[,/+]\s*/).map((w) => w.replace(/^(usually|sometimes|rarely|always) /, ''));
+  const parts = states
+    .filter((s) => words.includes(s.label))
+    .map((s) => ({ label: s.label, share: 1, mistaken: false }));
+  return {
+    ...BARE,
+    text: score.text,
+    kind: 'states',
+    parts,
+    doubtful: score.doubtful,
+    note: score.note,
+    revision: score.revision,
+  };
+}
+
+/** A share in percent, or a dash where there is none. */
+export const percent = (share: number) => `${Math.round(share * 100)} %`;
+export const figure = (value: number | null | undefined) =>
+  value === null || value === undefined ? '–' : value.toFixed(2);
