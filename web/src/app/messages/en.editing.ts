@@ -38,6 +38,10 @@ export default {
     'shared-name': 'Names that serve several taxa',
     'out-of-season': 'Scored when the taxon is not there',
     'ratio-out-of-line': 'Ratios that their parts cannot have',
+    'only-described': 'Described, but not scored',
+    'only-inherited': 'Without a score of their own',
+    'few-individuals': 'Ranges on too few individuals',
+    'no-picture': 'States without a picture',
   },
   taxon: {
     add: 'Add a taxon',

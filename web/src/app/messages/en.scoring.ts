@@ -19,6 +19,7 @@ export default {
       doubtful: 'doubtful',
       unsourced: 'without a source',
       findings: 'with a finding',
+      disputed: 'scorers disagree',
     },
     queueKeys:
       'A digit scores and goes on; Shift and a digit adds a state; Enter types notation; u unknown; - not applicable; d doubt; Delete empties.',
@@ -58,6 +59,7 @@ export default {
     basis: 'Basis',
     source: 'Source',
     concept: 'Concept the source used (sensu …)',
+    individuals: 'Individuals measured',
     months: 'Months of this taxon’s own',
     note: 'Note',
   },

@@ -6,5 +6,6 @@ export { useStudy, provideStudy } from './composables/useStudy';
 export { useEditing } from './composables/useEditing';
 export type { StudyModel } from './composables/useStudy';
 export type { Cell } from './composables/useColumns';
+export { useAgreement } from './composables/useAgreement';
 export { isOpen, useFindings } from './composables/useFindings';
 export type { Finding } from './composables/useFindings';

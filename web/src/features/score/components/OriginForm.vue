@@ -17,8 +17,9 @@ const sources = computed(() => props.references.map((r) => ({ value: r.id, title
 const dirty = computed(() => JSON.stringify(draft.value) !== JSON.stringify(fromCell()));
 
 function fromCell(): Schemas['Origin'] {
-  const { basis, source, doubtful, note, months, concept } = props.cell;
-  return { basis: basis as Schemas['Origin']['basis'], source, doubtful, note, months: [...months], concept };
+  const { basis, source, doubtful, note, months, concept, individuals } = props.cell;
+  const from = basis as Schemas['Origin']['basis'];
+  return { basis: from, source, doubtful, note, months: [...months], concept, individuals: individuals ?? undefined };
 }
 
 watch(
@@ -40,6 +41,15 @@ const field = useCompact(() => false);
     />
     <v-text-field v-bind="field" v-model="draft.concept" :label="$t('origin.concept')" />
     <v-select v-bind="field" v-model="draft.months" :items="months" :label="$t('origin.months')" multiple clearable />
+    <v-text-field
+      v-if="cell.kind === 'range'"
+      v-bind="field"
+      :model-value="draft.individuals ?? ''"
+      type="number"
+      min="1"
+      :label="$t('origin.individuals')"
+      @update:model-value="draft.individuals = Number($event) || undefined"
+    />
     <v-textarea v-bind="field" v-model="draft.note" :label="$t('origin.note')" rows="1" auto-grow />
     <v-checkbox v-bind="field" v-model="draft.doubtful" :label="$t('shelf.doubtful')" />
     <v-btn v-if="dirty" type="submit" size="small" color="primary" variant="flat">{{ $t('save') }}</v-btn>

@@ -1,7 +1,7 @@
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { taxonTree } from '@/features/scope';
-import { isOpen, useFindings, type Cell, type StudyModel } from '@/features/study';
+import { isOpen, useAgreement, useFindings, type Cell, type StudyModel } from '@/features/study';
 import { bands, byOrgan } from '../logic/grid';
 import type { GridModel } from '../logic/paint';
 import { FILTERS, filtered, type Filter } from '../logic/view';
@@ -18,6 +18,7 @@ export function useSheet(model: StudyModel) {
     model.slug,
     computed(() => model.study.value?.revision),
   );
+  const agreement = useAgreement(model);
   const filter = computed<Filter>({
     get: () => FILTERS.find((f) => f === route.query.filter) ?? 'all',
     set: (value) => void router.replace({ query: { ...route.query, filter: value === 'all' ? undefined : value } }),
@@ -37,6 +38,9 @@ export function useSheet(model: StudyModel) {
     }
     return found;
   });
+  const disputed = computed(
+    () => new Set((agreement.data.value ?? []).flatMap((a) => a.toSettle.map((row) => `${row} ${a.character}`))),
+  );
   const cellOf = (row: string, character: string): Cell | undefined =>
     model.columns.cell(places.value.get(row) ?? -1, character);
   const flagsOf = (row: string, character: string) => flags.value.get(`${row} ${character}`) ?? [];
@@ -51,7 +55,10 @@ export function useSheet(model: StudyModel) {
       taxonTree(model.study.value?.rows ?? []),
       all.value.filter((c) => !hidden.value.has(c.id)),
       ({ row }, character) => cellOf(row.id, character),
-      ({ row }, character) => flagsOf(row.id, character).length > 0,
+      ({ row }, character) =>
+        filter.value === 'disputed'
+          ? disputed.value.has(`${row.id} ${character}`)
+          : flagsOf(row.id, character).length > 0,
     ),
   );
   const rows = computed(() => shown.value.rows);

@@ -2,8 +2,8 @@ import type { Schemas } from '@/api/client';
 import type { Cell } from '@/features/study';
 
 /** What of a matrix is shown. */
-export type Filter = 'all' | 'unknown' | 'doubtful' | 'unsourced' | 'findings';
-export const FILTERS: Filter[] = ['all', 'unknown', 'doubtful', 'unsourced', 'findings'];
+export type Filter = 'all' | 'unknown' | 'doubtful' | 'unsourced' | 'findings' | 'disputed';
+export const FILTERS: Filter[] = ['all', 'unknown', 'doubtful', 'unsourced', 'findings', 'disputed'];
 
 /** Whether a cell is one of those that a filter looks for. */
 export function matches(filter: Filter, cell: Cell | undefined, flagged: boolean): boolean {
@@ -17,6 +17,7 @@ export function matches(filter: Filter, cell: Cell | undefined, flagged: boolean
     case 'unsourced':
       return cell !== undefined && cell.kind !== 'empty' && isUnsourced(cell);
     case 'findings':
+    case 'disputed':
       return flagged;
   }
 }

@@ -136,8 +136,9 @@ async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
 
 function doubt(item: QueueItem) {
   if (!item.cell) return;
-  const { basis, source, doubtful, note, months, concept } = item.cell;
-  const origin = { basis: basis as Schemas['Origin']['basis'], source, doubtful: !doubtful, note, months, concept };
+  const { basis, source, doubtful, note, months, concept, individuals } = item.cell;
+  const from = basis as Schemas['Origin']['basis'];
+  const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, individuals };
   void setOrigin(origin, item);
 }
 

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
-import { useStudy } from '@/features/study';
+import { useAgreement, useStudy } from '@/features/study';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
 import AskForm from '../components/AskForm.vue';
@@ -24,13 +24,7 @@ const assigned = useQuery({
   queryFn: () => api.get<Schemas['Assignment'][]>(`${path}/assignments`),
   placeholderData: (old) => old,
 });
-const agreement = useQuery({
-  queryKey: ['agreement', model.slug, computed(() => model.study.value?.revision)],
-  queryFn: () => api.get<Schemas['OfCharacter'][]>(`${path}/agreement`),
-  enabled: computed(() => model.study.value?.blind === false),
-  placeholderData: (old) => old,
-  retry: false,
-});
+const agreement = useAgreement(model);
 const { problem, run } = useAction();
 const characterOf = (id: unknown) => model.study.value?.characters.find((c) => c.id === id);
 const rowOf = (id: unknown) => model.study.value?.rows.find((r) => r.id === id);

@@ -15,6 +15,7 @@ import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCompiler;
@@ -42,10 +43,11 @@ class StudyCheckTest {
                 .study();
         List<StudyCharacter> defined = read.characters().stream()
                 .map(c -> c.withStates(c.states().stream()
-                        .map(s -> new StudyCharacter.StudyState(s.id(), s.label(), "", "As drawn"))
+                        .map(s -> new StudyCharacter.StudyState(s.id(), s.label(), "", "As drawn").withPicture("drawn"))
                         .toList()))
                 .toList();
-        return read.withCharacters(defined);
+        Picture drawn = new Picture("drawn", "0".repeat(64), "image/png", 4, 3, "a state", "", "", "", "", "");
+        return read.withCharacters(defined).withPictures(List.of(drawn));
     }
 
     private static List<StudyFinding> check(Study study) {
@@ -104,6 +106,48 @@ class StudyCheckTest {
         assertThat(check(table(from.strip(), to.strip())))
                 .extracting(StudyFinding::kind, StudyFinding::row, StudyFinding::character)
                 .contains(tuple(kind.strip(), row.strip(), character.strip()));
+    }
+
+    @Test
+    void rowsThatOnlyATextOrTheirParentSpeaksForAreTold() {
+        Study described = row("bb", r -> described(r, "A plant of ditches."));
+        Study unscored = described.withScores(described.scores().stream()
+                .filter(s -> !s.row().equals("bb") && !s.row().equals("aa-minor"))
+                .toList());
+        assertThat(check(unscored))
+                .extracting(StudyFinding::kind, StudyFinding::row)
+                .contains(tuple("only-described", "bb"), tuple("only-inherited", "aa-minor"));
+        assertThat(check(described)).extracting(StudyFinding::kind).doesNotContain("only-described");
+    }
+
+    @Test
+    void aRangeOfFourIndividualsIsToldAndOneOfFiveIsNot() {
+        for (int individuals : new int[] {1, 4, 5}) {
+            StudyScore.Sample sample = new StudyScore.Sample(null, individuals, null);
+            Study measured = clean().withScores(clean().scores().stream()
+                    .map(s -> s.row().equals("cc") && s.character().equals("leaf-width") ? s.withSample(sample) : s)
+                    .toList());
+            assertThat(check(measured).stream().anyMatch(f -> f.kind().equals("few-individuals")))
+                    .isEqualTo(individuals < 5);
+        }
+    }
+
+    @Test
+    void statesWithoutAPictureAreToldWhereOthersHaveOneElseOnce() {
+        Study none = clean().withCharacters(clean().characters().stream()
+                .map(c -> c.withStates(
+                        c.states().stream().map(s -> s.withPicture("")).toList()))
+                .toList());
+        assertThat(check(none))
+                .extracting(StudyFinding::kind, StudyFinding::character)
+                .containsExactly(tuple("no-picture", ""));
+        StudyCharacter bare = none.characters().get(0);
+        Study some = clean().withCharacters(clean().characters().stream()
+                .map(c -> c.id().equals(bare.id()) ? bare : c)
+                .toList());
+        assertThat(check(some))
+                .extracting(StudyFinding::kind, StudyFinding::character)
+                .containsExactly(tuple("no-picture", "leaf-margin"));
     }
 
     @Test
@@ -184,7 +228,9 @@ class StudyCheckTest {
     void readersNeedQuestionsAndScorersDefinitions() {
         Study bare = TableReader.read(CLEAN.replaceFirst("#question.*\n", "").getBytes(StandardCharsets.UTF_8), "b.csv")
                 .study();
-        assertThat(check(bare)).extracting(StudyFinding::kind).containsOnly("no-question", "no-definition");
+        assertThat(check(bare))
+                .extracting(StudyFinding::kind)
+                .containsOnly("no-question", "no-definition", "no-picture");
         assertThat(check(bare).stream().filter(f -> f.kind().equals("no-definition")))
                 .as("present and absent define themselves")
                 .extracting(StudyFinding::character)

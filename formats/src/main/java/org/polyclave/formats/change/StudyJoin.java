@@ -206,7 +206,8 @@ public final class StudyJoin {
                 score.months(),
                 score.scorer(),
                 score.date(),
-                score.concept());
+                score.concept(),
+                score.sample());
     }
 
     /** A file that says the same as the study, and not where it comes from, changes nothing. */

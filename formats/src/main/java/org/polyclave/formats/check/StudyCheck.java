@@ -29,7 +29,7 @@ public final class StudyCheck {
     /** Shorter descriptions may well be alike. */
     private static final int TELLING_TEXT = 40;
     /** States that define themselves. */
-    private static final Set<String> PRESENCE = Set.of("absent", "present");
+    static final Set<String> PRESENCE = Set.of("absent", "present");
 
     private final CompiledStudy compiled;
     private final Study study;
@@ -52,6 +52,7 @@ public final class StudyCheck {
         check.characters();
         check.found.addAll(ApparatusCheck.of(compiled));
         check.found.addAll(SeasonAndSizeCheck.of(compiled));
+        check.found.addAll(GapCheck.of(compiled, check.inheritance));
         return List.copyOf(check.found);
     }
 

@@ -1,6 +1,8 @@
 package org.polyclave.formats.study;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The accepted score of a cell.
@@ -12,6 +14,7 @@ import java.util.List;
  * @param scorer who scored it; empty if not known
  * @param date day of scoring as ISO 8601; empty if not known
  * @param concept the concept that the source used: "sensu Orrin", "s.l."
+ * @param sample what it was measured on; null if not said
  */
 public record StudyScore(
         String row,
@@ -25,7 +28,8 @@ public record StudyScore(
         List<Integer> months,
         String scorer,
         String date,
-        String concept) {
+        String concept,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Sample sample) {
     public StudyScore {
         months = Missing.list(months);
         scorer = Missing.or(scorer, "");
@@ -42,33 +46,69 @@ public record StudyScore(
             String source,
             boolean doubtful,
             String note) {
-        this(row, character, value, typed, basis, source, doubtful, note, List.of(), "", "", "");
+        this(row, character, value, typed, basis, source, doubtful, note, List.of(), "", "", "", null);
+    }
+
+    /** A score of which nobody said what it was measured on. */
+    public StudyScore(
+            String row,
+            String character,
+            ScoreValue value,
+            String typed,
+            Basis basis,
+            String source,
+            boolean doubtful,
+            String note,
+            List<Integer> months,
+            String scorer,
+            String date,
+            String concept) {
+        this(row, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, null);
     }
 
     public StudyScore withValue(ScoreValue newValue, String newTyped) {
         return new StudyScore(
-                row, character, newValue, newTyped, basis, source, doubtful, note, months, scorer, date, concept);
+                row, character, newValue, newTyped, basis, source, doubtful, note, months, scorer, date, concept,
+                sample);
     }
 
     public StudyScore withRow(String newRow) {
         return new StudyScore(
-                newRow, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept);
+                newRow, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, sample);
     }
 
     public StudyScore withDoubt(boolean newDoubt) {
         return new StudyScore(
-                row, character, value, typed, basis, source, newDoubt, note, months, scorer, date, concept);
+                row, character, value, typed, basis, source, newDoubt, note, months, scorer, date, concept, sample);
     }
 
     public StudyScore withSource(String newSource) {
         return new StudyScore(
-                row, character, value, typed, basis, newSource, doubtful, note, months, scorer, date, concept);
+                row, character, value, typed, basis, newSource, doubtful, note, months, scorer, date, concept, sample);
     }
 
     public StudyScore withMonths(List<Integer> newMonths) {
         return new StudyScore(
-                row, character, value, typed, basis, source, doubtful, note, newMonths, scorer, date, concept);
+                row, character, value, typed, basis, source, doubtful, note, newMonths, scorer, date, concept, sample);
     }
+
+    public StudyScore withSample(@Nullable Sample newSample) {
+        return new StudyScore(
+                row, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, newSample);
+    }
+
+    /**
+     * How many things were measured. One individual has several items: leaves, spores.
+     *
+     * @param items null if not said
+     * @param individuals null if not said
+     * @param collections places and dates at which they were gathered; null if not said
+     */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    public record Sample(
+            @Nullable Integer items,
+            @Nullable Integer individuals,
+            @Nullable Integer collections) {}
 
     /** Where a score comes from. */
     public enum Basis {

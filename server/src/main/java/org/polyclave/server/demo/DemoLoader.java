@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.polyclave.demo.DemoStudies;
+import org.polyclave.formats.study.Study;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.account.DemoAccounts;
@@ -47,7 +48,7 @@ class DemoLoader {
         this.transactions = transactions;
     }
 
-    /** The study is written whole or not at all; its edition, which takes a job, comes after it or at the next start. */
+    /** The studies are written whole or not at all; the edition of one, which takes a job, comes after or at the next start. */
     @EventListener(ApplicationReadyEvent.class)
     void load() {
         if (accounts.all().isEmpty()) {
@@ -65,10 +66,12 @@ class DemoLoader {
                     person.role().equals("administrator"));
         }
         Account author = accounts.find(AUTHOR).orElseThrow();
-        StudyAccess.Open open = studies.asOwner(store.create(DemoStudies.tussocks(), author.id()), author.id());
-        studies.share(open, "oswin", Role.SCORER);
-        studies.share(open, "petra", Role.VIEWER);
-        studies.share(open, "lark", Role.VIEWER);
+        for (Study study : DemoStudies.all()) {
+            StudyAccess.Open open = studies.asOwner(store.create(study, author.id()), author.id());
+            studies.share(open, "oswin", Role.SCORER);
+            studies.share(open, "petra", Role.VIEWER);
+            studies.share(open, "lark", Role.VIEWER);
+        }
     }
 
     private void publish(Account author) {

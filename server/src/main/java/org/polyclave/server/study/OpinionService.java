@@ -149,7 +149,8 @@ public class OpinionService {
                 old == null ? List.of() : old.months(),
                 old == null ? "" : old.scorer(),
                 LocalDate.now(clock).toString(),
-                old == null ? "" : old.concept());
+                old == null ? "" : old.concept(),
+                old == null ? null : old.sample());
     }
 
     private static Opinion opinion(StudyScore score) {

@@ -58,7 +58,8 @@ public class ScoreService {
             boolean doubtful,
             String note,
             List<Integer> months,
-            String concept) {}
+            String concept,
+            @Schema(nullable = true) @Nullable Integer individuals) {}
 
     /** A cell that somebody else changed meanwhile. */
     public record Conflict(String row, String character, String yours, String theirs, String who, long revision) {}
@@ -101,7 +102,7 @@ public class ScoreService {
         Origin origin = edit.origin();
         if (origin == null) {
             List<Integer> months = old == null ? List.of() : old.months();
-            origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "");
+            origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "", null);
         }
         if (origin.months().stream().anyMatch(m -> m < 1 || m > 12)) {
             throw Problems.badRequest("months", "Months of a score are numbers from 1 to 12.");
@@ -118,7 +119,22 @@ public class ScoreService {
                 origin.months().stream().distinct().sorted().toList(),
                 scorer,
                 LocalDate.now(clock).toString(),
-                origin.concept().strip());
+                origin.concept().strip(),
+                sample(origin, old));
+    }
+
+    private static StudyScore.@Nullable Sample sample(Origin origin, @Nullable StudyScore old) {
+        Integer individuals = origin.individuals();
+        StudyScore.Sample before = old == null ? null : old.sample();
+        if (individuals == null) {
+            return null;
+        }
+        if (individuals < 1) {
+            throw Problems.badRequest("individuals", "At least one individual was measured. Correct the number.");
+        }
+        return before != null && individuals.equals(before.individuals())
+                ? before
+                : new StudyScore.Sample(null, individuals, null);
     }
 
     private Optional<ScoreValue> read(

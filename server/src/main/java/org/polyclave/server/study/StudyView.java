@@ -75,7 +75,8 @@ public record StudyView(
             List<Integer> months,
             String scorer,
             String date,
-            String concept) {}
+            String concept,
+            @Schema(nullable = true) @Nullable Integer individuals) {}
 
     /** @param share 0 to 1; 0 for a state that readers only take it for */
     public record PartView(String label, double share, boolean mistaken) {}

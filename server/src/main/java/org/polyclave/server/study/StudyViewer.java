@@ -126,7 +126,8 @@ final class StudyViewer {
                 score.months(),
                 score.scorer(),
                 score.date(),
-                score.concept());
+                score.concept(),
+                score.sample() == null ? null : score.sample().individuals());
     }
 
     private static String kind(ScoreValue value) {
