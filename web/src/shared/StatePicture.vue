@@ -30,6 +30,6 @@ const picture = computed(() => pictures(props.id));
 
 .picture.large {
   width: 100%;
-  height: clamp(6rem, 18vh, 11rem);
+  height: clamp(5rem, 13vh, 9rem);
 }
 </style>

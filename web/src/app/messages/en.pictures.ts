@@ -50,7 +50,7 @@ export default {
     lead: 'Worded and drawn. Copies are yours to change.',
     find: 'Find by name, organ or state',
     known: 'in this study already',
-    copy: 'Copy none | Copy one character | Copy {n} characters',
+    copy: 'Copy | Copy one character | Copy {n} characters',
   },
   second: {
     title: 'Second scorers',

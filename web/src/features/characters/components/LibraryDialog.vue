@@ -48,7 +48,14 @@ async function copy() {
   <v-dialog v-model="open" max-width="1080" scrollable>
     <v-card :title="$t('library.title')" :subtitle="$t('library.lead')">
       <v-card-text>
-        <v-text-field v-model="wanted" :label="$t('library.find')" density="compact" hide-details autofocus />
+        <v-text-field
+          v-model="wanted"
+          :label="$t('library.find')"
+          class="mt-2"
+          density="compact"
+          hide-details
+          autofocus
+        />
         <ProblemNote :problem="library.error.value ?? problem" />
         <section v-for="[organ, members] in groups" :key="organ">
           <h3>{{ organ }}</h3>

@@ -233,7 +233,7 @@ onMounted(() => list.value?.focus());
 
 .states {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(10.5rem, 1fr));
   gap: 0.8rem;
   list-style: none;
   padding: 0;

@@ -182,6 +182,7 @@ useEventListener('keydown', (event) => {
 
 .frame {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   grid-template-rows: auto 1fr auto;
   height: 100vh;
 }
@@ -271,5 +272,16 @@ footer .label {
 .message {
   margin-left: auto;
   color: rgb(var(--v-theme-error));
+}
+
+@media (max-width: 700px) {
+  .top {
+    flex-wrap: wrap;
+    gap: 0.2rem;
+  }
+
+  .title {
+    flex: 1 0 70%;
+  }
 }
 </style>
