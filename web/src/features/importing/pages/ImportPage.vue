@@ -7,6 +7,7 @@ import { api, type Schemas } from '@/api/client';
 import { ChangeList } from '@/features/study';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
+import ColumnMapping from '../components/ColumnMapping.vue';
 import PreviewTable, { type Choice } from '../components/PreviewTable.vue';
 
 const route = useRoute();
@@ -15,6 +16,8 @@ const router = useRouter();
 const into = computed(() => (typeof route.query.into === 'string' ? route.query.into : ''));
 const base = computed(() => (into.value ? `/api/studies/${encodeURIComponent(into.value)}/import` : '/api/imports'));
 const types = ref<Record<string, Choice>>({});
+const sheet = ref<Schemas['SheetView'] | null>(null);
+const mapping = ref<Schemas['SheetMapping'] | null>(null);
 const changes = ref<Schemas['ChangePreview'] | null>(null);
 const queries = useQueryClient();
 const pasted = ref('');
@@ -23,6 +26,7 @@ const title = ref('');
 const preview = ref<Schemas['Preview'] | null>(null);
 const { busy, problem, run } = useAction();
 const dragging = ref(false);
+const isTable = computed(() => !/\.(json|nex|nexus|nxs)$/i.test(file.value?.name ?? ''));
 const blocking = computed(() => preview.value?.problems.filter((p) => p.blocking) ?? []);
 const notices = computed(() => preview.value?.problems.filter((p) => !p.blocking) ?? []);
 
@@ -32,6 +36,7 @@ function form(): FormData {
   data.append('file', source, source.name);
   if (title.value.trim()) data.append('title', title.value.trim());
   if (Object.keys(types.value).length) data.append('types', JSON.stringify(types.value));
+  if (mapping.value) data.append('mapping', JSON.stringify(mapping.value));
   return data;
 }
 
@@ -48,19 +53,47 @@ function read() {
   });
 }
 
+/** Tables that were not prepared are shown as they stand; others can be looked at so too. */
+function map() {
+  return run(async () => {
+    sheet.value = await api.post<Schemas['SheetView']>('/api/imports/sheet', form());
+    mapping.value = sheet.value.mapping;
+  });
+}
+
+async function remap(now: Schemas['SheetMapping']) {
+  mapping.value = now;
+  await read();
+}
+
+function start() {
+  types.value = {};
+  sheet.value = null;
+  mapping.value = null;
+}
+
+/** What says that a table has no heading 'taxon' at its beginning: it was made for people. */
+const unprepared = computed(() =>
+  blocking.value.some((p) => p.row > 0 && p.column === 1 && p.text.includes("'taxon'")),
+);
+
+async function readNew() {
+  start();
+  await read();
+  if (unprepared.value && (await map())) await read();
+}
+
 async function choose(files: FileList | null | undefined) {
   const chosen = files?.[0];
   if (!chosen) return;
   file.value = chosen;
   title.value = '';
-  types.value = {};
-  await read();
+  await readNew();
 }
 
 async function readPasted() {
   file.value = null;
-  types.value = {};
-  await read();
+  await readNew();
 }
 
 async function retype(label: string, choice: Choice) {
@@ -120,6 +153,14 @@ function create() {
       </div>
       <ProblemNote :problem="problem" />
       <v-progress-linear v-if="busy" indeterminate :aria-label="$t('loading')" />
+      <ColumnMapping
+        v-if="sheet && mapping"
+        :model-value="mapping"
+        :rows="sheet.rows"
+        :remembered="sheet.remembered"
+        @update:model-value="remap"
+      />
+      <v-btn v-else-if="preview && isTable" size="small" variant="text" @click="map">{{ $t('mapping.open') }}</v-btn>
       <template v-if="preview">
         <section v-if="blocking.length" aria-labelledby="problems">
           <h2 id="problems">{{ $t('import.problems', { n: blocking.length }, blocking.length) }}</h2>

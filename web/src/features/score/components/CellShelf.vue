@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, type Schemas } from '@/api/client';
 import type { Cell } from '@/features/study';
+import StatePicture from '@/shared/StatePicture.vue';
 import HazardMark from '@/shared/HazardMark.vue';
 import TaxonName from '@/shared/TaxonName.vue';
 import OriginForm from './OriginForm.vue';
@@ -59,9 +60,12 @@ const history = useQuery({
       <h4>{{ $t('shelf.states') }}</h4>
       <ul>
         <li v-for="state in character.states" :key="state.id">
-          <button v-if="editable" type="button" @click="emit('pick', state.label)">{{ state.label }}</button>
-          <span v-else>{{ state.label }}</span>
-          <span v-if="state.definition" class="quiet"> {{ state.definition }}</span>
+          <StatePicture :id="state.picture" decorative />
+          <span>
+            <button v-if="editable" type="button" @click="emit('pick', state.label)">{{ state.label }}</button>
+            <span v-else>{{ state.label }}</span>
+            <span v-if="state.definition" class="quiet">&nbsp;{{ state.definition }}</span>
+          </span>
         </li>
       </ul>
     </template>
@@ -83,6 +87,19 @@ aside {
   border-left: 1px solid var(--rule);
   padding: 1rem;
   overflow: auto;
+}
+
+ul li {
+  display: flex;
+  gap: 0.6rem;
+  align-items: center;
+  margin-bottom: 0.3rem;
+}
+
+ul img {
+  flex: none;
+  width: 4rem;
+  height: 3rem;
 }
 
 h4 {

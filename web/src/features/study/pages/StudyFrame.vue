@@ -24,6 +24,8 @@ const route = useRoute();
 const router = useRouter();
 const palette = ref(false);
 const help = ref(false);
+/** Whether the page would show what this account may not see yet. */
+const hides = computed(() => model.study.value?.blind && here.value !== 'second' && !route.path.includes('/blind/'));
 const here = computed(() => route.path.split('/').pop());
 const path = computed(() => (model.study.value ? stages(model.study.value) : []));
 const step = computed(() => model.nextStep.value);
@@ -140,15 +142,11 @@ useEventListener('keydown', (event) => {
         </ol>
       </nav>
     </header>
-    <v-main class="work">
+    <v-main class="work" :class="{ 'with-note': hides }">
       <div v-if="model.error.value" class="page"><ProblemNote :problem="model.error.value" /></div>
       <v-progress-linear v-else-if="!model.study.value" indeterminate :aria-label="$t('loading')" />
       <template v-else>
-        <p
-          v-if="model.study.value.blind && here !== 'second' && !route.path.includes('/blind/')"
-          class="blind"
-          role="status"
-        >
+        <p v-if="hides" class="hides" role="status">
           {{ $t('second.blindLead') }}
           <router-link :to="`/studies/${slug}/second`">{{ $t('second.work') }}</router-link>
         </p>
@@ -175,7 +173,12 @@ useEventListener('keydown', (event) => {
 </template>
 
 <style scoped>
-.blind {
+.work.with-note {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+}
+
+.hides {
   padding: 0.5rem 1rem;
   border-left: 4px solid rgb(var(--v-theme-primary));
 }

@@ -2,6 +2,8 @@ package org.polyclave.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -256,5 +258,38 @@ class StudyApiTest {
                     .doesNotContain("org.springframework")
                     .doesNotContain("\tat ");
         }
+    }
+
+    @Test
+    void aTableThatNobodyPreparedIsReadByAMappingThatIsRemembered() throws Exception {
+        byte[] book = "Field book\n;Leaf;\nSpecies;width;margin\n;mm;\nAa;4,5;toothed\nBb;3;entire\n"
+                .getBytes(StandardCharsets.UTF_8);
+        Visitor author = Visitor.author();
+        JsonNode look =
+                author.upload("/api/imports/sheet", "book.csv", book, Map.of()).json();
+        assertThat(look.path("remembered").asBoolean()).isFalse();
+        String mapping = look.path("mapping").toString().replace("\"label\":\"leaf width\"", "\"label\":\"breadth\"");
+        assertThat(author.upload("/api/imports", "book.csv", book, Map.of()).status())
+                .isEqualTo(422);
+        Visitor.Answer made =
+                author.upload("/api/imports", "book.csv", book, Map.of("mapping", mapping, "title", "Mapped"));
+        assertThat(made.status()).isEqualTo(200);
+        String study = "/api/studies/" + made.json().path("slug").asString();
+        assertThat(author.cell(study, "aa", "breadth").path("text").asString()).isEqualTo("4.5");
+
+        JsonNode again =
+                author.upload("/api/imports/sheet", "other.csv", book, Map.of()).json();
+        assertThat(again.path("remembered").asBoolean()).isTrue();
+        assertThat(again.path("mapping").toString()).contains("breadth");
+        assertThat(Visitor.scorer()
+                        .upload("/api/imports/sheet", "other.csv", book, Map.of())
+                        .json()
+                        .path("remembered")
+                        .asBoolean())
+                .as("each remembers their own")
+                .isFalse();
+        assertThat(author.upload("/api/imports/preview", "book.csv", book, Map.of("mapping", "{"))
+                        .status())
+                .isEqualTo(400);
     }
 }

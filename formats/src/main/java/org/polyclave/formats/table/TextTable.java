@@ -13,6 +13,9 @@ import org.apache.commons.csv.CSVRecord;
 
 /** Tables as text: CSV with comma or semicolon, and TSV. */
 final class TextTable {
+    /** Lines that are looked at to tell the separator. */
+    private static final int SAMPLE = 12;
+
     private TextTable() {}
 
     static Sheet read(String text, String fileName, List<Problem> problems) {
@@ -49,14 +52,29 @@ final class TextTable {
         if (fileName.toLowerCase(Locale.ROOT).endsWith(".tsv")) {
             return '\t';
         }
-        String first = text.lines().filter(l -> !l.isBlank()).findFirst().orElse("");
+        List<String> lines =
+                text.lines().filter(l -> !l.isBlank()).limit(SAMPLE).toList();
         char best = ',';
         for (char candidate : new char[] {'\t', ';'}) {
-            if (count(first, candidate) > count(first, best)) {
+            int more = Long.compare(alike(lines, candidate), alike(lines, best));
+            boolean moreInFirst = !lines.isEmpty() && count(lines.get(0), candidate) > count(lines.get(0), best);
+            if (more > 0 || (more == 0 && moreInFirst)) {
                 best = candidate;
             }
         }
         return best;
+    }
+
+    /** Lines that hold a separator equally often, which those between cells do and those within texts do not. */
+    private static long alike(List<String> lines, char separator) {
+        long most = 0;
+        for (String line : lines) {
+            long wanted = count(line, separator);
+            long same =
+                    lines.stream().filter(l -> count(l, separator) == wanted).count();
+            most = wanted == 0 ? most : Math.max(most, same);
+        }
+        return most;
     }
 
     private static long count(String text, char wanted) {

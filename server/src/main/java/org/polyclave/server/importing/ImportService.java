@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.change.Retype;
 import org.polyclave.formats.change.StudyJoin;
@@ -13,13 +14,17 @@ import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.table.ImportedStudy;
 import org.polyclave.formats.table.Problem;
+import org.polyclave.formats.table.SheetMapping;
+import org.polyclave.formats.table.UnpreparedTable;
 import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.importing.persistence.SheetMappingMapper;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.OperationService;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyStore;
 import org.polyclave.server.study.StudyWriter;
 import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Reads uploaded matrices: first a preview that changes nothing, then a new study, or one change of
@@ -30,9 +35,47 @@ public class ImportService {
     private final StudyStore store;
     private final StudyWriter writer;
 
-    ImportService(StudyStore store, StudyWriter writer) {
+    private final SheetMappingMapper mappings;
+    private final JsonMapper json;
+
+    ImportService(StudyStore store, StudyWriter writer, SheetMappingMapper mappings, JsonMapper json) {
         this.store = store;
         this.writer = writer;
+        this.mappings = mappings;
+        this.json = json;
+    }
+
+    /**
+     * How an upload is to be read.
+     *
+     * @param types by label, types chosen in place of the proposed ones
+     * @param mapping what its columns hold, for a table that nobody prepared
+     */
+    public record Wish(
+            Map<String, Retype.Choice> types, @Nullable SheetMapping mapping) {}
+
+    /**
+     * A table as it stands.
+     *
+     * @param remembered whether the mapping is the one with which such a table was read before
+     */
+    public record SheetView(
+            List<List<String>> rows, SheetMapping mapping, boolean remembered, List<Problem> problems) {}
+
+    /** The first rows of a table and how it may be read. */
+    public SheetView look(byte[] bytes, String fileName, SignedIn who) {
+        UnpreparedTable.Look look = UnpreparedTable.look(bytes, fileName);
+        Optional<SheetMapping> known = mappings.find(who.account().id(), look.signature())
+                .map(m -> json.readValue(m, SheetMapping.class))
+                .filter(m -> m.columns().size() == look.proposal().columns().size());
+        return new SheetView(look.rows(), known.orElse(look.proposal()), known.isPresent(), look.problems());
+    }
+
+    private void remember(byte[] bytes, String fileName, Wish wish, long account) {
+        if (wish.mapping() != null) {
+            String signature = UnpreparedTable.look(bytes, fileName).signature();
+            mappings.remember(account, signature, json.writeValueAsString(wish.mapping()));
+        }
     }
 
     /**
@@ -54,9 +97,8 @@ public class ImportService {
     public record ImportInto(
             Preview file, @Schema(nullable = true) OperationService.@Nullable ChangePreview changes) {}
 
-    /** @param types by label, types chosen in place of the proposed ones */
-    public Preview preview(byte[] bytes, String fileName, Map<String, Retype.Choice> types) {
-        return preview(read(bytes, fileName, types));
+    public Preview preview(byte[] bytes, String fileName, Wish wish) {
+        return preview(read(bytes, fileName, wish));
     }
 
     private record Read(ImportedStudy file, Study study, List<Problem> problems) {
@@ -65,12 +107,14 @@ public class ImportService {
         }
     }
 
-    private static Read read(byte[] bytes, String fileName, Map<String, Retype.Choice> types) {
-        ImportedStudy file = MatrixFiles.read(bytes, fileName);
-        if (types.isEmpty()) {
+    private static Read read(byte[] bytes, String fileName, Wish wish) {
+        SheetMapping mapping = wish.mapping();
+        ImportedStudy file =
+                mapping == null ? MatrixFiles.read(bytes, fileName) : UnpreparedTable.read(bytes, fileName, mapping);
+        if (wish.types().isEmpty()) {
             return new Read(file, file.study(), file.problems());
         }
-        Retype.Retyped retyped = Retype.of(file.study(), types);
+        Retype.Retyped retyped = Retype.of(file.study(), wish.types());
         List<Problem> problems = new ArrayList<>(file.problems());
         problems.addAll(retyped.problems());
         return new Read(file, retyped.study(), problems);
@@ -108,18 +152,17 @@ public class ImportService {
 
     /** Makes a new study of the upload, or nothing.
      */
-    public String create(
-            byte[] bytes, String fileName, @Nullable String title, Map<String, Retype.Choice> types, SignedIn who) {
-        Study study = usable(read(bytes, fileName, types));
+    public String create(byte[] bytes, String fileName, @Nullable String title, Wish wish, SignedIn who) {
+        Study study = usable(read(bytes, fileName, wish));
+        remember(bytes, fileName, wish, who.account().id());
         String chosen = title == null || title.isBlank() ? study.title() : title.strip();
         return store.create(study.named(study.slug(), chosen), who.account().id());
     }
 
     /** What an upload would change in a study; nothing is changed. */
-    public ImportInto previewInto(
-            StudyAccess.Open open, byte[] bytes, String fileName, Map<String, Retype.Choice> types) {
+    public ImportInto previewInto(StudyAccess.Open open, byte[] bytes, String fileName, Wish wish) {
         Study now = store.load(open.id()).study();
-        Read read = read(bytes, fileName, types);
+        Read read = read(bytes, fileName, wish);
         if (!read.usable()) {
             return new ImportInto(preview(read), null);
         }
@@ -133,9 +176,9 @@ public class ImportService {
     }
 
     /** Joins an upload to a study, as one undoable change. */
-    public StudyWriter.Written into(
-            StudyAccess.Open open, byte[] bytes, String fileName, Map<String, Retype.Choice> types, long seen) {
-        Study file = usable(read(bytes, fileName, types));
+    public StudyWriter.Written into(StudyAccess.Open open, byte[] bytes, String fileName, Wish wish, long seen) {
+        Study file = usable(read(bytes, fileName, wish));
+        remember(bytes, fileName, wish, open.account());
         return writer.replace(open, seen, now -> {
             StudyJoin.Joined joined = StudyJoin.of(now, file);
             if (!joined.problems().isEmpty()) {

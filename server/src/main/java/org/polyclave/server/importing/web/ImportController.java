@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.change.Retype;
+import org.polyclave.formats.table.SheetMapping;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.importing.ImportService;
 import org.polyclave.server.platform.Problems;
@@ -40,15 +41,19 @@ class ImportController {
         this.json = json;
     }
 
-    /** @param types chosen types by label of the character, as JSON: {@code {"leaf width": {"type": "LENGTH", "unit": "mm"}}} */
+    /**
+     * @param types chosen types by label of the character, as JSON: {@code {"leaf width": {"type": "LENGTH", "unit": "mm"}}}
+     * @param mapping what the columns of an unprepared table hold, as JSON
+     */
     @PostMapping(path = "/imports/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ImportService.Preview preview(
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String types,
+            @RequestParam(defaultValue = "") String mapping,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         requireAccount(who);
-        return imports.preview(file.getBytes(), name(file), types(types));
+        return imports.preview(file.getBytes(), name(file), wish(types, mapping));
     }
 
     @PostMapping(path = "/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
@@ -56,10 +61,11 @@ class ImportController {
             @RequestParam MultipartFile file,
             @RequestParam(required = false) @Nullable String title,
             @RequestParam(defaultValue = "") String types,
+            @RequestParam(defaultValue = "") String mapping,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         return new CreatedResponse(
-                imports.create(file.getBytes(), name(file), title, types(types), requireAccount(who)));
+                imports.create(file.getBytes(), name(file), title, wish(types, mapping), requireAccount(who)));
     }
 
     @PostMapping(path = "/studies/{slug}/import/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
@@ -67,9 +73,11 @@ class ImportController {
             @PathVariable String slug,
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String types,
+            @RequestParam(defaultValue = "") String mapping,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
-        return imports.previewInto(studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), types(types));
+        return imports.previewInto(
+                studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), wish(types, mapping));
     }
 
     /** @param seen revision of the study that the preview was made of */
@@ -78,10 +86,28 @@ class ImportController {
             @PathVariable String slug,
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String types,
+            @RequestParam(defaultValue = "") String mapping,
             @RequestParam long seen,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
-        return imports.into(studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), types(types), seen);
+        return imports.into(
+                studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), wish(types, mapping), seen);
+    }
+
+    /** The first rows of a table that nobody prepared, and how it may be read. */
+    @PostMapping(path = "/imports/sheet", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    ImportService.SheetView sheet(@RequestParam MultipartFile file, @AuthenticationPrincipal @Nullable SignedIn who)
+            throws IOException {
+        return imports.look(file.getBytes(), name(file), requireAccount(who));
+    }
+
+    private ImportService.Wish wish(String types, String mapping) {
+        try {
+            return new ImportService.Wish(
+                    types(types), mapping.isBlank() ? null : json.readValue(mapping, SheetMapping.class));
+        } catch (JacksonException broken) {
+            throw Problems.badRequest("mapping", "The mapping of the columns cannot be read. Load the page again.");
+        }
     }
 
     private Map<String, Retype.Choice> types(String text) {

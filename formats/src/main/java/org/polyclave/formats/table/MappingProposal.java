@@ -1,0 +1,177 @@
+package org.polyclave.formats.table;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.study.Units;
+import org.polyclave.formats.table.SheetMapping.ColumnRole;
+import org.polyclave.formats.table.SheetMapping.MappedColumn;
+
+/** Proposes how a table that nobody prepared may be read. What it proposes is shown, and people decide. */
+final class MappingProposal {
+    private static final Pattern NUMBER = Pattern.compile(".*\\d.*");
+    private static final Pattern COMMA_NUMBER = Pattern.compile("(?:.*[^\\d,]|)\\d+,\\d+(?:[^\\d,].*|)");
+    private static final Pattern POINT_NUMBER = Pattern.compile(".*\\d\\.\\d.*");
+    private static final Set<String> TAXON =
+            Set.of("taxon", "species", "name", "scientific name", "genus", "epithet", "organism", "scientificname");
+    private static final Set<String> STAGE = Set.of("stage", "sex", "sex or stage", "life stage", "lifestage");
+    private static final Set<String> IGNORED =
+            Set.of("no", "no.", "nr", "#", "id", "remarks", "remark", "notes", "note", "comment", "comments");
+    private static final List<String> BLANKS = List.of("-", "–", "—", ".", "NA", "n.d.");
+    private static final int MOST_HEADINGS = 4;
+
+    private final Sheet sheet;
+
+    private MappingProposal(Sheet sheet) {
+        this.sheet = sheet;
+    }
+
+    static SheetMapping of(Sheet sheet) {
+        return new MappingProposal(sheet).propose();
+    }
+
+    private SheetMapping propose() {
+        int titles = 0;
+        // A title stands alone at the left of its row, or is one text merged over it; a lone group stands over its
+        // columns.
+        while (titles + 1 < sheet.rows()
+                && distinct(titles) < 2
+                && !sheet.cell(titles, 0).isEmpty()
+                && sheet.width() > 1) {
+            titles++;
+        }
+        int headings = sheet.rows() == 0 ? 0 : 1;
+        while (headings < MOST_HEADINGS && titles + headings < sheet.rows() - 1 && isHeading(titles, headings)) {
+            headings++;
+        }
+        List<MappedColumn> columns = new ArrayList<>();
+        boolean named = false;
+        for (int c = 0; c < sheet.width(); c++) {
+            MappedColumn column = column(c, titles, headings);
+            columns.add(column);
+            named |= column.role() == ColumnRole.TAXON;
+        }
+        if (!named && !columns.isEmpty()) {
+            MappedColumn first = columns.get(0);
+            columns.set(0, new MappedColumn(ColumnRole.TAXON, first.label(), "", ""));
+        }
+        boolean fills =
+                columns.stream().filter(c -> c.role() == ColumnRole.TAXON).count() > 1;
+        return new SheetMapping(titles, headings, usesCommas(titles + headings), fills, BLANKS, columns);
+    }
+
+    private int distinct(int r) {
+        Set<String> texts = new HashSet<>(sheet.row(r));
+        texts.remove("");
+        return texts.size();
+    }
+
+    /**
+     * Whether the row after some headings is a heading too: the one before groups columns (a text holds for several, or
+     * leaves gaps), or this one holds units only.
+     */
+    private boolean isHeading(int titles, int headings) {
+        int above = titles + headings - 1;
+        int row = titles + headings;
+        int units = 0;
+        int texts = 0;
+        int numbers = 0;
+        for (int c = 0; c < sheet.width(); c++) {
+            String text = sheet.cell(row, c);
+            units += unit(text).isPresent() ? 1 : 0;
+            texts += text.isEmpty() ? 0 : 1;
+            numbers += NUMBER.matcher(text).matches() ? 1 : 0;
+        }
+        if (units > 0 && units == texts) {
+            return true;
+        }
+        int gaps = 0;
+        int repeats = 0;
+        for (int c = 1; c < sheet.width(); c++) {
+            gaps += sheet.cell(above, c).isEmpty() && !sheet.cell(row, c).isEmpty() ? 1 : 0;
+            repeats += !sheet.cell(above, c).isEmpty() && sheet.cell(above, c).equals(sheet.cell(above, c - 1)) ? 1 : 0;
+        }
+        return numbers == 0 && (gaps > 0 || repeats > 0);
+    }
+
+    private static Optional<String> unit(String text) {
+        String bare = text.replaceAll("[()\\[\\]]", "").strip();
+        boolean known = !bare.isEmpty()
+                && List.of(CharacterType.LENGTH, CharacterType.MASS, CharacterType.ANGLE, CharacterType.PERCENT)
+                        .stream()
+                        .anyMatch(t -> Units.factor(t, bare).isPresent());
+        return known ? Optional.of(bare) : Optional.empty();
+    }
+
+    private MappedColumn column(int c, int titles, int headings) {
+        List<String> above = new ArrayList<>();
+        String unit = "";
+        for (int r = titles; r < titles + headings; r++) {
+            String text = r == titles && headings > 1 ? grouping(r, c) : sheet.cell(r, c);
+            Optional<String> unitRow = r > titles ? unit(text) : Optional.empty();
+            if (unitRow.isPresent()) {
+                unit = unitRow.get();
+            } else if (!text.isEmpty() && !above.contains(text)) {
+                above.add(text);
+            }
+        }
+        String label = above.isEmpty() ? "" : above.get(above.size() - 1);
+        String organ = above.size() > 1 ? above.get(0) : "";
+        Optional<UnitHeading> withUnit = UnitHeading.parse(label);
+        if (withUnit.isPresent()) {
+            label = withUnit.get().label();
+            unit = withUnit.get().unit();
+        }
+        return new MappedColumn(
+                role(c, label, titles + headings), named(organ, label), organ.toLowerCase(Locale.ROOT), unit);
+    }
+
+    /** An upper heading holds for the empty cells right of it, as long as these have headings of their own below. */
+    private String grouping(int r, int c) {
+        for (int left = c; left >= 0; left--) {
+            if (!sheet.cell(r, left).isEmpty()) {
+                boolean below = left == c || !sheet.cell(r + 1, c).isEmpty();
+                return below ? sheet.cell(r, left) : "";
+            }
+        }
+        return "";
+    }
+
+    /** "width" under "Leaf" is "leaf width"; "leaf width" under "Leaf" stays. */
+    private static String named(String organ, String label) {
+        String group = organ.toLowerCase(Locale.ROOT);
+        return organ.isEmpty() || label.toLowerCase(Locale.ROOT).contains(group) ? label : group + " " + label;
+    }
+
+    private ColumnRole role(int c, String label, int first) {
+        String name = label.toLowerCase(Locale.ROOT).strip();
+        boolean empty = true;
+        for (int r = first; r < sheet.rows(); r++) {
+            empty &= sheet.cell(r, c).isEmpty();
+        }
+        if (TAXON.contains(name)) {
+            return ColumnRole.TAXON;
+        }
+        if (STAGE.contains(name)) {
+            return ColumnRole.STAGE;
+        }
+        return empty || name.isEmpty() || IGNORED.contains(name) ? ColumnRole.IGNORED : ColumnRole.CHARACTER;
+    }
+
+    private boolean usesCommas(int first) {
+        int commas = 0;
+        int points = 0;
+        for (int r = first; r < sheet.rows(); r++) {
+            for (String text : sheet.row(r)) {
+                commas += COMMA_NUMBER.matcher(text).matches() ? 1 : 0;
+                points += POINT_NUMBER.matcher(text).matches() ? 1 : 0;
+            }
+        }
+        return commas > points;
+    }
+}

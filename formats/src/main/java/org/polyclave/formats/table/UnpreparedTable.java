@@ -1,0 +1,249 @@
+package org.polyclave.formats.table;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.table.SheetMapping.ColumnRole;
+import org.polyclave.formats.table.SheetMapping.MappedColumn;
+
+/**
+ * Tables that nobody prepared: titles above, several rows of headings, merged cells, units in headings, remarks in cells,
+ * decimal commas. They are brought into the wide form by a {@link SheetMapping} and then read like every other table;
+ * problems are told at their place in the original.
+ */
+public final class UnpreparedTable {
+    private static final int SAMPLE = 14;
+    private static final int LONGEST = 80;
+    /** A bracket with a word in it is a remark; one with numbers belongs to a range. */
+    private static final Pattern REMARK =
+            Pattern.compile("\\s*(?:\\(([^()]*\\p{L}{3,}[^()]*)\\)|\\[([^\\[\\]]+)]|;\\s*(\\p{L}{3,}.*)|(\\*+))\\s*$");
+
+    private static final Pattern DECIMAL_COMMA = Pattern.compile("(?<=\\d),(?=\\d)");
+    private static final Map<String, String> PRESENCE = Map.ofEntries(
+            Map.entry("+", "present"),
+            Map.entry("x", "present"),
+            Map.entry("✓", "present"),
+            Map.entry("yes", "present"),
+            Map.entry("y", "present"),
+            Map.entry("1", "present"),
+            Map.entry("no", "absent"),
+            Map.entry("n", "absent"),
+            Map.entry("0", "absent"),
+            Map.entry("−", "absent"),
+            Map.entry("-", "absent"));
+
+    private UnpreparedTable() {}
+
+    /**
+     * A table as it stands, with what it may mean.
+     *
+     * @param rows its first rows
+     * @param signature the same for tables with the same headings, so that a mapping is found again
+     */
+    public record Look(List<List<String>> rows, SheetMapping proposal, String signature, List<Problem> problems) {}
+
+    public static Look look(byte[] bytes, String fileName) {
+        List<Problem> problems = new ArrayList<>();
+        Sheet sheet = TableReader.open(bytes, fileName, problems);
+        List<List<String>> rows = new ArrayList<>();
+        for (int r = 0; r < Math.min(SAMPLE, sheet.rows()); r++) {
+            List<String> row = new ArrayList<>();
+            for (int c = 0; c < sheet.width(); c++) {
+                String text = sheet.cell(r, c);
+                row.add(text.length() > LONGEST ? text.substring(0, LONGEST) + "…" : text);
+            }
+            rows.add(row);
+        }
+        SheetMapping proposal = MappingProposal.of(sheet);
+        int headings = proposal.titleRows() + proposal.headingRows();
+        StringBuilder signature = new StringBuilder();
+        for (int r = proposal.titleRows(); r < Math.min(headings, sheet.rows()); r++) {
+            sheet.row(r)
+                    .forEach(t -> signature.append(t.toLowerCase(Locale.ROOT)).append('|'));
+        }
+        return new Look(rows, proposal, signature.toString(), problems);
+    }
+
+    public static ImportedStudy read(byte[] bytes, String fileName, SheetMapping mapping) {
+        List<Problem> problems = new ArrayList<>();
+        Sheet sheet = TableReader.open(bytes, fileName, problems);
+        boolean fits = mapping.columns().size() >= sheet.width()
+                && mapping.titleRows() >= 0
+                && mapping.headingRows() >= 0
+                && mapping.titleRows() + mapping.headingRows() < sheet.rows();
+        boolean named = mapping.columns().stream().anyMatch(c -> c.role() == ColumnRole.TAXON);
+        if (!fits) {
+            problems.add(Problem.file("The headings leave no row for taxa. Say which rows are titles and headings."));
+        } else if (!named) {
+            problems.add(Problem.file("No column holds the names of the taxa. Choose it."));
+        }
+        return TableReader.read(fits && named ? new Mapped(sheet, mapping).sheet() : Sheet.empty(), fileName, problems);
+    }
+
+    /** The work of one table. */
+    private static final class Mapped {
+        private final Sheet from;
+        private final SheetMapping mapping;
+        private final List<List<String>> cells = new ArrayList<>();
+        /** Original row of each row; -1 for rows that the file does not have. */
+        private final List<Integer> rowOf = new ArrayList<>();
+        /** Original column of each column. */
+        private final List<Integer> columnOf = new ArrayList<>();
+
+        private final Map<Sheet.Place, Sheet.Remark> remarks;
+
+        Mapped(Sheet from, SheetMapping mapping) {
+            this.from = from;
+            this.mapping = mapping;
+            remarks = new HashMap<>(from.remarks());
+        }
+
+        Sheet sheet() {
+            List<Integer> taxon = columns(ColumnRole.TAXON);
+            columnOf.add(taxon.get(0));
+            List<String> heading = new ArrayList<>(List.of("taxon"));
+            for (ColumnRole role : List.of(ColumnRole.RANK, ColumnRole.PARENT, ColumnRole.STAGE, ColumnRole.HAZARD)) {
+                for (int c : columns(role).stream().limit(1).toList()) {
+                    columnOf.add(c);
+                    heading.add("#" + role.name().toLowerCase(Locale.ROOT));
+                }
+            }
+            int first = columnOf.size();
+            for (int c : columns(ColumnRole.CHARACTER)) {
+                columnOf.add(c);
+                heading.add(mapping.columns().get(c).label().strip());
+            }
+            add(heading, mapping.titleRows());
+            describe("#organ", first, c -> c.organ().strip());
+            describe("#unit", first, c -> c.unit().strip());
+            describe("#type", first, UnpreparedTable::typeOf);
+            taxa(taxon, first);
+            return new Sheet(
+                    cells,
+                    (row, column) -> from.place(
+                            Math.max(0, rowOf.get(row)), column < columnOf.size() ? columnOf.get(column) : column),
+                    remarks);
+        }
+
+        private List<Integer> columns(ColumnRole role) {
+            List<Integer> found = new ArrayList<>();
+            for (int c = 0; c < from.width(); c++) {
+                if (mapping.columns().get(c).role() == role) {
+                    found.add(c);
+                }
+            }
+            return found;
+        }
+
+        private void add(List<String> row, int original) {
+            cells.add(row);
+            rowOf.add(original);
+        }
+
+        private void describe(String name, int first, java.util.function.Function<MappedColumn, String> said) {
+            List<String> row = new ArrayList<>(List.of(name));
+            boolean says = false;
+            for (int c = 1; c < columnOf.size(); c++) {
+                String text = c < first ? "" : said.apply(mapping.columns().get(columnOf.get(c)));
+                says |= !text.isEmpty();
+                row.add(text);
+            }
+            if (says) {
+                add(row, mapping.titleRows());
+            }
+        }
+
+        private void taxa(List<Integer> taxon, int first) {
+            List<String> above = new ArrayList<>();
+            boolean[] presence = presence(first);
+            for (int r = mapping.titleRows() + mapping.headingRows(); r < from.rows(); r++) {
+                List<String> names = new ArrayList<>();
+                for (int i = 0; i < taxon.size(); i++) {
+                    String name = from.cell(r, taxon.get(i));
+                    // Only what stands left of a name of its own is taken from above: a genus, not an epithet.
+                    boolean later = names(r, taxon, i + 1);
+                    names.add(
+                            name.isEmpty() && mapping.fillDown() && (later || taxon.size() == 1) && i < above.size()
+                                    ? above.get(i)
+                                    : name);
+                }
+                above = names;
+                String name = String.join(" ", names).replaceAll("\\s+", " ").strip();
+                if (name.isEmpty()) {
+                    continue;
+                }
+                List<String> row = new ArrayList<>(List.of(name));
+                for (int c = 1; c < columnOf.size(); c++) {
+                    String text = from.cell(r, columnOf.get(c));
+                    row.add(c < first ? text : score(text, r, columnOf.get(c), presence[c]));
+                }
+                add(row, r);
+            }
+        }
+
+        private boolean names(int r, List<Integer> taxon, int from) {
+            return taxon.subList(from, taxon.size()).stream()
+                    .anyMatch(c -> !this.from.cell(r, c).isEmpty());
+        }
+
+        /** Columns that say nothing but "yes" and "no" in one of their spellings, and both of them or a mark. */
+        private boolean[] presence(int first) {
+            boolean[] presence = new boolean[columnOf.size()];
+            for (int c = first; c < columnOf.size(); c++) {
+                boolean all = true;
+                boolean some = false;
+                for (int r = mapping.titleRows() + mapping.headingRows(); r < from.rows(); r++) {
+                    String text = from.cell(r, columnOf.get(c)).toLowerCase(Locale.ROOT);
+                    boolean blank = text.isEmpty() || text.equals("?");
+                    all &= blank || PRESENCE.containsKey(text);
+                    some |= "present".equals(PRESENCE.get(text));
+                }
+                presence[c] = all
+                        && some
+                        && mapping.columns().get(columnOf.get(c)).unit().isEmpty();
+            }
+            return presence;
+        }
+
+        private String score(String original, int r, int column, boolean presence) {
+            String text = original.strip();
+            if (presence) {
+                return PRESENCE.getOrDefault(text.toLowerCase(Locale.ROOT), text);
+            }
+            Matcher remark = REMARK.matcher(text);
+            if (remark.find() && remark.start() > 0) {
+                note(r, column, text.substring(remark.start()).strip());
+                text = text.substring(0, remark.start()).strip();
+            }
+            if (mapping.blanks().contains(text)) {
+                return "";
+            }
+            return mapping.decimalComma() ? DECIMAL_COMMA.matcher(text).replaceAll(".") : text;
+        }
+
+        private void note(int r, int column, String text) {
+            Sheet.Place place = from.place(r, column);
+            Sheet.Remark old = remarks.get(place);
+            remarks.put(place, Sheet.Remark.note(old == null ? text : old.note() + " " + text));
+        }
+    }
+
+    /** A unit tells the type; without one it is guessed from the scores. */
+    private static String typeOf(MappedColumn column) {
+        for (CharacterType type :
+                List.of(CharacterType.LENGTH, CharacterType.MASS, CharacterType.ANGLE, CharacterType.PERCENT)) {
+            if (!column.unit().isBlank()
+                    && org.polyclave.formats.study.Units.factor(
+                                    type, column.unit().strip())
+                            .isPresent()) {
+                return type.name().toLowerCase(Locale.ROOT);
+            }
+        }
+        return "";
+    }
+}

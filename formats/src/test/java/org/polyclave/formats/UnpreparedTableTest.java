@@ -1,0 +1,173 @@
+package org.polyclave.formats;
+
+import static java.nio.charset.StandardCharsets.UTF_8;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.util.ArrayList;
+import java.util.List;
+import org.apache.poi.ss.util.CellRangeAddress;
+import org.apache.poi.xssf.usermodel.XSSFRow;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
+import org.junit.jupiter.api.Test;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.table.ImportedStudy;
+import org.polyclave.formats.table.Problem;
+import org.polyclave.formats.table.SheetMapping;
+import org.polyclave.formats.table.UnpreparedTable;
+
+final class UnpreparedTableTest {
+    /** Title, grouped headings, units in a row of their own, genus named once, decimal commas, remarks, marks. */
+    private static final String[][] FIELD_BOOK = {
+        {"Field book of the lower meadow, spring"},
+        {"No", "Genus", "Epithet", "Leaf", "", "", "Flower", "Remarks"},
+        {"", "", "", "width", "margin", "hairs", "length", ""},
+        {"", "", "", "(mm)", "", "", "cm", ""},
+        {"1", "Tarnella", "vadosa", "4,5–9", "toothed (young ones)", "x", "1,2", "by the ford"},
+        {"2", "", "nana", "3,2*", "entire", "-", "0,8–1", ""},
+        {"3", "Velmia", "lata", "-", "toothed [two seen]", "x", "2,5", "wet"}
+    };
+
+    private static byte[] workbook() throws Exception {
+        try (XSSFWorkbook workbook = new XSSFWorkbook()) {
+            var sheet = workbook.createSheet();
+            for (int r = 0; r < FIELD_BOOK.length; r++) {
+                XSSFRow row = sheet.createRow(r);
+                for (int c = 0; c < FIELD_BOOK[r].length; c++) {
+                    row.createCell(c).setCellValue(FIELD_BOOK[r][c]);
+                }
+            }
+            sheet.addMergedRegion(new CellRangeAddress(0, 0, 0, 7));
+            sheet.addMergedRegion(new CellRangeAddress(1, 1, 3, 5));
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            workbook.write(out);
+            return out.toByteArray();
+        }
+    }
+
+    private static byte[] csv() {
+        List<String> lines = new ArrayList<>();
+        for (String[] row : FIELD_BOOK) {
+            lines.add(String.join(";", row));
+        }
+        return String.join("\n", lines).getBytes(UTF_8);
+    }
+
+    private static String cell(Study study, String row, String character) {
+        StudyCharacter known = study.character(character).orElseThrow();
+        return study.scores().stream()
+                .filter(s -> s.row().equals(row) && s.character().equals(character))
+                .map(s -> NotationPrinter.print(s.value(), known) + (s.note().isEmpty() ? "" : " | " + s.note()))
+                .findFirst()
+                .orElse("");
+    }
+
+    @Test
+    void aFieldBookIsUnderstoodAsItStands() throws Exception {
+        for (byte[] file : new byte[][] {workbook(), csv()}) {
+            String name = file[0] == 'P' ? "book.xlsx" : "book.csv";
+            SheetMapping mapping = UnpreparedTable.look(file, name).proposal();
+            assertThat(mapping.titleRows()).isEqualTo(1);
+            assertThat(mapping.headingRows()).isEqualTo(3);
+            assertThat(mapping.decimalComma()).isTrue();
+            ImportedStudy read = UnpreparedTable.read(file, name, mapping);
+            assertThat(read.problems()).filteredOn(Problem::blocking).isEmpty();
+            Study study = read.study();
+            assertThat(study.rows())
+                    .filteredOn(r -> r.rank().equals("species"))
+                    .extracting(r -> r.label())
+                    .containsExactly("Tarnella vadosa", "Tarnella nana", "Velmia lata");
+            assertThat(study.characters())
+                    .extracting(StudyCharacter::id, StudyCharacter::type, StudyCharacter::unit, StudyCharacter::organ)
+                    .containsExactly(
+                            org.assertj.core.api.Assertions.tuple("leaf-width", CharacterType.LENGTH, "mm", "leaf"),
+                            org.assertj.core.api.Assertions.tuple("leaf-margin", CharacterType.STATES, "", "leaf"),
+                            org.assertj.core.api.Assertions.tuple("leaf-hairs", CharacterType.STATES, "", "leaf"),
+                            org.assertj.core.api.Assertions.tuple(
+                                    "flower-length", CharacterType.LENGTH, "cm", "flower"));
+            assertThat(cell(study, "tarnella-vadosa", "leaf-width")).isEqualTo("4.5–9");
+            assertThat(cell(study, "tarnella-vadosa", "leaf-margin")).isEqualTo("toothed | (young ones)");
+            assertThat(cell(study, "tarnella-nana", "leaf-width")).isEqualTo("3.2 | *");
+            assertThat(cell(study, "tarnella-nana", "leaf-hairs")).isEqualTo("absent");
+            assertThat(cell(study, "velmia-lata", "leaf-width"))
+                    .as("a dash was not looked at")
+                    .isEmpty();
+            assertThat(cell(study, "velmia-lata", "leaf-margin")).isEqualTo("toothed | [two seen]");
+            assertThat(cell(study, "tarnella-nana", "flower-length")).isEqualTo("0.8–1");
+        }
+    }
+
+    @Test
+    void aProblemIsToldAtItsPlaceInTheOriginal() {
+        byte[] file = new String(csv(), UTF_8).replace("0,8–1", "about so").getBytes(UTF_8);
+        ImportedStudy read = UnpreparedTable.read(
+                file, "b.csv", UnpreparedTable.look(file, "b.csv").proposal());
+
+        assertThat(read.problems())
+                .filteredOn(Problem::blocking)
+                .singleElement()
+                .satisfies(p -> {
+                    assertThat(p.row()).isEqualTo(6);
+                    assertThat(p.column()).isEqualTo(7);
+                });
+    }
+
+    @Test
+    void tablesWithTheSameHeadingsAreKnownAgainWhateverTheyHold() {
+        byte[] other = new String(csv(), UTF_8)
+                .replace("4,5–9", "7")
+                .replace("Field book", "Second book")
+                .getBytes(UTF_8);
+        byte[] different = new String(csv(), UTF_8).replace("margin", "edge").getBytes(UTF_8);
+        String signature = UnpreparedTable.look(csv(), "b.csv").signature();
+
+        assertThat(UnpreparedTable.look(other, "c.csv").signature()).isEqualTo(signature);
+        assertThat(UnpreparedTable.look(different, "c.csv").signature()).isNotEqualTo(signature);
+    }
+
+    @Test
+    void aMappingThatDoesNotFitIsRefusedInWords() {
+        SheetMapping good = UnpreparedTable.look(csv(), "b.csv").proposal();
+        SheetMapping deep = new SheetMapping(1, 9, true, true, good.blanks(), good.columns());
+        SheetMapping nameless = new SheetMapping(
+                1,
+                3,
+                true,
+                true,
+                List.of(),
+                good.columns().stream()
+                        .map(c -> new SheetMapping.MappedColumn(SheetMapping.ColumnRole.CHARACTER, c.label(), "", ""))
+                        .toList());
+        SheetMapping narrow =
+                new SheetMapping(1, 3, true, true, List.of(), good.columns().subList(0, 2));
+
+        for (SheetMapping wrong : List.of(deep, narrow)) {
+            assertThat(UnpreparedTable.read(csv(), "b.csv", wrong)
+                            .problems()
+                            .get(0)
+                            .text())
+                    .contains("Say which rows");
+        }
+        assertThat(UnpreparedTable.read(csv(), "b.csv", nameless)
+                        .problems()
+                        .get(0)
+                        .text())
+                .contains("names of the taxa");
+    }
+
+    /** A table that was prepared is proposed to be read as what it is. */
+    @Test
+    void aPlainTableNeedsNoMapping() {
+        byte[] plain = "Species,leaf width (mm),margin\nAa,5-9,toothed\nBb,3,entire\n".getBytes(UTF_8);
+        SheetMapping mapping = UnpreparedTable.look(plain, "p.csv").proposal();
+        assertThat(mapping.titleRows()).isZero();
+        assertThat(mapping.headingRows()).isEqualTo(1);
+        assertThat(mapping.decimalComma()).isFalse();
+        Study study = UnpreparedTable.read(plain, "p.csv", mapping).study();
+        assertThat(study.character("leaf-width").orElseThrow().unit()).isEqualTo("mm");
+        assertThat(cell(study, "aa", "leaf-width")).isEqualTo("5–9");
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.importing.persistence;
+
+import org.jspecify.annotations.NullMarked;

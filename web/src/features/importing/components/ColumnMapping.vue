@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
+import type { Schemas } from '@/api/client';
+
+/** The first rows of a table that nobody prepared, with what each column holds chosen above it. */
+const mapping = defineModel<Schemas['SheetMapping']>({ required: true });
+const props = defineProps<{ rows: string[][]; remembered: boolean }>();
+const { t } = useI18n();
+const ROLES = ['TAXON', 'CHARACTER', 'STAGE', 'RANK', 'PARENT', 'HAZARD', 'IGNORED'] as const;
+const roles = ROLES.map((value) => ({ value, title: t(`mapping.role.${value}`) }));
+const blanks = computed({
+  get: () => mapping.value.blanks.join('  '),
+  set: (text: string) => change({ blanks: text.split(/\s+/).filter(Boolean) }),
+});
+
+function change(part: Partial<Schemas['SheetMapping']>) {
+  mapping.value = { ...mapping.value, ...part };
+}
+
+function column(index: number, part: Partial<Schemas['MappedColumn']>) {
+  change({ columns: mapping.value.columns.map((c, i) => (i === index ? { ...c, ...part } : c)) });
+}
+
+/** What a row of the table is taken for. */
+function kind(row: number): 'title' | 'heading' | 'data' {
+  if (row < mapping.value.titleRows) return 'title';
+  return row < mapping.value.titleRows + mapping.value.headingRows ? 'heading' : 'data';
+}
+
+const whole = (text: unknown) => Math.max(0, Math.min(props.rows.length, Math.round(Number(text) || 0)));
+</script>
+
+<template>
+  <section aria-labelledby="mapping">
+    <h2 id="mapping">{{ $t('mapping.title') }}</h2>
+    <p>{{ remembered ? $t('mapping.remembered') : $t('mapping.lead') }}</p>
+    <div class="options">
+      <v-text-field
+        :model-value="mapping.titleRows"
+        type="number"
+        min="0"
+        :label="$t('mapping.titleRows')"
+        density="compact"
+        hide-details
+        @update:model-value="change({ titleRows: whole($event) })"
+      />
+      <v-text-field
+        :model-value="mapping.headingRows"
+        type="number"
+        min="0"
+        :label="$t('mapping.headingRows')"
+        density="compact"
+        hide-details
+        @update:model-value="change({ headingRows: whole($event) })"
+      />
+      <v-text-field v-model="blanks" :label="$t('mapping.blanks')" density="compact" hide-details />
+      <v-checkbox
+        :model-value="mapping.decimalComma"
+        :label="$t('mapping.decimalComma')"
+        density="compact"
+        hide-details
+        @update:model-value="change({ decimalComma: Boolean($event) })"
+      />
+      <v-checkbox
+        :model-value="mapping.fillDown"
+        :label="$t('mapping.fillDown')"
+        density="compact"
+        hide-details
+        @update:model-value="change({ fillDown: Boolean($event) })"
+      />
+    </div>
+    <div class="scroll" tabindex="0" role="region" :aria-label="$t('mapping.title')">
+      <table>
+        <thead>
+          <tr>
+            <th v-for="(one, c) in mapping.columns" :key="c" :class="{ out: one.role === 'IGNORED' }">
+              <label>
+                <span class="sr-only">{{ $t('mapping.holds', { n: c + 1 }) }}</span>
+                <select
+                  :value="one.role"
+                  @change="column(c, { role: ($event.target as HTMLSelectElement).value as (typeof ROLES)[number] })"
+                >
+                  <option v-for="role in roles" :key="role.value" :value="role.value">{{ role.title }}</option>
+                </select>
+              </label>
+              <template v-if="one.role === 'CHARACTER'">
+                <input
+                  :value="one.label"
+                  :aria-label="$t('mapping.label', { n: c + 1 })"
+                  :placeholder="$t('character.label')"
+                  @change="column(c, { label: ($event.target as HTMLInputElement).value })"
+                />
+                <span class="two">
+                  <input
+                    :value="one.organ"
+                    :aria-label="$t('mapping.organ', { n: c + 1 })"
+                    :placeholder="$t('character.organ')"
+                    @change="column(c, { organ: ($event.target as HTMLInputElement).value })"
+                  />
+                  <input
+                    :value="one.unit"
+                    :aria-label="$t('mapping.unit', { n: c + 1 })"
+                    :placeholder="$t('character.unit')"
+                    @change="column(c, { unit: ($event.target as HTMLInputElement).value })"
+                  />
+                </span>
+              </template>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, r) in rows" :key="r" :class="kind(r)">
+            <td v-for="(one, c) in mapping.columns" :key="c" :class="{ out: one.role === 'IGNORED' }">{{ row[c] }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.options {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
+  gap: 0.6rem 1rem;
+  margin: 0.6rem 0;
+}
+
+.scroll {
+  overflow: auto;
+  max-height: 24rem;
+  border: 1px solid var(--rule);
+}
+
+table {
+  border-collapse: collapse;
+  font-size: 0.9rem;
+}
+
+th {
+  position: sticky;
+  top: 0;
+  vertical-align: top;
+  min-width: 9.5rem;
+  padding: 0.4rem;
+  background: rgb(var(--v-theme-surface));
+  border-bottom: 2px solid rgb(var(--v-theme-primary));
+}
+
+th select,
+th input {
+  width: 100%;
+  margin-bottom: 0.25rem;
+  padding: 0.25rem 0.3rem;
+  border: 1px solid var(--rule);
+  background: rgb(var(--v-theme-background));
+  color: inherit;
+}
+
+.two {
+  display: grid;
+  grid-template-columns: 1fr 3.4rem;
+  gap: 0.25rem;
+}
+
+td {
+  padding: 0.25rem 0.4rem;
+  border-bottom: 1px solid var(--rule);
+  white-space: nowrap;
+  max-width: 16rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
+.title td {
+  font-style: italic;
+  color: var(--faint);
+}
+
+.heading td {
+  font-weight: 600;
+  background: color-mix(in srgb, rgb(var(--v-theme-primary)) 10%, transparent);
+}
+
+.out {
+  color: var(--faint);
+  background: repeating-linear-gradient(135deg, transparent 0 6px, var(--rule) 6px 7px);
+}
+</style>
