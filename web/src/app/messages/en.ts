@@ -51,7 +51,7 @@ export default {
   role: { VIEWER: 'viewer', SCORER: 'scorer', EDITOR: 'editor', OWNER: 'owner' },
   import: {
     title: 'Import a matrix',
-    lead: 'A table with one taxon a row and one character a column; the first column is headed “taxon”. Rows that begin with # describe characters (#type, #unit, #organ, #states …). Nothing is stored before you confirm.',
+    lead: 'A table with one taxon a row and one character a column. If its first column is headed “taxon” it is read as it stands; otherwise you say what each column holds. Nothing is stored before you confirm.',
     file: 'Choose a file, or drop it here',
     kinds: 'CSV, TSV, XLSX, NEXUS or a study file',
     paste: 'Or paste a table from a spreadsheet',

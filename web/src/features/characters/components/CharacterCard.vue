@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiPencilOutline } from '@mdi/js';
+import GlossaryText from '@/shared/GlossaryText.vue';
 import StatePicture from '@/shared/StatePicture.vue';
 import type { Character } from '../logic/characters';
 
@@ -18,8 +19,8 @@ const emit = defineEmits<{ select: [] }>();
   <article :id="character.id" :class="{ selected }">
     <div>
       <h4>{{ character.label }}</h4>
-      <p>{{ plain && character.plainQuestion ? character.plainQuestion : character.question }}</p>
-      <p v-if="character.note" class="quiet">{{ character.note }}</p>
+      <p><GlossaryText :text="plain && character.plainQuestion ? character.plainQuestion : character.question" /></p>
+      <p v-if="character.note" class="quiet"><GlossaryText :text="character.note" /></p>
       <v-btn
         v-if="editable"
         size="x-small"

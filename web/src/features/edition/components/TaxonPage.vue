@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import GlossaryText from '@/shared/GlossaryText.vue';
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
@@ -22,7 +23,7 @@ const lines = computed(() => description(props.study, props.row));
       </p>
     </section>
     <p v-if="taxon.status.length">{{ taxon.status.join('; ') }}</p>
-    <p v-if="taxon.description">{{ taxon.description }}</p>
+    <p v-if="taxon.description"><GlossaryText :text="taxon.description" /></p>
     <dl>
       <template v-for="line in lines" :key="line.character">
         <dt>{{ line.character }}</dt>

@@ -7,6 +7,7 @@ import { api, type Schemas } from '@/api/client';
 import { AnyOrderKey } from '@/features/identify';
 import { PrintedKey } from '@/features/key';
 import HazardMark from '@/shared/HazardMark.vue';
+import { provideGlossary } from '@/shared/glossary';
 import { providePictures } from '@/shared/pictures';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import TaxonName from '@/shared/TaxonName.vue';
@@ -34,6 +35,7 @@ providePictures(
   () => `/api/editions/${props.slug}/${number.value}/pictures`,
   () => doc.value?.study.pictures,
 );
+provideGlossary(() => doc.value?.study.glossary);
 const status = computed(() => newest.data.value?.editions.find((e) => e.number === number.value));
 const view = computed(() => (typeof route.query.view === 'string' ? route.query.view : 'cover'));
 const taxon = computed(() => (typeof route.query.taxon === 'string' ? route.query.taxon : ''));

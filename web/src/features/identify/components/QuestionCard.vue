@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
+import GlossaryText from '@/shared/GlossaryText.vue';
 import StatePicture from '@/shared/StatePicture.vue';
 import type { Certainty, Given } from '../logic/answers';
 
@@ -41,9 +42,11 @@ function measure() {
   <article class="card" :class="{ answered }" :aria-label="character.label">
     <h4>
       <span class="organ">{{ character.organ }}</span>
-      {{ plain && character.plainQuestion ? character.plainQuestion : character.question || character.label }}
+      <GlossaryText
+        :text="plain && character.plainQuestion ? character.plainQuestion : character.question || character.label"
+      />
     </h4>
-    <p v-if="character.note && !answered" class="quiet note">{{ character.note }}</p>
+    <p v-if="character.note && !answered" class="quiet note"><GlossaryText :text="character.note" /></p>
     <p v-if="reason && !answered" class="why">{{ reason }}</p>
     <div v-if="options.length || character.type === 'MONTHS'" class="states">
       <button

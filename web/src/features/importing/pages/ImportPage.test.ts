@@ -93,3 +93,45 @@ test('a file joins a study only after its changes were shown', async () => {
   await vi.waitFor(() => expect(page.router.currentRoute.value.path).toBe('/studies/meadow/score'));
   expect(fetched.mock.calls.map((c) => c[0])).toEqual(Object.keys(answers));
 });
+
+test('a table made for people is shown as it stands, and read by what its columns hold', async () => {
+  const none = { ...preview, usable: false, rows: 0, characters: 0, scores: 0, columns: [], problems: [problem] };
+  const column = (role: string, label: string) => ({ role, label, organ: '', unit: '' });
+  const mapping = {
+    titleRows: 0,
+    headingRows: 1,
+    decimalComma: false,
+    fillDown: false,
+    blanks: ['-'],
+    columns: [column('TAXON', 'Species'), column('CHARACTER', 'width')],
+  };
+  const sheet = {
+    rows: [
+      ['Species', 'width'],
+      ['Aa', '4'],
+    ],
+    mapping,
+    remembered: false,
+    problems: [],
+  };
+  const sent: FormData[] = [];
+  fetched.mockImplementation(async (path, init) => {
+    const form = init?.body as FormData;
+    sent.push(form);
+    const answer = path === '/api/imports/sheet' ? sheet : form.get('mapping') ? preview : none;
+    return new Response(JSON.stringify(answer));
+  });
+  const page = await mount(ImportPage, {}, [], [VueQueryPlugin]);
+  const area = page.all('textarea')[0] as HTMLTextAreaElement;
+  area.value = 'Species,width\nAa,4';
+  area.dispatchEvent(new Event('input'));
+  await nextTick();
+  page.byText('button', 'Read the table').click();
+  await vi.waitFor(() => expect(page.text()).toContain('2 taxa, sexes and stages'));
+  expect(page.text()).toContain('The table as it stands');
+  const role = page.all('th select')[1] as HTMLSelectElement;
+  role.value = 'IGNORED';
+  role.dispatchEvent(new Event('change'));
+  await vi.waitFor(() => expect(sent).toHaveLength(4));
+  expect(JSON.parse(String(sent[3]?.get('mapping'))).columns[1].role).toBe('IGNORED');
+});

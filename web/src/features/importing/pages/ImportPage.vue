@@ -72,10 +72,8 @@ function start() {
   mapping.value = null;
 }
 
-/** What says that a table has no heading 'taxon' at its beginning: it was made for people. */
-const unprepared = computed(() =>
-  blocking.value.some((p) => p.row > 0 && p.column === 1 && p.text.includes("'taxon'")),
-);
+/** A table in which no taxon was found was made for people: it is shown as it stands. */
+const unprepared = computed(() => isTable.value && preview.value?.usable === false && preview.value.rows === 0);
 
 async function readNew() {
   start();

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import GlossaryText from '@/shared/GlossaryText.vue';
 import { onMounted } from 'vue';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
@@ -47,10 +48,12 @@ function jump(couplet: number) {
         <p>
           <template v-for="(statement, s) in lead.statements" :key="s"
             ><template v-if="s">; </template
-            ><span :class="statement.role.toLowerCase()">{{
-              s ? lower(plain ? statement.plainText : statement.text) : plain ? statement.plainText : statement.text
-            }}</span></template
-          >
+            ><span :class="statement.role.toLowerCase()"
+              ><GlossaryText
+                :text="
+                  s ? lower(plain ? statement.plainText : statement.text) : plain ? statement.plainText : statement.text
+                " /></span
+          ></template>
         </p>
         <div class="to">
           <a

@@ -2,6 +2,7 @@
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import type { Schemas } from '@/api/client';
 import type { Cell } from '@/features/study';
+import GlossaryText from '@/shared/GlossaryText.vue';
 import HazardMark from '@/shared/HazardMark.vue';
 import StatePicture from '@/shared/StatePicture.vue';
 import { toggled } from '../logic/view';
@@ -125,8 +126,8 @@ onMounted(() => list.value?.focus());
       <p class="quiet">
         {{ byRow ? item.character.organ : item.row.label + (item.row.stage ? `, ${item.row.stage}` : '') }}
       </p>
-      <h2>{{ item.character.question || item.character.label }}</h2>
-      <p v-if="item.character.note">{{ item.character.note }}</p>
+      <h2><GlossaryText :text="item.character.question || item.character.label" /></h2>
+      <p v-if="item.character.note"><GlossaryText :text="item.character.note" /></p>
       <p v-if="item.character.looking.pitfalls" class="quiet">{{ item.character.looking.pitfalls }}</p>
       <ol v-if="item.character.states.length" class="states">
         <li v-for="(one, i) in item.character.states" :key="one.id" :class="{ on: shown.has(one.label) }">

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import { AccountMenu } from '@/features/account';
+import { provideGlossary } from '@/shared/glossary';
 import { providePictures } from '@/shared/pictures';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import ChecksButton from '../components/ChecksButton.vue';
@@ -19,6 +20,7 @@ providePictures(
   () => `/api/studies/${encodeURIComponent(props.slug)}/pictures`,
   () => model.study.value?.pictures,
 );
+provideGlossary(() => model.study.value?.glossary);
 const { t } = useI18n();
 const route = useRoute();
 const router = useRouter();

@@ -71,7 +71,7 @@ final class DemoStudiesTest {
                         at("shared-name", "ochrastipa-cerina", ""),
                         at("out-of-season", "sallowina-lenta", "season"),
                         at("ratio-out-of-line", "umbrovela-minor", "spore-quotient"),
-                        at("only-described", "umbrovela-incerta", ""),
+                        at("only-described", "sallowina-brunnea-var-pallens", ""),
                         at("only-inherited", "sallowina-brunnea-var-brunnea", ""),
                         at("few-individuals", "sallowina-rimata", "spore-length"),
                         at("no-picture", "", "odour"));

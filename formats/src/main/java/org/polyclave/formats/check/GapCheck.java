@@ -37,22 +37,23 @@ final class GapCheck {
             }
             boolean inherits = study.characters().stream()
                     .anyMatch(c -> inheritance.effective(row.id(), c.id()).isPresent());
-            if (inherits) {
-                found.add(new StudyFinding(
-                        "only-inherited",
-                        row.id(),
-                        "",
-                        "",
-                        "'" + row.name() + "' has no score of its own: it shows what '" + row.parent()
-                                + "' shows. Score what sets it apart, or let keys stop at its parent."));
-            } else if (!row.description().isBlank()) {
+            if (!row.description().isBlank()) {
                 found.add(new StudyFinding(
                         "only-described",
                         row.id(),
                         "",
                         "",
-                        "'" + row.name() + "' is described, but not scored: keys and comparisons know nothing of it."
-                                + " Score what its description says."));
+                        "'" + row.name() + "' is described, but has no score of its own: keys and comparisons know "
+                                + (inherits ? "only what its parent shows" : "nothing of it")
+                                + ". Score what its description says."));
+            } else if (inherits) {
+                found.add(new StudyFinding(
+                        "only-inherited",
+                        row.id(),
+                        "",
+                        "",
+                        "'" + row.name() + "' has no score of its own: it shows what its parent shows."
+                                + " Score what sets it apart, or let keys stop at its parent."));
             }
         }
     }
