@@ -76,6 +76,15 @@ export default {
     known: 'in this study already',
     copy: 'Copy | Copy one character | Copy {n} characters',
   },
+  sharing: {
+    title: 'Share the study',
+    account: 'Name of an account',
+    new: 'Role',
+    as: 'Role of {name}',
+    add: 'Share',
+    onlyOwners: 'Only owners share a study.',
+    role: { VIEWER: 'reads', SCORER: 'scores', EDITOR: 'edits', OWNER: 'owns' },
+  },
   second: {
     title: 'Second scorers',
     lead: 'A second scorer scores without seeing the scores of others. Where two disagree, the character is hard, or one of them slipped.',

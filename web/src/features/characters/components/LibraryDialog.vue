@@ -45,9 +45,10 @@ async function copy() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="1080" scrollable>
-    <v-card :title="$t('library.title')" :subtitle="$t('library.lead')">
+  <v-dialog v-model="open" max-width="1080" scrollable :aria-label="$t('library.title')">
+    <v-card :title="$t('library.title')">
       <v-card-text>
+        <p class="quiet">{{ $t('library.lead') }}</p>
         <v-text-field
           v-model="wanted"
           :label="$t('library.find')"

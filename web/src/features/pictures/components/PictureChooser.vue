@@ -34,7 +34,7 @@ function choose(id: string) {
       @click="open = true"
       >{{ $t(chosen ? 'picture.other' : 'picture.choose') }}</v-btn
     >
-    <v-dialog v-model="open" max-width="880" scrollable>
+    <v-dialog v-model="open" max-width="880" scrollable :aria-label="$t('picture.chooseFor', { name })">
       <v-card :title="$t('picture.chooseFor', { name })">
         <v-card-text class="body">
           <section>

@@ -54,7 +54,7 @@ const statesOf = (said: string) => props.character?.states.filter((s) => said.in
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760">
+  <v-dialog v-model="open" max-width="760" :aria-label="$t('second.settle', { name })">
     <v-card :title="$t('second.settle', { name })">
       <v-card-text>
         <ul>

@@ -11,6 +11,7 @@ import ProblemNote from '@/shared/ProblemNote.vue';
 import ChecksButton from '../components/ChecksButton.vue';
 import CommandPalette from '../components/CommandPalette.vue';
 import KeysHelp from '../components/KeysHelp.vue';
+import SharingDialog from '../components/SharingDialog.vue';
 import { provideStudy } from '../composables/useStudy';
 import { stages } from '../logic/stages';
 
@@ -26,6 +27,7 @@ const route = useRoute();
 const router = useRouter();
 const palette = ref(false);
 const help = ref(false);
+const sharing = ref(false);
 /** Whether the page would show what this account may not see yet. */
 const hides = computed(() => model.study.value?.blind && here.value !== 'second' && !route.path.includes('/blind/'));
 const here = computed(() => route.path.split('/').pop());
@@ -45,6 +47,7 @@ const commands = computed(() => [
   { label: t('palette.undo'), run: () => model.undo() },
   { label: t('palette.redo'), run: () => model.redo() },
   { label: t('palette.studies'), run: () => router.push('/studies') },
+  { label: t('sharing.title'), run: () => (sharing.value = true) },
   { label: t('second.open'), run: () => router.push(`/studies/${props.slug}/second`) },
   { label: t('palette.apparatus'), run: () => router.push(`/studies/${props.slug}/apparatus`) },
   { label: t('palette.importInto'), run: () => router.push(`/import?into=${props.slug}`) },
@@ -111,6 +114,7 @@ useEventListener('keydown', (event) => {
               <v-divider />
               <v-list-item :title="$t('palette.importInto')" :to="`/import?into=${slug}`" />
               <v-list-item :title="$t('palette.apparatus')" :to="`/studies/${slug}/apparatus`" />
+              <v-list-item :title="$t('sharing.title')" @click="sharing = true" />
               <v-list-item :title="$t('second.open')" :to="`/studies/${slug}/second`" />
             </template>
           </v-list>
@@ -170,6 +174,7 @@ useEventListener('keydown', (event) => {
       <span v-if="model.message.value" class="message" role="status">{{ model.message.value }}</span>
     </footer>
     <CommandPalette v-model="palette" :commands="commands" />
+    <SharingDialog v-model="sharing" />
     <KeysHelp v-model="help" :screen="here" />
   </div>
 </template>
