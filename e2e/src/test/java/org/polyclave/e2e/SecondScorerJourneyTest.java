@@ -82,7 +82,7 @@ class SecondScorerJourneyTest {
         if (!page.url().endsWith("/score")) {
             button(page, "Make this a study").press("Enter");
         }
-        page.waitForURL("**/score");
+        page.waitForURL(url -> url.contains("/score"));
         page.locator("canvas").waitFor();
         return page.url().replaceFirst("/score.*", "");
     }
