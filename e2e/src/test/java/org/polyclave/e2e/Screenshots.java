@@ -18,6 +18,7 @@ public final class Screenshots {
     }
 
     private static final String STUDY = "/studies/marrowmere-tussocks";
+    private static final String MUSHROOMS = "/studies/marrowmere-browncaps";
     private static final List<View> VIEWS = List.of(
             new View("sign-in", "/sign-in", false, "h1"),
             new View("studies", "/studies", false, "table"),
@@ -27,7 +28,7 @@ public final class Screenshots {
             new View("score", STUDY + "/score?row=tarnella-argentea&character=leaf-width", false, "canvas", "summary"),
             new View(
                     "score-by-character",
-                    STUDY + "/score?mode=character&row=tarnella-argentea&character=leaf-colour",
+                    MUSHROOMS + "/score?mode=character&row=sallowina-lenta&character=gill-attachment",
                     false,
                     ".states"),
             new View("key", STUDY + "/key?couplet=11", false, ".couplet"),
@@ -36,8 +37,14 @@ public final class Screenshots {
                     STUDY + "/any-order?seen=leaf-colour:grey-green,stem-cross-section:triangular,leaf-width:=5",
                     false,
                     ".ladder"),
-            new View("checks", STUDY + "/checks", false, "section"),
-            new View("apparatus", STUDY + "/apparatus", false, "section"),
+            new View("checks", MUSHROOMS + "/checks", false, "section"),
+            new View("apparatus", MUSHROOMS + "/apparatus", false, "section"),
+            new View("outline", MUSHROOMS + "/characters", false, "article img"),
+            new View(
+                    "second-scorers",
+                    "/studies/marrowmere-crabs/second?row=estuarion-vulgare-juvenile&character=abdomen",
+                    false,
+                    ".v-dialog img"),
             new View("publish", STUDY + "/publish", false, ".publish"),
             new View("edition-cover", "/k/marrowmere-tussocks", false, ".cautions"),
             new View("edition-key", "/k/marrowmere-tussocks/1?view=key", false, ".couplet"),

@@ -120,11 +120,7 @@ public class AssignmentService {
     public void give(StudyAccess.Open open, String scorer, List<String> rows, List<String> characters, String note) {
         Account account = accounts.find(scorer)
                 .orElseThrow(() -> Problems.badRequest("no-such-account", "There is no account '" + scorer + "'."));
-        Role role = studies.members(open).stream()
-                .filter(m -> m.name().equals(scorer))
-                .map(m -> Role.valueOf(m.role()))
-                .findFirst()
-                .orElse(Role.VIEWER);
+        Role role = studies.roleOf(open, scorer).orElse(Role.VIEWER);
         if (!role.reaches(Role.SCORER) || role == Role.OWNER) {
             throw Problems.unprocessable(
                     "not-a-scorer",

@@ -2,6 +2,7 @@ package org.polyclave.server.study;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
@@ -133,6 +134,14 @@ public class StudyService {
 
     public List<StudyMapper.Member> members(StudyAccess.Open open) {
         return studies.members(open.id());
+    }
+
+    /** The role of an account in the study; empty if it is not shared with it. */
+    public Optional<Role> roleOf(StudyAccess.Open open, String name) {
+        return members(open).stream()
+                .filter(m -> m.name().equals(name))
+                .map(m -> Role.valueOf(m.role()))
+                .findFirst();
     }
 
     @Transactional
