@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -49,6 +50,7 @@ public class StudyStore {
     private final ChangeMapper changes;
     private final PictureStore pictures;
     private final JsonMapper json;
+    private final Map<Long, Object> reading = new ConcurrentHashMap<>();
     private final Map<Long, Snapshot> cache = new LinkedHashMap<>(KEPT, 0.75f, true) {
         private static final long serialVersionUID = 1;
 
@@ -86,23 +88,30 @@ public class StudyStore {
         }
     }
 
+    /**
+     * The study as it is now, or newer. Of several who ask for a study that is not kept, one reads it and the others wait:
+     * a large one takes seconds and hundreds of megabytes.
+     */
     @Transactional(readOnly = true, isolation = org.springframework.transaction.annotation.Isolation.REPEATABLE_READ)
     public Snapshot load(long id) {
         StudyMapper.StudyTexts texts = studies.texts(id);
         Snapshot kept = kept(id);
-        if (kept != null && kept.revision() == texts.revision()) {
+        if (kept != null && kept.revision() >= texts.revision()) {
             return kept;
         }
-        Snapshot newest = kept == null || kept.revision() > texts.revision()
-                ? read(id, texts)
-                : broughtUpToDate(id, texts, kept).orElseGet(() -> read(id, texts));
-        synchronized (cache) {
-            Snapshot other = cache.get(id);
-            if (other == null || other.revision() < newest.revision()) {
+        synchronized (reading.computeIfAbsent(id, i -> new Object())) {
+            Snapshot meanwhile = kept(id);
+            if (meanwhile != null && meanwhile.revision() >= texts.revision()) {
+                return meanwhile;
+            }
+            Snapshot newest = meanwhile == null
+                    ? read(id, texts)
+                    : broughtUpToDate(id, texts, meanwhile).orElseGet(() -> read(id, texts));
+            synchronized (cache) {
                 cache.put(id, newest);
             }
+            return newest;
         }
-        return newest;
     }
 
     private @Nullable Snapshot kept(long id) {
