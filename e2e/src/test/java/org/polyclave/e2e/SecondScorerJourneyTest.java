@@ -150,10 +150,10 @@ class SecondScorerJourneyTest {
     private static void settle(Page page, String study) {
         page.navigate(study + "/second");
         assertThat(page.getByText("33 %")).isVisible();
+        Browsing.assertAccessible(page);
         button(page, "Sallow bane").press("Enter");
         Locator dialog = page.getByRole(AriaRole.DIALOG);
         assertThat(dialog.getByText("accepted now")).isVisible();
-        Browsing.assertAccessible(page);
         dialog.getByLabel("Why (kept with the score)").fill("looked at again");
         dialog.getByLabel("Accepted score").fill("usually entire, sometimes toothed");
         page.keyboard().press("Enter");
