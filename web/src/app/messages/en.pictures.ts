@@ -9,7 +9,8 @@ export default {
     credit: 'By whom',
     licence: 'Licence',
     keepPlace: 'Keep the place at which it was taken, if the file tells it',
-    place: 'Taken at {place}. Editions do not show it.',
+    place: 'Taken at {place}. Editions do not show it, and exports not of protected taxa.',
+    forget: 'Forget the place',
     add: 'Add the picture',
     new: 'Add a picture',
     choose: 'Picture',
@@ -61,6 +62,7 @@ export default {
     role: {
       TAXON: 'name of the taxon',
       CHARACTER: 'a character',
+      PRESENCE: 'a character: yes or no',
       STAGE: 'sex or stage',
       RANK: 'rank',
       PARENT: 'parent',

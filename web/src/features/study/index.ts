@@ -6,6 +6,7 @@ export { useStudy, provideStudy } from './composables/useStudy';
 export { useEditing } from './composables/useEditing';
 export type { StudyModel } from './composables/useStudy';
 export type { Cell } from './composables/useColumns';
+export { EMPTY_CELL } from './composables/useColumns';
 export { useAgreement } from './composables/useAgreement';
 export { isOpen, useFindings } from './composables/useFindings';
 export type { Finding } from './composables/useFindings';

@@ -178,7 +178,10 @@ function said(entry: Schemas['Claim']): string {
           :label="$t('picture.taxon')"
           hide-details
         />
-        <p v-if="draft.place" class="quiet">{{ $t('picture.place', { place: draft.place }) }}</p>
+        <p v-if="draft.place" class="quiet">
+          {{ $t('picture.place', { place: draft.place }) }}
+          <v-btn size="small" variant="text" @click="draft.place = ''">{{ $t('picture.forget') }}</v-btn>
+        </p>
       </template>
     </EntryList>
     <PictureUpload v-if="adding" class="adding" @added="adding = false" />

@@ -7,7 +7,7 @@ import type { Schemas } from '@/api/client';
 const mapping = defineModel<Schemas['SheetMapping']>({ required: true });
 const props = defineProps<{ rows: string[][]; remembered: boolean }>();
 const { t } = useI18n();
-const ROLES = ['TAXON', 'CHARACTER', 'STAGE', 'RANK', 'PARENT', 'HAZARD', 'IGNORED'] as const;
+const ROLES = ['TAXON', 'CHARACTER', 'PRESENCE', 'STAGE', 'RANK', 'PARENT', 'HAZARD', 'IGNORED'] as const;
 const roles = ROLES.map((value) => ({ value, title: t(`mapping.role.${value}`) }));
 const blanks = computed({
   get: () => mapping.value.blanks.join('  '),
@@ -84,7 +84,7 @@ const whole = (text: unknown) => Math.max(0, Math.min(props.rows.length, Math.ro
                   <option v-for="role in roles" :key="role.value" :value="role.value">{{ role.title }}</option>
                 </select>
               </label>
-              <template v-if="one.role === 'CHARACTER'">
+              <template v-if="one.role === 'CHARACTER' || one.role === 'PRESENCE'">
                 <input
                   :value="one.label"
                   :aria-label="$t('mapping.label', { n: c + 1 })"

@@ -56,8 +56,11 @@ function read() {
 /** Tables that were not prepared are shown as they stand; others can be looked at so too. */
 function map() {
   return run(async () => {
-    sheet.value = await api.post<Schemas['SheetView']>('/api/imports/sheet', form());
-    mapping.value = sheet.value.mapping;
+    const look = await api.post<Schemas['SheetView']>('/api/imports/sheet', form());
+    // A table of one row, or one that cannot be opened, has nothing to choose; its problems say why.
+    if (look.rows.length < 2) return;
+    sheet.value = look;
+    mapping.value = look.mapping;
   });
 }
 
@@ -78,7 +81,7 @@ const unprepared = computed(() => isTable.value && preview.value?.usable === fal
 async function readNew() {
   start();
   await read();
-  if (unprepared.value && (await map())) await read();
+  if (unprepared.value && (await map()) && mapping.value) await read();
 }
 
 async function choose(files: FileList | null | undefined) {

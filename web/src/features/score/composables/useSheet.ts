@@ -18,11 +18,11 @@ export function useSheet(model: StudyModel) {
     model.slug,
     computed(() => model.study.value?.revision),
   );
-  const agreement = useAgreement(model);
   const filter = computed<Filter>({
     get: () => FILTERS.find((f) => f === route.query.filter) ?? 'all',
     set: (value) => void router.replace({ query: { ...route.query, filter: value === 'all' ? undefined : value } }),
   });
+  const agreement = useAgreement(model, () => filter.value === 'disputed');
   const grouped = computed<boolean>({
     get: () => route.query.order !== 'study',
     set: (value) => void router.replace({ query: { ...route.query, order: value ? undefined : 'study' } }),

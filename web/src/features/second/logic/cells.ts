@@ -1,32 +1,15 @@
 import type { Schemas } from '@/api/client';
-import type { Cell } from '@/features/study';
-
-const BARE: Cell = {
-  text: '',
-  kind: 'empty',
-  parts: [],
-  range: undefined,
-  doubtful: false,
-  basis: '',
-  source: '',
-  note: '',
-  months: [],
-  scorer: '',
-  date: '',
-  concept: '',
-  from: null,
-  revision: 0,
-};
+import { EMPTY_CELL, type Cell } from '@/features/study';
 
 /** The scorer's own score as a cell; states are found again by their names. */
 export function ownCell(score: Schemas['OwnScore'] | undefined, states: readonly { label: string }[]): Cell {
-  if (!score) return BARE;
+  if (!score) return { ...EMPTY_CELL, revision: 0 };
   const words = score.text.split(/\s*[,/+]\s*/).map((w) => w.replace(/^(usually|sometimes|rarely|always) /, ''));
   const parts = states
     .filter((s) => words.includes(s.label))
     .map((s) => ({ label: s.label, share: 1, mistaken: false }));
   return {
-    ...BARE,
+    ...EMPTY_CELL,
     text: score.text,
     kind: 'states',
     parts,

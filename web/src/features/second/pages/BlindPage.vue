@@ -30,6 +30,12 @@ const rows = computed(() => (model.study.value?.rows ?? []).filter((r) => within
 const characters = computed(() =>
   (model.study.value?.characters ?? []).filter((c) => within(assignment.value?.characters, c.id)),
 );
+/** What the list goes through: the taxa of a character, or the characters of a taxon. */
+const heading = computed(() => {
+  const at = items.value[active.value];
+  if (!at) return '';
+  return byRow.value ? nameOf(at.row) : at.character.label;
+});
 const nameOf = (row: Schemas['StudyRow']) => row.label + (row.stage ? `, ${row.stage}` : '');
 
 const items = computed<QueueItem[]>(() => {
@@ -94,7 +100,7 @@ async function handIn() {
       v-if="items.length"
       v-model:active="active"
       :items="items"
-      :heading="$t('second.blindTitle')"
+      :heading="heading"
       :by-row="byRow"
       :editable="!assignment?.finished"
       :problem="problem"

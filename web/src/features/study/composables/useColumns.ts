@@ -15,7 +15,7 @@ export interface Columns {
 }
 
 const AT_ONCE = 50;
-const EMPTY: Omit<Cell, 'revision'> = {
+export const EMPTY_CELL: Omit<Cell, 'revision'> = {
   text: '',
   kind: 'empty',
   parts: [],
@@ -47,7 +47,7 @@ export class Column {
     const face = this.view.faces[this.view.face[row] ?? -1];
     const from = this.view.from[row] ?? -1;
     const made = {
-      ...EMPTY,
+      ...EMPTY_CELL,
       ...face,
       from: from < 0 ? null : (this.rows[from] ?? null),
       revision: this.view.revision[row] ?? 0,

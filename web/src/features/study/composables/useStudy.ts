@@ -38,7 +38,8 @@ function createStudy(slug: string): StudyModel {
   const nextStep = useQuery({
     queryKey: ['next-step', slug, revision],
     queryFn: () => api.get<Schemas['NextStep']>(`${path}/next-step`),
-    enabled: computed(() => revision.value !== undefined),
+    // Its reasons tell what others scored.
+    enabled: computed(() => query.data.value?.blind === false),
     placeholderData: (old) => old,
     retry: false,
   });

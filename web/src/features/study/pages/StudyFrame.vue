@@ -47,8 +47,12 @@ const commands = computed(() => [
   { label: t('palette.undo'), run: () => model.undo() },
   { label: t('palette.redo'), run: () => model.redo() },
   { label: t('palette.studies'), run: () => router.push('/studies') },
-  { label: t('sharing.title'), run: () => (sharing.value = true) },
-  { label: t('second.open'), run: () => router.push(`/studies/${props.slug}/second`) },
+  ...(canEdit.value
+    ? [
+        { label: t('sharing.title'), run: () => (sharing.value = true) },
+        { label: t('second.open'), run: () => router.push(`/studies/${props.slug}/second`) },
+      ]
+    : []),
   { label: t('palette.apparatus'), run: () => router.push(`/studies/${props.slug}/apparatus`) },
   { label: t('palette.importInto'), run: () => router.push(`/import?into=${props.slug}`) },
   { label: t('palette.import'), run: () => router.push('/import') },

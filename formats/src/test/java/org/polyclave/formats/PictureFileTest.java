@@ -138,6 +138,7 @@ final class PictureFileTest {
                 "<image href='http://alert.invalid/x.png'/>",
                 "<use href='http://alert.invalid/x.svg#a'/>",
                 "<use xlink:href='data:alert'/>",
+                "<use href='#alert'/><symbol id='alerts'/>",
                 "<style>@import 'http://alert.invalid'</style>",
                 "<path d='M0 0' style='background:url(http://alert.invalid)'/>",
                 "<path d='M0 0' fill='url( http://alert.invalid/#a )'/>",

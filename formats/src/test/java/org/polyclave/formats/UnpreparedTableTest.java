@@ -115,17 +115,50 @@ final class UnpreparedTableTest {
                 });
     }
 
+    /** "1" and "0" may be counts: what they are taken for is a role that people see and change. */
+    @Test
+    void marksForYesAndNoAreAProposalThatCanBeOverruled() {
+        byte[] table = "species,stamens\nAa,1\nBb,0\nCc,?\n".getBytes(UTF_8);
+        SheetMapping proposal = UnpreparedTable.look(table, "t.csv").proposal();
+        assertThat(proposal.columns().get(1).role()).isEqualTo(SheetMapping.ColumnRole.PRESENCE);
+        assertThat(cell(UnpreparedTable.read(table, "t.csv", proposal).study(), "bb", "stamens"))
+                .isEqualTo("absent");
+
+        SheetMapping counted = new SheetMapping(
+                0,
+                1,
+                false,
+                false,
+                List.of(),
+                List.of(
+                        proposal.columns().get(0),
+                        new SheetMapping.MappedColumn(SheetMapping.ColumnRole.CHARACTER, "stamens", "", "")));
+        Study study = UnpreparedTable.read(table, "t.csv", counted).study();
+        assertThat(study.character("stamens").orElseThrow().type()).isEqualTo(CharacterType.COUNT);
+        assertThat(cell(study, "bb", "stamens")).isEqualTo("0");
+        byte[] never = "species,hairs\nAa,no\nBb,-\n".getBytes(UTF_8);
+        assertThat(UnpreparedTable.look(never, "t.csv")
+                        .proposal()
+                        .columns()
+                        .get(1)
+                        .role())
+                .as("what is never there is not told from what was not looked at")
+                .isEqualTo(SheetMapping.ColumnRole.CHARACTER);
+    }
+
     @Test
     void tablesWithTheSameHeadingsAreKnownAgainWhateverTheyHold() {
         byte[] other = new String(csv(), UTF_8)
                 .replace("4,5–9", "7")
                 .replace("Field book", "Second book")
                 .getBytes(UTF_8);
+        byte[] moreTitles = ("Copied by hand\n" + new String(csv(), UTF_8)).getBytes(UTF_8);
         byte[] different = new String(csv(), UTF_8).replace("margin", "edge").getBytes(UTF_8);
         String signature = UnpreparedTable.look(csv(), "b.csv").signature();
 
         assertThat(UnpreparedTable.look(other, "c.csv").signature()).isEqualTo(signature);
         assertThat(UnpreparedTable.look(different, "c.csv").signature()).isNotEqualTo(signature);
+        assertThat(UnpreparedTable.look(moreTitles, "c.csv").signature()).isNotEqualTo(signature);
     }
 
     @Test

@@ -111,4 +111,54 @@ final class PictureApiTest {
         author.post(study + "/undo", "{}");
         assertThat(view().path("characters").size()).isEqualTo(before);
     }
+
+    @Test
+    void aPictureThatCannotBeKeptIsToldInThePreviewAlready() {
+        String file = author.get(study + "/export?format=json").body();
+        String picture = "\"pictures\":[{\"id\":\"p\",\"content\":\"" + "0".repeat(64)
+                + "\",\"mediaType\":\"image/png\",\"width\":1,\"height\":1,\"shows\":\"A leaf\",\"credit\":\"\",\"licence\":\"\"%s}],";
+        String bare = file.replaceFirst("(?s)\"pictures\": \\[.*?\\n  \\],", "")
+                .replaceAll("\"picture\":\"[^\"]+\"", "\"picture\":\"\"");
+        String missing = bare.replaceFirst("\"scores\":", picture.formatted("") + "\"scores\":");
+        String broken = bare.replaceFirst("\"scores\":", picture.formatted(",\"data\":\"AAAA\"") + "\"scores\":");
+        for (String wrong : new String[] {missing, broken}) {
+            JsonNode preview = author.upload("/api/imports/preview", "s.polyclave.json", wrong)
+                    .json();
+            assertThat(preview.path("usable").asBoolean(true)).isFalse();
+            assertThat(preview.path("problems").toString()).contains("A leaf");
+            JsonNode into = author.upload(study + "/import/preview", "s.polyclave.json", wrong)
+                    .json();
+            assertThat(into.path("file").path("usable").asBoolean(true)).isFalse();
+        }
+    }
+
+    /** What a picture of a protected taxon tells of its place stays in the installation; members see it there. */
+    @Test
+    void placesOfProtectedTaxaAreInNoExport() throws Exception {
+        String place = "51.50000, -2.10000";
+        JsonNode view = view();
+        String row =
+                view.path("rows").path(0).toString().replaceFirst("\"status\":\\[\\]", "\"status\":[\"protected\"]");
+        long seen = view.path("revisions").path("row/aa").asLong();
+        assertThat(author.put(study + "/rows/aa", "{\"row\":" + row + ",\"seen\":" + seen + "}")
+                        .status())
+                .isEqualTo(200);
+        byte[] photograph;
+        try (var in = PictureApiTest.class.getResourceAsStream("/photograph.jpg")) {
+            photograph = java.util.Objects.requireNonNull(in).readAllBytes();
+        }
+        author.upload(
+                study + "/pictures",
+                "x.jpg",
+                photograph,
+                Map.of("shows", "In place", "row", "aa", "keepPlace", "true"));
+        author.upload(study + "/pictures", "x.jpg", photograph, Map.of("shows", "Without", "row", "bb"));
+        assertThat(view().path("pictures").findValuesAsString("place")).contains(place);
+        assertThat(view().path("pictures").toString().split(place, -1))
+                .as("kept only by choice")
+                .hasSize(2);
+        assertThat(author.get(study + "/export?format=json").body())
+                .contains("In place")
+                .doesNotContain(place);
+    }
 }

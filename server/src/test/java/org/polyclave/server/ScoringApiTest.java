@@ -57,6 +57,7 @@ final class ScoringApiTest {
             "/agreement",
             "/agreement/cell?row=aa&character=margin",
             "/history?row=aa&character=margin",
+            "/next-step",
             "/gate",
             "/export/losses?format=csv"
         }) {
@@ -154,5 +155,27 @@ final class ScoringApiTest {
                 .isEqualTo(404);
         assertThat(author.post(sheet() + "/finish", "{}").status()).isEqualTo(200);
         assertThat(scorer.get(study).json().path("blind").asBoolean()).isFalse();
+    }
+
+    /** Names of people may be alike; what somebody scored is told by the account. */
+    @Test
+    void twoScorersOfOneNameDoNotSeeEachOthersScores() {
+        Visitor warden = Visitor.signedIn("warden", "meadow-warden");
+        String name = "double-" + study.replaceAll("\\D", "");
+        warden.post(
+                "/api/accounts",
+                "{\"name\":\"" + name
+                        + "\",\"displayName\":\"Oswin Brandreth\",\"password\":\"another-oswin\",\"administrator\":false}");
+        author.put(study + "/members", "{\"account\":\"" + name + "\",\"role\":\"SCORER\"}");
+        author.post(
+                study + "/assignments",
+                "{\"scorer\":\"" + name + "\",\"rows\":[],\"characters\":[\"margin\"],\"note\":\"\"}");
+        score("aa", "margin", "toothed");
+        Visitor other = Visitor.signedIn(name, "another-oswin");
+        long id = other.get(study + "/assignments").json().path(0).path("id").asLong();
+        JsonNode sheet = other.get(study + "/assignments/" + id).json();
+        assertThat(sheet.path("scores").size()).isZero();
+        assertThat(sheet.path("assignment").path("scored").asInt()).isZero();
+        assertThat(scorer.get(study).json().path("revisions").toString()).doesNotContain("opinion/");
     }
 }

@@ -2,10 +2,13 @@ package org.polyclave.formats.agreement;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
@@ -27,12 +30,21 @@ public final class ScorerAgreement {
     /** Name of whoever made the accepted score, where the score does not say. */
     public static final String AUTHOR = "author";
 
-    private final Study study;
-    private final Map<String, StudyScore> accepted = new LinkedHashMap<>();
+    /** Accepted scores of the cells on which there are opinions. */
+    private final Map<String, StudyScore> accepted = new HashMap<>();
+    /** Place of each row in the study. */
+    private final Map<String, Integer> places = new HashMap<>();
 
     private ScorerAgreement(Study study) {
-        this.study = study;
-        study.scores().forEach(s -> accepted.put(s.row() + '.' + s.character(), s));
+        Set<String> cells = new HashSet<>();
+        study.opinions().forEach(o -> cells.add(o.row() + '.' + o.character()));
+        for (StudyScore score : cells.isEmpty() ? List.<StudyScore>of() : study.scores()) {
+            String cell = score.row() + '.' + score.character();
+            if (cells.contains(cell)) {
+                accepted.put(cell, score);
+            }
+        }
+        study.rows().forEach(r -> places.put(r.id(), places.size()));
     }
 
     /**
@@ -102,11 +114,12 @@ public final class ScorerAgreement {
     private boolean isOfThisStudy(Opinion opinion, StudyCharacter character) {
         boolean fits = !(opinion.value() instanceof ScoreValue.States states)
                 || states.shown().stream().allMatch(s -> character.indexOf(s.state()) >= 0);
-        return fits && study.row(opinion.row()).isPresent();
+        return fits && places.containsKey(opinion.row());
     }
 
     private Optional<OfCharacter> of(StudyCharacter character, List<Opinion> opinions) {
-        TreeSet<String> rows = new TreeSet<>(Comparator.comparingInt(this::place));
+        TreeSet<String> rows =
+                new TreeSet<>(Comparator.comparing((String r) -> places.getOrDefault(r, Integer.MAX_VALUE)));
         Map<String, Map<String, ScoreValue>> byScorer = new TreeMap<>();
         TreeSet<String> open = new TreeSet<>();
         for (Opinion opinion : opinions) {
@@ -153,15 +166,6 @@ public final class ScorerAgreement {
 
     private static @Nullable Double known(double figure) {
         return Double.isNaN(figure) ? null : figure;
-    }
-
-    private int place(String row) {
-        for (int i = 0; i < study.rows().size(); i++) {
-            if (study.rows().get(i).id().equals(row)) {
-                return i;
-            }
-        }
-        return Integer.MAX_VALUE;
     }
 
     private static String scorer(StudyScore score) {

@@ -20,9 +20,18 @@ public record Opinion(
         String date,
         boolean settled) {
 
-    /** The identifier of what a scorer holds of a cell; slugs have no dot. */
-    public static String idOf(String row, String character, String scorer) {
-        return row + '.' + character + '.' + Slug.of(scorer);
+    /**
+     * The identifier of what an account holds of a cell; slugs have no dot.
+     *
+     * @param account its name, which nobody shares; names of people may be alike
+     */
+    public static String idOf(String row, String character, String account) {
+        return row + '.' + character + '.' + account;
+    }
+
+    /** Whether an account holds it. */
+    public boolean isOf(String account) {
+        return id.equals(idOf(row, character, account));
     }
 
     public Opinion settle() {

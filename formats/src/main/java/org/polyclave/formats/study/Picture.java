@@ -43,19 +43,10 @@ public record Picture(
         return new Picture(id, content, mediaType, width, height, shows, credit, licence, row, "", data);
     }
 
-    /** The same picture with what another says about it. */
+    /** The same picture with what another says about it; a place can be forgotten, but not given. */
     public Picture told(Picture other) {
+        String kept = other.place.isEmpty() ? "" : place;
         return new Picture(
-                id,
-                content,
-                mediaType,
-                width,
-                height,
-                other.shows,
-                other.credit,
-                other.licence,
-                other.row,
-                place,
-                data);
+                id, content, mediaType, width, height, other.shows, other.credit, other.licence, other.row, kept, data);
     }
 }

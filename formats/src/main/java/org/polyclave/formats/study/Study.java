@@ -1,10 +1,12 @@
 package org.polyclave.formats.study;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * One group of lookalikes with its scope, rows, characters and accepted scores.
@@ -82,15 +84,15 @@ public record Study(
     }
 
     public Study withRows(List<StudyRow> newRows) {
-        return with(newRows, characters, scores);
+        return with(newRows, characters, scores, glossary, references, claims, pictures, opinions);
     }
 
     public Study withCharacters(List<StudyCharacter> newCharacters) {
-        return with(rows, newCharacters, scores);
+        return with(rows, newCharacters, scores, glossary, references, claims, pictures, opinions);
     }
 
     public Study withScores(List<StudyScore> newScores) {
-        return with(rows, characters, newScores);
+        return with(rows, characters, newScores, glossary, references, claims, pictures, opinions);
     }
 
     /** The study with one cell scored anew, or emptied. */
@@ -102,7 +104,7 @@ public record Study(
             }
         }
         score.ifPresent(changed::add);
-        return with(rows, characters, changed);
+        return withScores(changed);
     }
 
     public Study withClaims(List<Claim> newClaims) {
@@ -111,50 +113,57 @@ public record Study(
 
     /** The same matrix with other terms, references and claims. */
     public Study withApparatus(List<GlossaryTerm> newGlossary, List<Reference> newReferences, List<Claim> newClaims) {
-        return new Study(
-                slug,
-                title,
-                scope,
-                rows,
-                nearButOutside,
-                characters,
-                scores,
-                newGlossary,
-                newReferences,
-                newClaims,
-                pictures,
-                opinions);
+        return with(rows, characters, scores, newGlossary, newReferences, newClaims, pictures, opinions);
     }
 
     public Study withPictures(List<Picture> newPictures) {
-        return new Study(
-                slug,
-                title,
-                scope,
-                rows,
-                nearButOutside,
-                characters,
-                scores,
-                glossary,
-                references,
-                claims,
-                newPictures,
-                opinions);
+        return with(rows, characters, scores, glossary, references, claims, newPictures, opinions);
     }
 
     public Study withOpinions(List<Opinion> newOpinions) {
+        return with(rows, characters, scores, glossary, references, claims, pictures, newOpinions);
+    }
+
+    /**
+     * What may leave the installation: pictures of protected, regulated and quarantine taxa, and those that name no taxon
+     * of a study that has such, do not tell where they were taken.
+     */
+    public Study withoutSensitivePlaces() {
+        Set<String> sensitive = new HashSet<>();
+        for (int before = -1; before < sensitive.size(); ) {
+            before = sensitive.size();
+            rows.stream()
+                    .filter(r -> r.isSensitive() || (r.parent() != null && sensitive.contains(r.parent())))
+                    .forEach(r -> sensitive.add(r.id()));
+        }
+        return withPictures(pictures.stream()
+                .map(p -> sensitive.contains(p.row()) || (p.row().isEmpty() && !sensitive.isEmpty())
+                        ? p.withoutPlace()
+                        : p)
+                .toList());
+    }
+
+    private Study with(
+            List<StudyRow> newRows,
+            List<StudyCharacter> newCharacters,
+            List<StudyScore> newScores,
+            List<GlossaryTerm> newGlossary,
+            List<Reference> newReferences,
+            List<Claim> newClaims,
+            List<Picture> newPictures,
+            List<Opinion> newOpinions) {
         return new Study(
                 slug,
                 title,
                 scope,
-                rows,
+                newRows,
                 nearButOutside,
-                characters,
-                scores,
-                glossary,
-                references,
-                claims,
-                pictures,
+                newCharacters,
+                newScores,
+                newGlossary,
+                newReferences,
+                newClaims,
+                newPictures,
                 newOpinions);
     }
 
@@ -168,22 +177,6 @@ public record Study(
                 newOutside,
                 characters,
                 scores,
-                glossary,
-                references,
-                claims,
-                pictures,
-                opinions);
-    }
-
-    private Study with(List<StudyRow> newRows, List<StudyCharacter> newCharacters, List<StudyScore> newScores) {
-        return new Study(
-                slug,
-                title,
-                scope,
-                newRows,
-                nearButOutside,
-                newCharacters,
-                newScores,
                 glossary,
                 references,
                 claims,

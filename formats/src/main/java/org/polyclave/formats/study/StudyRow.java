@@ -169,6 +169,12 @@ public record StudyRow(
                 naming);
     }
 
+    /** Whether its places are not to be told: protected, regulated and quarantine taxa. */
+    @JsonIgnore
+    public boolean isSensitive() {
+        return status.stream().anyMatch(s -> s.matches("(?iu).*\\b(protected|regulated|quarantine)\\b.*"));
+    }
+
     @JsonIgnore
     public boolean isSemaphoront() {
         return !stage.isEmpty();

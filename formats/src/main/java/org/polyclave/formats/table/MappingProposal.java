@@ -128,7 +128,7 @@ final class MappingProposal {
             unit = withUnit.get().unit();
         }
         return new MappedColumn(
-                role(c, label, titles + headings), named(organ, label), organ.toLowerCase(Locale.ROOT), unit);
+                role(c, label, unit, titles + headings), named(organ, label), organ.toLowerCase(Locale.ROOT), unit);
     }
 
     /** An upper heading holds for the empty cells right of it, as long as these have headings of their own below. */
@@ -148,19 +148,23 @@ final class MappingProposal {
         return organ.isEmpty() || label.toLowerCase(Locale.ROOT).contains(group) ? label : group + " " + label;
     }
 
-    private ColumnRole role(int c, String label, int first) {
+    private ColumnRole role(int c, String label, String unit, int first) {
         String name = label.toLowerCase(Locale.ROOT).strip();
-        boolean empty = true;
+        List<String> texts = new ArrayList<>();
         for (int r = first; r < sheet.rows(); r++) {
-            empty &= sheet.cell(r, c).isEmpty();
+            texts.add(sheet.cell(r, c));
         }
+        boolean empty = texts.stream().allMatch(String::isEmpty);
         if (TAXON.contains(name)) {
             return ColumnRole.TAXON;
         }
         if (STAGE.contains(name)) {
             return ColumnRole.STAGE;
         }
-        return empty || name.isEmpty() || IGNORED.contains(name) ? ColumnRole.IGNORED : ColumnRole.CHARACTER;
+        if (empty || name.isEmpty() || IGNORED.contains(name)) {
+            return ColumnRole.IGNORED;
+        }
+        return unit.isEmpty() && Presence.isAll(texts) ? ColumnRole.PRESENCE : ColumnRole.CHARACTER;
     }
 
     private boolean usesCommas(int first) {

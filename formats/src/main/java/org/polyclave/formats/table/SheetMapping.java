@@ -32,8 +32,9 @@ public record SheetMapping(
         RANK,
         PARENT,
         HAZARD,
-        /** A character; "yes", "x", "+", "1" and their opposites are present and absent where they are all it says. */
         CHARACTER,
+        /** A character that is there or not: "yes", "x", "+", "1" and their opposites are present and absent. */
+        PRESENCE,
         /** A remark on the row. */
         IGNORED
     }

@@ -24,18 +24,6 @@ public final class UnpreparedTable {
             Pattern.compile("\\s*(?:\\(([^()]*\\p{L}{3,}[^()]*)\\)|\\[([^\\[\\]]+)]|;\\s*(\\p{L}{3,}.*)|(\\*+))\\s*$");
 
     private static final Pattern DECIMAL_COMMA = Pattern.compile("(?<=\\d),(?=\\d)");
-    private static final Map<String, String> PRESENCE = Map.ofEntries(
-            Map.entry("+", "present"),
-            Map.entry("x", "present"),
-            Map.entry("✓", "present"),
-            Map.entry("yes", "present"),
-            Map.entry("y", "present"),
-            Map.entry("1", "present"),
-            Map.entry("no", "absent"),
-            Map.entry("n", "absent"),
-            Map.entry("0", "absent"),
-            Map.entry("−", "absent"),
-            Map.entry("-", "absent"));
 
     private UnpreparedTable() {}
 
@@ -45,11 +33,11 @@ public final class UnpreparedTable {
      * @param rows its first rows
      * @param signature the same for tables with the same headings, so that a mapping is found again
      */
-    public record Look(List<List<String>> rows, SheetMapping proposal, String signature, List<Problem> problems) {}
+    public record Look(List<List<String>> rows, SheetMapping proposal, String signature) {}
 
+    /** What cannot be read shows no rows; reading it tells why. */
     public static Look look(byte[] bytes, String fileName) {
-        List<Problem> problems = new ArrayList<>();
-        Sheet sheet = TableReader.open(bytes, fileName, problems);
+        Sheet sheet = TableReader.open(bytes, fileName, new ArrayList<>());
         List<List<String>> rows = new ArrayList<>();
         for (int r = 0; r < Math.min(SAMPLE, sheet.rows()); r++) {
             List<String> row = new ArrayList<>();
@@ -61,12 +49,14 @@ public final class UnpreparedTable {
         }
         SheetMapping proposal = MappingProposal.of(sheet);
         int headings = proposal.titleRows() + proposal.headingRows();
-        StringBuilder signature = new StringBuilder();
+        // A mapping counts title rows, so it serves tables with as many of them.
+        StringBuilder signature =
+                new StringBuilder().append(proposal.titleRows()).append('|');
         for (int r = proposal.titleRows(); r < Math.min(headings, sheet.rows()); r++) {
             sheet.row(r)
                     .forEach(t -> signature.append(t.toLowerCase(Locale.ROOT)).append('|'));
         }
-        return new Look(rows, proposal, signature.toString(), problems);
+        return new Look(rows, proposal, signature.toString());
     }
 
     public static ImportedStudy read(byte[] bytes, String fileName, SheetMapping mapping) {
@@ -114,7 +104,7 @@ public final class UnpreparedTable {
                 }
             }
             int first = columnOf.size();
-            for (int c : columns(ColumnRole.CHARACTER)) {
+            for (int c : characters()) {
                 columnOf.add(c);
                 heading.add(mapping.columns().get(c).label().strip());
             }
@@ -140,6 +130,13 @@ public final class UnpreparedTable {
             return found;
         }
 
+        private List<Integer> characters() {
+            List<Integer> found = new ArrayList<>(columns(ColumnRole.CHARACTER));
+            found.addAll(columns(ColumnRole.PRESENCE));
+            found.sort(null);
+            return found;
+        }
+
         private void add(List<String> row, int original) {
             cells.add(row);
             rowOf.add(original);
@@ -160,7 +157,6 @@ public final class UnpreparedTable {
 
         private void taxa(List<Integer> taxon, int first) {
             List<String> above = new ArrayList<>();
-            boolean[] presence = presence(first);
             for (int r = mapping.titleRows() + mapping.headingRows(); r < from.rows(); r++) {
                 List<String> names = new ArrayList<>();
                 for (int i = 0; i < taxon.size(); i++) {
@@ -180,7 +176,7 @@ public final class UnpreparedTable {
                 List<String> row = new ArrayList<>(List.of(name));
                 for (int c = 1; c < columnOf.size(); c++) {
                     String text = from.cell(r, columnOf.get(c));
-                    row.add(c < first ? text : score(text, r, columnOf.get(c), presence[c]));
+                    row.add(c < first ? text : score(text, r, columnOf.get(c)));
                 }
                 add(row, r);
             }
@@ -191,29 +187,10 @@ public final class UnpreparedTable {
                     .anyMatch(c -> !this.from.cell(r, c).isEmpty());
         }
 
-        /** Columns that say nothing but "yes" and "no" in one of their spellings, and both of them or a mark. */
-        private boolean[] presence(int first) {
-            boolean[] presence = new boolean[columnOf.size()];
-            for (int c = first; c < columnOf.size(); c++) {
-                boolean all = true;
-                boolean some = false;
-                for (int r = mapping.titleRows() + mapping.headingRows(); r < from.rows(); r++) {
-                    String text = from.cell(r, columnOf.get(c)).toLowerCase(Locale.ROOT);
-                    boolean blank = text.isEmpty() || text.equals("?");
-                    all &= blank || PRESENCE.containsKey(text);
-                    some |= "present".equals(PRESENCE.get(text));
-                }
-                presence[c] = all
-                        && some
-                        && mapping.columns().get(columnOf.get(c)).unit().isEmpty();
-            }
-            return presence;
-        }
-
-        private String score(String original, int r, int column, boolean presence) {
+        private String score(String original, int r, int column) {
             String text = original.strip();
-            if (presence) {
-                return PRESENCE.getOrDefault(text.toLowerCase(Locale.ROOT), text);
+            if (mapping.columns().get(column).role() == ColumnRole.PRESENCE) {
+                return Presence.read(text);
             }
             Matcher remark = REMARK.matcher(text);
             if (remark.find() && remark.start() > 0) {

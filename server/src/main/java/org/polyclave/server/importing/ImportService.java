@@ -18,6 +18,7 @@ import org.polyclave.formats.table.SheetMapping;
 import org.polyclave.formats.table.UnpreparedTable;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.importing.persistence.SheetMappingMapper;
+import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.OperationService;
 import org.polyclave.server.study.StudyAccess;
@@ -35,12 +36,15 @@ public class ImportService {
     private final StudyStore store;
     private final StudyWriter writer;
 
+    private final PictureStore pictures;
     private final SheetMappingMapper mappings;
     private final JsonMapper json;
 
-    ImportService(StudyStore store, StudyWriter writer, SheetMappingMapper mappings, JsonMapper json) {
+    ImportService(
+            StudyStore store, StudyWriter writer, PictureStore pictures, SheetMappingMapper mappings, JsonMapper json) {
         this.store = store;
         this.writer = writer;
+        this.pictures = pictures;
         this.mappings = mappings;
         this.json = json;
     }
@@ -59,8 +63,7 @@ public class ImportService {
      *
      * @param remembered whether the mapping is the one with which such a table was read before
      */
-    public record SheetView(
-            List<List<String>> rows, SheetMapping mapping, boolean remembered, List<Problem> problems) {}
+    public record SheetView(List<List<String>> rows, SheetMapping mapping, boolean remembered) {}
 
     /** The first rows of a table and how it may be read. */
     public SheetView look(byte[] bytes, String fileName, SignedIn who) {
@@ -68,7 +71,7 @@ public class ImportService {
         Optional<SheetMapping> known = mappings.find(who.account().id(), look.signature())
                 .map(m -> json.readValue(m, SheetMapping.class))
                 .filter(m -> m.columns().size() == look.proposal().columns().size());
-        return new SheetView(look.rows(), known.orElse(look.proposal()), known.isPresent(), look.problems());
+        return new SheetView(look.rows(), known.orElse(look.proposal()), known.isPresent());
     }
 
     private void remember(byte[] bytes, String fileName, Wish wish, long account) {
@@ -98,12 +101,19 @@ public class ImportService {
             Preview file, @Schema(nullable = true) OperationService.@Nullable ChangePreview changes) {}
 
     public Preview preview(byte[] bytes, String fileName, Wish wish) {
-        return preview(read(bytes, fileName, wish));
+        Read read = read(bytes, fileName, wish);
+        return preview(read.with(pictures.problems(null, read.study().pictures())));
     }
 
     private record Read(ImportedStudy file, Study study, List<Problem> problems) {
         boolean usable() {
             return problems.stream().noneMatch(Problem::blocking);
+        }
+
+        Read with(List<String> sentences) {
+            List<Problem> more = new ArrayList<>(problems);
+            sentences.forEach(s -> more.add(Problem.file(s)));
+            return new Read(file, study, more);
         }
     }
 
@@ -162,7 +172,8 @@ public class ImportService {
     /** What an upload would change in a study; nothing is changed. */
     public ImportInto previewInto(StudyAccess.Open open, byte[] bytes, String fileName, Wish wish) {
         Study now = store.load(open.id()).study();
-        Read read = read(bytes, fileName, wish);
+        Read file = read(bytes, fileName, wish);
+        Read read = file.with(pictures.problems(open.id(), file.study().pictures()));
         if (!read.usable()) {
             return new ImportInto(preview(read), null);
         }

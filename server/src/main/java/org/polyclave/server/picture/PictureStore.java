@@ -6,14 +6,17 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Semaphore;
+import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.picture.PictureFile;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.server.picture.persistence.PictureMapper;
 import org.polyclave.server.platform.Problems;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.ErrorResponseException;
 
 /** Keeps what is in pictures, by content. Nothing gets in that was not decoded and written anew. */
 @Component
@@ -40,7 +43,7 @@ public class PictureStore {
             PictureFile file = PictureFile.of(bytes);
             return new Cleaned(hash(file.bytes()), file);
         } catch (PictureFile.Refused refused) {
-            throw Problems.unprocessable("picture", refused.sentence(), java.util.Map.of());
+            throw refusal(refused.sentence());
         } finally {
             DECODING.release();
         }
@@ -66,13 +69,39 @@ public class PictureStore {
         return kept;
     }
 
+    /**
+     * Why pictures of a study file cannot be kept, one sentence each; nothing is kept.
+     *
+     * @param study that they are to join; null: they come with a new one
+     */
+    public List<String> problems(@Nullable Long study, List<Picture> all) {
+        List<String> found = new ArrayList<>();
+        for (Picture picture : all) {
+            try {
+                if (!picture.data().isEmpty()) {
+                    clean(bytes(picture));
+                } else if (study == null || !pictures.isKnown(study, picture.content())) {
+                    found.add(missing(picture));
+                }
+            } catch (ErrorResponseException refused) {
+                found.add("The picture '" + picture.shows() + "': "
+                        + refused.getBody().getDetail());
+            }
+        }
+        return found;
+    }
+
+    private static String missing(Picture picture) {
+        return "The file names the picture '" + picture.shows() + "' but does not hold it. Export the study again.";
+    }
+
+    private static ErrorResponseException refusal(String sentence) {
+        return Problems.unprocessable("picture", sentence, Map.of());
+    }
+
     private Picture known(long study, Picture picture) {
         if (!pictures.isKnown(study, picture.content())) {
-            throw Problems.unprocessable(
-                    "picture",
-                    "The file names the picture '" + picture.shows()
-                            + "' but does not hold it. Export the study again.",
-                    java.util.Map.of());
+            throw refusal(missing(picture));
         }
         return picture;
     }
@@ -99,10 +128,7 @@ public class PictureStore {
         try {
             return Base64.getDecoder().decode(picture.data());
         } catch (IllegalArgumentException broken) {
-            throw Problems.unprocessable(
-                    "picture",
-                    "The picture '" + picture.shows() + "' in the file is no Base64. Export the study again.",
-                    java.util.Map.of());
+            throw refusal("The picture '" + picture.shows() + "' in the file is no Base64. Export the study again.");
         }
     }
 

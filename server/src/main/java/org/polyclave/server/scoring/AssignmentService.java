@@ -91,7 +91,7 @@ public class AssignmentService {
         int cells = (rows.isEmpty() ? study.rows().size() : rows.size())
                 * (characters.isEmpty() ? study.characters().size() : characters.size());
         int scored = (int) study.opinions().stream()
-                .filter(o -> o.scorer().equals(row.scorerName()) && covers(rows, characters, o.row(), o.character()))
+                .filter(o -> o.isOf(row.scorer()) && covers(rows, characters, o.row(), o.character()))
                 .count();
         return new Assignment(
                 row.id(),
@@ -155,7 +155,7 @@ public class AssignmentService {
         Study study = snapshot.study();
         Assignment assignment = told(row, study, open);
         List<OwnScore> scores = study.opinions().stream()
-                .filter(o -> o.scorer().equals(row.scorerName())
+                .filter(o -> o.isOf(row.scorer())
                         && covers(assignment.rows(), assignment.characters(), o.row(), o.character()))
                 .flatMap(o -> study.character(o.character()).stream().map(c -> score(o, c, snapshot)))
                 .toList();
@@ -184,7 +184,7 @@ public class AssignmentService {
                             : "This cell is not among those that you were asked to score.",
                     Map.of());
         }
-        return opinions.put(open, row.scorerName(), draft);
+        return opinions.put(open, row.scorer(), row.scorerName(), draft);
     }
 
     /** Hands the scores in: from now on the scorer sees the others' again. Authors may end it too. */

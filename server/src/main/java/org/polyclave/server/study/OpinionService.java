@@ -61,10 +61,14 @@ public class OpinionService {
                 snapshot.revision(StudyObject.cell(row, character)));
     }
 
+    /**
+     * @param account name of the scorer's account
+     * @param scorer name of the scorer
+     */
     @Transactional
-    public StudyWriter.Written put(StudyAccess.Open open, String scorer, Draft draft) {
+    public StudyWriter.Written put(StudyAccess.Open open, String account, String scorer, Draft draft) {
         Study study = writer.lock(open).study();
-        String id = Opinion.idOf(draft.row(), draft.character(), scorer);
+        String id = Opinion.idOf(draft.row(), draft.character(), account);
         if (draft.text().isBlank()) {
             return writer.write(open, id, List.of(new ChangeLog.Edit(object(id), null, draft.seen())));
         }
@@ -156,7 +160,8 @@ public class OpinionService {
     private static Opinion opinion(StudyScore score) {
         String scorer = score.scorer().isEmpty() ? ScorerAgreement.AUTHOR : score.scorer();
         return new Opinion(
-                Opinion.idOf(score.row(), score.character(), scorer),
+                // Not an account: whoever accepted the score may be a second scorer of this cell too.
+                Opinion.idOf(score.row(), score.character(), "+accepted"),
                 score.row(),
                 score.character(),
                 scorer,

@@ -7,9 +7,11 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -30,7 +32,10 @@ import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.study.persistence.ChangeMapper;
 import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 
@@ -50,7 +55,10 @@ public class StudyStore {
     private final ChangeMapper changes;
     private final PictureStore pictures;
     private final JsonMapper json;
-    private final Map<Long, Object> reading = new ConcurrentHashMap<>();
+    /** All parts of a study as they are at one moment. */
+    private final TransactionTemplate consistent;
+
+    private final Map<Long, ReentrantLock> reading = new ConcurrentHashMap<>();
     private final Map<Long, Snapshot> cache = new LinkedHashMap<>(KEPT, 0.75f, true) {
         private static final long serialVersionUID = 1;
 
@@ -60,10 +68,18 @@ public class StudyStore {
         }
     };
 
-    StudyStore(StudyMapper studies, ChangeMapper changes, PictureStore pictures, JsonMapper json) {
+    StudyStore(
+            StudyMapper studies,
+            ChangeMapper changes,
+            PictureStore pictures,
+            JsonMapper json,
+            PlatformTransactionManager transactions) {
         this.studies = studies;
         this.changes = changes;
         this.pictures = pictures;
+        consistent = new TransactionTemplate(transactions);
+        consistent.setReadOnly(true);
+        consistent.setIsolationLevel(TransactionDefinition.ISOLATION_REPEATABLE_READ);
         this.json = json;
     }
 
@@ -89,29 +105,61 @@ public class StudyStore {
     }
 
     /**
-     * The study as it is now, or newer. Of several who ask for a study that is not kept, one reads it and the others wait:
-     * a large one takes seconds and hundreds of megabytes.
+     * The study as it is now, or newer. Of several who ask for a study that is not kept, one reads it and the others wait,
+     * without a connection to the database: a large one takes seconds and hundreds of megabytes.
      */
-    @Transactional(readOnly = true, isolation = org.springframework.transaction.annotation.Isolation.REPEATABLE_READ)
     public Snapshot load(long id) {
+        long revision = studies.revision(id);
+        ReentrantLock reader = reading.computeIfAbsent(id, i -> new ReentrantLock());
+        Optional<Snapshot> found = keptSince(id, revision);
+        while (found.isEmpty()) {
+            // Whoever reads has a connection already, so those who wait for it cannot take it away.
+            found = Objects.requireNonNull(consistent.execute(t -> readFirst(id, reader)));
+            if (found.isEmpty()) {
+                found = afterTheReader(id, revision, reader);
+            }
+        }
+        return found.get();
+    }
+
+    private Optional<Snapshot> afterTheReader(long id, long revision, ReentrantLock reader) {
+        reader.lock();
+        try {
+            return keptSince(id, revision);
+        } finally {
+            reader.unlock();
+        }
+    }
+
+    /** Reads the study, unless somebody else is reading it. */
+    private Optional<Snapshot> readFirst(long id, ReentrantLock reader) {
+        if (!reader.tryLock()) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(readNewest(id));
+        } finally {
+            reader.unlock();
+        }
+    }
+
+    private Optional<Snapshot> keptSince(long id, long revision) {
+        return Optional.ofNullable(kept(id)).filter(s -> s.revision() >= revision);
+    }
+
+    private Snapshot readNewest(long id) {
         StudyMapper.StudyTexts texts = studies.texts(id);
         Snapshot kept = kept(id);
         if (kept != null && kept.revision() >= texts.revision()) {
             return kept;
         }
-        synchronized (reading.computeIfAbsent(id, i -> new Object())) {
-            Snapshot meanwhile = kept(id);
-            if (meanwhile != null && meanwhile.revision() >= texts.revision()) {
-                return meanwhile;
-            }
-            Snapshot newest = meanwhile == null
-                    ? read(id, texts)
-                    : broughtUpToDate(id, texts, meanwhile).orElseGet(() -> read(id, texts));
-            synchronized (cache) {
-                cache.put(id, newest);
-            }
-            return newest;
+        Snapshot newest = kept == null
+                ? read(id, texts)
+                : broughtUpToDate(id, texts, kept).orElseGet(() -> read(id, texts));
+        synchronized (cache) {
+            cache.put(id, newest);
         }
+        return newest;
     }
 
     private @Nullable Snapshot kept(long id) {

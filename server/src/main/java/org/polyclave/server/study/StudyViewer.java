@@ -54,11 +54,11 @@ final class StudyViewer {
                 counts());
     }
 
-    /** Revisions of all that was ever changed, but for the cells, which carry their own. */
+    /** Revisions of all that was ever changed, but for scores: cells carry their own, opinions are their scorers'. */
     private Map<String, Long> revisions() {
         Map<String, Long> revisions = new TreeMap<>();
         snapshot.revisions().forEach((key, revision) -> {
-            if (!key.startsWith("cell/")) {
+            if (!StudyObject.of(key).isScore()) {
                 revisions.put(key, revision);
             }
         });

@@ -40,6 +40,9 @@ public interface StudyMapper {
             """)
     StudyTexts texts(long id);
 
+    @Select("select revision from study where id = #{id}")
+    long revision(long id);
+
     @Select("select body::text from study_row where study_id = #{id} order by position, id")
     List<String> rows(long id);
 

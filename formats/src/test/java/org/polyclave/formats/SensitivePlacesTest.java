@@ -1,0 +1,82 @@
+package org.polyclave.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.formats.study.Picture;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScope;
+
+/** Places of sensitive taxa leave the installation in no file. */
+final class SensitivePlacesTest {
+    private static StudyRow row(String label, String parent, List<String> status) {
+        return new StudyRow(
+                label,
+                label,
+                "",
+                "species",
+                parent.isEmpty() ? null : parent,
+                "",
+                Hazard.NONE_KNOWN,
+                List.of(),
+                status,
+                1,
+                false,
+                List.of(),
+                "");
+    }
+
+    private static Picture picture(String id, String row) {
+        return new Picture(id, "0".repeat(64), "image/png", 1, 1, id, "", "", row, "51.50000, -2.10000", "");
+    }
+
+    private static Map<String, String> places(List<StudyRow> rows) {
+        Study study = new Study("s", "S", StudyScope.EMPTY, rows, List.of(), List.of(), List.of())
+                .withPictures(List.of(
+                        picture("of-a", "a"),
+                        picture("of-child", "child"),
+                        picture("of-b", "b"),
+                        picture("of-none", "")));
+        return study.withoutSensitivePlaces().pictures().stream()
+                .collect(Collectors.toMap(Picture::id, Picture::place));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"protected", "Regulated in the estuary", "quarantine pest", "strictly PROTECTED"})
+    void aSensitiveTaxonAndItsPartsDoNotTellTheirPlace(String status) {
+        // The child stands before its parent: order says nothing.
+        Map<String, String> places = places(
+                List.of(row("child", "a", List.of()), row("a", "", List.of("rare", status)), row("b", "", List.of())));
+
+        assertThat(places.get("of-a")).isEmpty();
+        assertThat(places.get("of-child")).isEmpty();
+        assertThat(places.get("of-none"))
+                .as("a picture of no taxon may be of this one")
+                .isEmpty();
+        assertThat(places.get("of-b")).isEqualTo("51.50000, -2.10000");
+    }
+
+    @Test
+    void othersKeepTheirs() {
+        Map<String, String> places = places(List.of(
+                row("child", "a", List.of()),
+                row("a", "", List.of("invasive", "unprotected")),
+                row("b", "", List.of())));
+        assertThat(places.values()).containsOnly("51.50000, -2.10000");
+    }
+
+    @Test
+    void aPlaceCanBeForgottenButNotGiven() {
+        Picture kept = picture("p", "");
+        assertThat(kept.told(kept.withoutPlace()).place()).isEmpty();
+        assertThat(kept.withoutPlace().told(kept).place()).isEmpty();
+        assertThat(kept.told(kept).place()).isNotEmpty();
+    }
+}
