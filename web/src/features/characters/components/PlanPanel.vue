@@ -37,11 +37,14 @@ function choose(name: string) {
   organ.value = organ.value === name ? '' : name;
 }
 
-function write(bodyPlan: Schemas['BodyPlan']) {
+let last: Schemas['BodyPlan'] = { plan: '', parts: [] };
+
+function write(bodyPlan: Schemas['BodyPlan'], over?: number) {
+  last = bodyPlan;
   return run(async () => {
     const study = model.study.value;
     if (!study) return;
-    const body = { title: study.title, scope: { ...study.scope, bodyPlan }, seen: model.seen('scope') };
+    const body = { title: study.title, scope: { ...study.scope, bodyPlan }, seen: over ?? model.seen('scope') };
     await model.send('PUT', `/api/studies/${encodeURIComponent(model.slug)}/scope`, body);
     await model.reload();
   });
@@ -105,7 +108,7 @@ async function add() {
           }}</v-btn>
         </form>
       </template>
-      <WriteProblem :problem="problem" @theirs="model.reload" @mine="problem = null" />
+      <WriteProblem :problem="problem" @theirs="model.reload" @mine="write(last, $event)" />
     </div>
   </section>
 </template>

@@ -1,24 +1,17 @@
 import { describe, expect, test } from 'vitest';
-import type { Schemas } from '@/api/client';
 import { mount } from '@/testing/mount';
+import { character, state } from '@/testing/study';
 import type { Given } from '../logic/answers';
 import QuestionCard from './QuestionCard.vue';
 
 const EVENTS = ['toggle', 'measure', 'certainty', 'pass', 'withdraw'];
-const margin = {
-  id: 'margin',
+const margin = character('margin', {
   label: 'leaf margin',
   question: 'How is the edge?',
   plainQuestion: 'What is the rim like?',
   note: 'Middle of the leaf.',
-  organ: 'leaf',
-  type: 'STATES',
-  unit: '',
-  states: [
-    { id: 'toothed', label: 'toothed', plain: 'with teeth', definition: 'Points all along' },
-    { id: 'entire', label: 'entire', plain: '', definition: '' },
-  ],
-} as unknown as Schemas['StudyCharacter'];
+  states: [state('toothed', { plain: 'with teeth', definition: 'Points all along' }), state('entire')],
+});
 const width = { ...margin, id: 'width', label: 'leaf width', type: 'LENGTH', unit: 'mm', states: [] };
 const given: Given = { character: 'margin', states: ['toothed'], value: null, certainty: 'SURE', passed: null };
 

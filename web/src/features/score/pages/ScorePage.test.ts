@@ -1,5 +1,6 @@
 import { nextTick } from 'vue';
 import { beforeAll, expect, test, vi } from 'vitest';
+import { EMPTY_CELL } from '@/features/study';
 import { fakeServer, Refusal } from '@/testing/server';
 import { character, mountInStudy, row, state, study } from '@/testing/study';
 import ScorePage from './ScorePage.vue';
@@ -11,20 +12,7 @@ const characters = [
   character('margin', { states: [state('entire'), state('toothed')] }),
   character('width', { type: 'LENGTH', unit: 'mm', organ: 'stem' }),
 ];
-const face = (text: string, more = {}) => ({
-  text,
-  kind: 'states',
-  parts: [],
-  doubtful: false,
-  basis: 'JUDGEMENT',
-  source: '',
-  note: '',
-  months: [],
-  scorer: '',
-  date: '',
-  concept: '',
-  ...more,
-});
+const face = (text: string, more = {}) => ({ ...EMPTY_CELL, text, kind: 'states', basis: 'JUDGEMENT', ...more });
 const columns = [
   {
     character: 'margin',

@@ -5,6 +5,7 @@ import { useStudy } from '@/features/study';
 import StatePicture from '@/shared/StatePicture.vue';
 import WriteProblem from '@/shared/WriteProblem.vue';
 import { useAction } from '@/shared/useAction';
+import { statesIn } from '../logic/cells';
 
 /** Settles a cell: what each scorer holds stands side by side, and one score is accepted. */
 const props = defineProps<{ row: Schemas['StudyRow'] | undefined; character: Schemas['StudyCharacter'] | undefined }>();
@@ -50,7 +51,7 @@ async function settle(over?: number) {
 }
 
 /** The states that a text names, so that their pictures stand beside it. */
-const statesOf = (said: string) => props.character?.states.filter((s) => said.includes(s.label)) ?? [];
+const statesOf = (said: string) => statesIn(said, props.character?.states ?? []);
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { figure, ownCell, percent } from './cells';
+import { figure, ownCell, percent, statesIn } from './cells';
 
 it('finds the states of a typed score again', () => {
   const states = [{ label: 'toothed' }, { label: 'double-toothed' }, { label: 'entire' }];
@@ -15,6 +15,13 @@ it('finds the states of a typed score again', () => {
   expect(cell.parts.map((p) => p.label)).toEqual(['toothed', 'entire']);
   expect(cell.revision).toBe(4);
   expect(ownCell(undefined, states).text).toBe('');
+});
+
+it('takes no part of a name for a state', () => {
+  const states = [{ label: 'toothed' }, { label: 'double-toothed' }];
+  expect(statesIn('double-toothed', states)).toEqual([{ label: 'double-toothed' }]);
+  expect(statesIn('toothed + double-toothed', states)).toEqual(states);
+  expect(statesIn('mistaken toothed', states)).toEqual([]);
 });
 
 it('writes figures, and a dash for those that cannot be had', () => {

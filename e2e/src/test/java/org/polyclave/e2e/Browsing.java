@@ -6,8 +6,10 @@ import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.extension.AfterEachCallback;
@@ -62,6 +64,19 @@ final class Browsing implements AfterEachCallback {
         page.getByText(displayName).click();
         page.waitForURL("**/studies");
         return page;
+    }
+
+    static Locator button(Page page, String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    /** Runs a command of the palette. */
+    static void command(Page page, String words) {
+        page.keyboard().press("Control+k");
+        page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Command"))
+                .fill(words);
+        page.keyboard().press("Enter");
     }
 
     /** No serious accessibility findings on the page as it is now. */

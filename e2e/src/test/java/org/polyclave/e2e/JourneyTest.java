@@ -2,6 +2,7 @@ package org.polyclave.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.polyclave.e2e.Browsing.button;
 
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
@@ -33,11 +34,6 @@ class JourneyTest {
 
     @RegisterExtension
     final Browsing browsing = new Browsing();
-
-    private static Locator button(Page page, String name) {
-        return page.getByRole(
-                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
-    }
 
     private static Locator stage(Page page, String name) {
         return page.getByRole(AriaRole.NAVIGATION).getByText(name, new Locator.GetByTextOptions().setExact(true));

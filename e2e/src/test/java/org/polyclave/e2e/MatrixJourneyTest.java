@@ -2,6 +2,8 @@ package org.polyclave.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.polyclave.e2e.Browsing.button;
+import static org.polyclave.e2e.Browsing.command;
 
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
@@ -36,20 +38,8 @@ class MatrixJourneyTest {
     @RegisterExtension
     final Browsing browsing = new Browsing();
 
-    private static Locator button(Page page, String name) {
-        return page.getByRole(
-                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
-    }
-
     private static FilePayload file(String name, String text) {
         return new FilePayload(name, "text/plain", text.getBytes(StandardCharsets.UTF_8));
-    }
-
-    private static void command(Page page, String words) {
-        page.keyboard().press("Control+k");
-        page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Command"))
-                .fill(words);
-        page.keyboard().press("Enter");
     }
 
     private static Locator option(Page page, String row) {

@@ -1,6 +1,8 @@
 package org.polyclave.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.polyclave.e2e.Browsing.button;
+import static org.polyclave.e2e.Browsing.command;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -29,18 +31,6 @@ class SecondScorerJourneyTest {
 
     @RegisterExtension
     final Browsing browsing = new Browsing();
-
-    private static Locator button(Page page, String name) {
-        return page.getByRole(
-                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
-    }
-
-    private static void command(Page page, String words) {
-        page.keyboard().press("Control+k");
-        page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Command"))
-                .fill(words);
-        page.keyboard().press("Enter");
-    }
 
     /** Chooses one of a select's items by its first letters and Enter. */
     private static void choose(Page page, String label, String item) {

@@ -18,8 +18,17 @@ import org.polyclave.formats.study.StudyJson;
 public final class ReadyCharacters {
     private ReadyCharacters() {}
 
+    /** Read when they are first asked for. */
+    private static final class Holder {
+        static final Study ALL = read();
+    }
+
     /** All of them, as a study without rows. */
     public static Study all() {
+        return Holder.ALL;
+    }
+
+    private static Study read() {
         byte[] bytes = resource("characters.json");
         Study study = bytes == null ? null : StudyJson.read(bytes).study();
         if (study == null) {

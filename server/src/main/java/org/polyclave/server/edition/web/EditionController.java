@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.edition.EditionDocument;
 import org.polyclave.server.edition.EditionService;
-import org.polyclave.server.picture.web.PictureResponse;
+import org.polyclave.server.picture.PictureResponse;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.Role;
 import org.polyclave.server.study.StudyService;

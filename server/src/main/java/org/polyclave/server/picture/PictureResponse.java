@@ -1,7 +1,6 @@
-package org.polyclave.server.picture.web;
+package org.polyclave.server.picture;
 
 import java.time.Duration;
-import org.polyclave.server.picture.PictureStore;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
