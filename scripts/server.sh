@@ -26,7 +26,7 @@ launch() {
     mkdir -p "$POLYCLAVE_HOME/log"
     : >"$POLYCLAVE_HOME/log/server.log"
     # A session of its own, so that Ctrl+C reaches the launcher only and it can stop everything in order.
-    setsid "$JAVA" -XX:+UseSerialGC -Xmx2g -jar "$(jar_of server exec)" "$@" >"$POLYCLAVE_HOME/log/server.log" 2>&1 </dev/null &
+    setsid "$JAVA" -XX:+UseSerialGC -Xms1g -Xmx2g -XX:MetaspaceSize=128m -jar "$(jar_of server exec)" "$@" >"$POLYCLAVE_HOME/log/server.log" 2>&1 </dev/null &
     launched=$!
     echo "$launched" >"$PID_FILE"
     tries=0

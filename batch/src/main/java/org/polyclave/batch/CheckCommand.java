@@ -47,7 +47,7 @@ final class CheckCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         CompiledStudy compiled = MatrixFile.read(matrix, spec.commandLine().getErr());
-        List<StudyFinding> findings = StudyCheck.of(compiled);
+        List<StudyFinding> findings = StudyCheck.of(compiled).findings();
         PrintWriter out = spec.commandLine().getOut();
         if (format == Format.JSON) {
             Map<String, Object> document = new LinkedHashMap<>();

@@ -32,7 +32,7 @@ final class DemoStudiesTest {
     }
 
     private static List<StudyFinding> check(Study study) {
-        return StudyCheck.of(StudyCompiler.compile(study));
+        return StudyCheck.of(StudyCompiler.compile(study)).findings();
     }
 
     private static Tuple at(String kind, String row, String character) {

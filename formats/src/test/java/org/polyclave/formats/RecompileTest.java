@@ -11,7 +11,10 @@ import java.util.Set;
 import java.util.stream.LongStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Matrix;
+import org.polyclave.formats.check.StudyCheck;
+import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
@@ -38,6 +41,31 @@ class RecompileTest {
                 .filter(s -> !s.row().equals(rows.get(3).id()))
                 .toList();
         return study.withRows(rows).withScores(scores);
+    }
+
+    /** The same with a ratio of two parts, a claim and a taxon that is not there in summer, for checks of every kind. */
+    private static Study checked(Study study, Random random) {
+        List<StudyCharacter> characters = new ArrayList<>(study.characters());
+        List<String> parts = study.characters().stream()
+                .filter(c -> c.type() == CharacterType.LENGTH || c.type() == CharacterType.COUNT)
+                .map(StudyCharacter::id)
+                .toList();
+        characters.replaceAll(c -> c.type() == CharacterType.RATIO ? c.withRatioOf(parts) : c);
+        List<StudyRow> rows = new ArrayList<>(study.rows());
+        rows.set(1, rows.get(1).withOccurrence(new StudyRow.Occurrence(List.of(1, 2, 3, 11, 12), "", List.of())));
+        StudyCharacter withStates = study.characters().stream()
+                .filter(c -> c.states().size() > 1)
+                .findFirst()
+                .orElseThrow();
+        String state = withStates.states().get(0).id();
+        Claim claim = new Claim(
+                "claim",
+                rows.get(random.nextInt(rows.size())).id(),
+                Claim.Kind.ONLY,
+                withStates.id(),
+                List.of(state),
+                "");
+        return study.withCharacters(characters).withRows(rows).withClaims(List.of(claim));
     }
 
     private static Study edited(Study study, Random random, Set<String> characters) {
@@ -81,6 +109,24 @@ class RecompileTest {
             assertThat(cells(before)).as("the matrix before is not touched").isEqualTo(beforeCells);
             study = now;
         }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void changedCellsGiveTheSameFindings(long seed) {
+        Random random = new Random(seed);
+        Study study = checked(study(seed), random);
+        StudyCheck kept = StudyCheck.of(StudyCompiler.compile(study));
+        for (int step = 0; step < 5; step++) {
+            study = edited(study, random, new HashSet<>());
+            CompiledStudy now = StudyCompiler.compile(study);
+            kept = kept.after(now);
+            assertThat(kept.findings()).isEqualTo(StudyCheck.of(now).findings());
+        }
+        Study renamed = study.withRows(
+                study.rows().stream().map(r -> r.withLabel(r.label() + " s.l.")).toList());
+        CompiledStudy other = StudyCompiler.compile(renamed);
+        assertThat(kept.after(other).findings()).isEqualTo(StudyCheck.of(other).findings());
     }
 
     private static List<Object> cells(Matrix matrix) {

@@ -51,7 +51,7 @@ class StudyCheckTest {
     }
 
     private static List<StudyFinding> check(Study study) {
-        return StudyCheck.of(StudyCompiler.compile(study));
+        return StudyCheck.of(StudyCompiler.compile(study)).findings();
     }
 
     private static Study table(String from, String to) {

@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Random;
+import java.util.Set;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
@@ -56,7 +59,8 @@ class MatrixCheckTest {
         List<MatrixCharacter> characters = IntStream.range(0, columns.length)
                 .mapToObj(c -> states(c, stateCount))
                 .toList();
-        return MatrixCheck.of(Matrix.of(rows(columns[0].length()), characters, cells(stateCount, columns)));
+        return MatrixCheck.of(Matrix.of(rows(columns[0].length()), characters, cells(stateCount, columns)))
+                .findings();
     }
 
     private static List<Kind> kinds(List<Finding> findings) {
@@ -88,7 +92,8 @@ class MatrixCheckTest {
     void aStateThatIsOnlyMistakenIsUsed() {
         Cell mistaken = new Cell.Categorical(1, 3, new double[] {1, 0});
         Cell[][] cells = {{mistaken}, {Cell.Categorical.single(0, 2)}};
-        assertThat(kinds(MatrixCheck.of(Matrix.of(rows(2), List.of(states(0, 2)), cells))))
+        assertThat(kinds(MatrixCheck.of(Matrix.of(rows(2), List.of(states(0, 2)), cells))
+                        .findings()))
                 .containsExactly(Kind.SEPARATES_NOTHING);
     }
 
@@ -102,11 +107,11 @@ class MatrixCheckTest {
                 List.of(male, female, other, apart),
                 List.of(states(0, 2), states(1, 2)),
                 cells(2, "0001", "?" + "??1"));
-        assertThat(MatrixCheck.of(matrix).stream().filter(f -> f.kind() == Kind.SAME_ROWS))
+        assertThat(MatrixCheck.of(matrix).findings().stream().filter(f -> f.kind() == Kind.SAME_ROWS))
                 .extracting(Finding::row, Finding::otherRow)
                 .containsExactly(tuple(0, 2));
         Matrix nothing = Matrix.of(rows(3), List.of(states(0, 2)), cells(2, "??1"));
-        assertThat(kinds(MatrixCheck.of(nothing)))
+        assertThat(kinds(MatrixCheck.of(nothing).findings()))
                 .as("two rows of which nothing is known are no duplicates")
                 .doesNotContain(Kind.SAME_ROWS);
     }
@@ -133,12 +138,14 @@ class MatrixCheckTest {
     void aCharacterAndWhatItControlsAreNotComparedButTheirCellsAre() {
         List<MatrixCharacter> characters = List.of(states(0, 2), states(1, 2).when(List.of(new Controller(0, 0b01))));
         Matrix matrix = Matrix.of(rows(8), characters, cells(2, "00001111", "0101--0-"));
-        assertThat(MatrixCheck.of(matrix).stream().filter(f -> f.kind().name().contains("APPLICABLE")))
+        assertThat(MatrixCheck.of(matrix).findings().stream()
+                        .filter(f -> f.kind().name().contains("APPLICABLE")))
                 .containsExactly(Finding.of(Kind.SCORED_BUT_NOT_APPLICABLE, 6, 1));
         Matrix missing = Matrix.of(rows(8), characters, cells(2, "0000111?", "01-1----"));
-        assertThat(MatrixCheck.of(missing).stream().filter(f -> f.kind().name().contains("APPLI")))
+        assertThat(MatrixCheck.of(missing).findings().stream()
+                        .filter(f -> f.kind().name().contains("APPLI")))
                 .containsExactly(Finding.of(Kind.NOT_APPLICABLE_BUT_APPLIES, 2, 1));
-        assertThat(kinds(MatrixCheck.of(matrix))).doesNotContain(Kind.IMPLIED);
+        assertThat(kinds(MatrixCheck.of(matrix).findings())).doesNotContain(Kind.IMPLIED);
     }
 
     @Test
@@ -149,10 +156,10 @@ class MatrixCheckTest {
             {Cell.Numeric.range(1, 5)},
             {Cell.Numeric.range(11, 11)}
         };
-        assertThat(MatrixCheck.of(Matrix.of(rows(4), List.of(length(0)), cells)))
+        assertThat(MatrixCheck.of(Matrix.of(rows(4), List.of(length(0)), cells)).findings())
                 .containsExactly(new Finding(Kind.RANGES_TOUCH, 0, 1, 0, -1, -1, 2));
         cells[1][0] = Cell.Numeric.range(5.1, 9);
-        assertThat(MatrixCheck.of(Matrix.of(rows(4), List.of(length(0)), cells)))
+        assertThat(MatrixCheck.of(Matrix.of(rows(4), List.of(length(0)), cells)).findings())
                 .isEmpty();
     }
 
@@ -177,7 +184,7 @@ class MatrixCheckTest {
         StrictSeparation separation = new StrictSeparation(matrix);
         List<Integer> told = new ArrayList<>();
         List<Integer> silent = new ArrayList<>();
-        for (Finding finding : MatrixCheck.of(matrix)) {
+        for (Finding finding : MatrixCheck.of(matrix).findings()) {
             if (finding.kind() == Kind.SEPARATES_NOTHING || finding.kind() == Kind.NEVER_VARIES) {
                 told.add(finding.character());
             }
@@ -203,8 +210,8 @@ class MatrixCheckTest {
     @MethodSource("seeds")
     void findingsAreDeterministicAndNameWhatIsThere(long seed) {
         Matrix matrix = new SyntheticMatrix(30, 20, 2, 0.05, 0.1, 0.3, 0, true).generate(seed);
-        List<Finding> findings = MatrixCheck.of(matrix);
-        assertThat(findings).isEqualTo(MatrixCheck.of(matrix));
+        List<Finding> findings = MatrixCheck.of(matrix).findings();
+        assertThat(findings).isEqualTo(MatrixCheck.of(matrix).findings());
         for (Finding finding : findings) {
             assertThat(finding.row()).isBetween(-1, matrix.rowCount() - 1);
             assertThat(finding.character()).isBetween(-1, matrix.characterCount() - 1);
@@ -214,6 +221,47 @@ class MatrixCheckTest {
                 }
             }
         }
+    }
+
+    /** Small changes, one after the other, with dependent characters, alike rows and bonds that come and go. */
+    @ParameterizedTest
+    @MethodSource("seeds")
+    void whatIsKeptEqualsACheckFromScratch(long seed) {
+        Random random = new Random(seed);
+        SyntheticMatrix kind = new SyntheticMatrix(14, 6, 2, 0.05, 0.2, 0.3, 0.4, true);
+        Matrix matrix = kind.generate(seed);
+        MatrixCheck kept = MatrixCheck.of(matrix);
+        for (int step = 0; step < 12; step++) {
+            Set<Integer> scored = new HashSet<>();
+            for (int n = random.nextInt(3); n >= 0; n--) {
+                int c = random.nextInt(matrix.characterCount());
+                scored.add(c);
+                matrix = step % 3 == 0 ? likeAnotherRow(matrix, c, random) : unknownSomewhere(matrix, c, random);
+            }
+            kept = kept.after(matrix, scored);
+            assertThat(kept.findings())
+                    .as("seed %d, step %d", seed, step)
+                    .isEqualTo(MatrixCheck.of(matrix).findings());
+        }
+    }
+
+    private static Matrix likeAnotherRow(Matrix matrix, int c, Random random) {
+        Cell other = matrix.cell(random.nextInt(matrix.rowCount()), c);
+        return matrix.with(random.nextInt(matrix.rowCount()), c, other);
+    }
+
+    private static Matrix unknownSomewhere(Matrix matrix, int c, Random random) {
+        return matrix.with(random.nextInt(matrix.rowCount()), c, U);
+    }
+
+    @Test
+    void rowsBecomeAlikeByOneChangedCell() {
+        List<MatrixCharacter> characters = List.of(states(0, 2), states(1, 2));
+        Matrix apart = Matrix.of(rows(3), characters, cells(2, "011", "001"));
+        MatrixCheck before = MatrixCheck.of(apart);
+        MatrixCheck after = before.after(apart.with(1, 1, apart.cell(2, 1)), Set.of(1));
+        assertThat(kinds(before.findings())).doesNotContain(Kind.SAME_ROWS);
+        assertThat(kinds(after.findings())).contains(Kind.SAME_ROWS);
     }
 
     /** Whether no other row pairs this row's state of one character with another state of the other. */

@@ -1,11 +1,16 @@
 package org.polyclave.core.check;
 
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import org.polyclave.core.check.Finding.Kind;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Controller;
@@ -14,7 +19,10 @@ import org.polyclave.core.matrix.MatrixCharacter;
 
 /**
  * Looks for what may be slips in a matrix. Findings come in the order of kinds, rows and characters, the same for the same
- * matrix. Time O(rows · characters²), which the comparison of characters takes; memory O(rows · characters).
+ * matrix. They are kept by what they are about, so that after a change only the changed characters are looked at again.
+ *
+ * <p>Time O(rows · characters²) for a whole matrix, which the comparison of characters takes, and O(rows · characters) for
+ * one changed character; memory O(rows · characters).
  */
 public final class MatrixCheck {
     /** Share of unknown cells above which a row or character is told. */
@@ -26,40 +34,140 @@ public final class MatrixCheck {
     /** One exception in so many rows is a likely slip; more are a looser bond. */
     private static final int ROWS_AN_EXCEPTION = 12;
 
+    private static final Comparator<Finding> ORDER =
+            Comparator.comparing(Finding::kind).thenComparingInt(Finding::row).thenComparingInt(Finding::character);
+
     private final Matrix matrix;
     private final int rows;
     private final int characters;
-    private final List<Finding> found = new ArrayList<>();
+    /** What is found in one character, by character. */
+    private final List<List<Finding>> ofCharacter;
+    /** What is found between two characters, by the earlier one, then by the later one; pairs without findings are not in it. */
+    private final List<SortedMap<Integer, List<Finding>>> ofPair;
+    /** State of each row by character, -1 where it is unknown or shows several; empty for numbers. */
+    private final int[][] single;
+    /** Sums over the cells of each row, alike for rows that are alike. */
+    private final int[] prints;
 
-    private MatrixCheck(Matrix matrix) {
+    private MatrixCheck(
+            Matrix matrix,
+            List<List<Finding>> ofCharacter,
+            List<SortedMap<Integer, List<Finding>>> ofPair,
+            int[][] single,
+            int[] prints) {
         this.matrix = matrix;
         rows = matrix.rowCount();
         characters = matrix.characterCount();
+        this.ofCharacter = ofCharacter;
+        this.ofPair = ofPair;
+        this.single = single;
+        this.prints = prints;
     }
 
-    public static List<Finding> of(Matrix matrix) {
-        MatrixCheck check = new MatrixCheck(matrix);
-        for (int c = 0; c < check.characters; c++) {
-            check.useOf(c);
+    public static MatrixCheck of(Matrix matrix) {
+        int n = matrix.characterCount();
+        MatrixCheck check = new MatrixCheck(
+                matrix,
+                new ArrayList<>(Collections.nCopies(n, List.of())),
+                new ArrayList<>(Collections.nCopies(n, Collections.emptySortedMap())),
+                new int[n][],
+                new int[matrix.rowCount()]);
+        for (int c = 0; c < n; c++) {
+            check.single[c] = check.singleStates(c);
+            check.addToPrints(c, 1);
         }
-        check.sameRows();
-        check.implications();
-        for (int c = 0; c < check.characters; c++) {
-            check.touching(c);
-            check.applicability(c);
+        for (int c = 0; c < n; c++) {
+            check.lookAt(c);
+            for (int d = c + 1; d < n; d++) {
+                check.compare(c, d);
+            }
         }
-        check.unknowns();
-        List<Finding> ordered = check.found;
-        ordered.sort((a, b) -> {
-            int byKind = a.kind().compareTo(b.kind());
-            int byRow = byKind != 0 ? byKind : Integer.compare(a.row(), b.row());
-            return byRow != 0 ? byRow : Integer.compare(a.character(), b.character());
-        });
-        return List.copyOf(ordered);
+        return check;
+    }
+
+    /**
+     * The check of a matrix of which only some characters were scored anew. This one stays as it is.
+     *
+     * @param changed the same rows and characters with other cells
+     * @param scored indexes of the characters whose cells differ
+     */
+    public MatrixCheck after(Matrix changed, Set<Integer> scored) {
+        MatrixCheck check = new MatrixCheck(
+                changed, new ArrayList<>(ofCharacter), new ArrayList<>(ofPair), single.clone(), prints.clone());
+        for (int c : scored) {
+            addToPrints(c, -1, check.prints);
+            check.addToPrints(c, 1);
+            check.single[c] = check.singleStates(c);
+        }
+        for (int c = 0; c < characters; c++) {
+            if (scored.contains(c) || dependsOnAny(c, scored)) {
+                check.lookAt(c);
+            }
+        }
+        for (int c : scored) {
+            for (int d = 0; d < characters; d++) {
+                if (d != c && (d > c || !scored.contains(d))) {
+                    check.compare(Math.min(c, d), Math.max(c, d));
+                }
+            }
+        }
+        return check;
+    }
+
+    /** All findings. */
+    public List<Finding> findings() {
+        List<Finding> all = new ArrayList<>();
+        ofCharacter.forEach(all::addAll);
+        ofPair.forEach(pairs -> pairs.values().forEach(all::addAll));
+        sameRows(all);
+        unknownRows(all);
+        all.sort(ORDER);
+        return List.copyOf(all);
+    }
+
+    private boolean dependsOnAny(int c, Set<Integer> scored) {
+        return matrix.character(c).appliesWhen().stream().anyMatch(when -> scored.contains(when.character()));
+    }
+
+    private void lookAt(int c) {
+        List<Finding> found = new ArrayList<>();
+        use(c, found);
+        touching(c, found);
+        applicability(c, found);
+        unknown(c, found);
+        ofCharacter.set(c, List.copyOf(found));
+    }
+
+    /** Compares two characters, the earlier first. */
+    private void compare(int c, int d) {
+        List<Finding> found = new ArrayList<>();
+        if (single[c].length > 0 && single[d].length > 0 && !dependent(c, d)) {
+            imply(c, d, found);
+        }
+        if (found.isEmpty() && !ofPair.get(c).containsKey(d)) {
+            return;
+        }
+        SortedMap<Integer, List<Finding>> pairs = new TreeMap<>(ofPair.get(c));
+        pairs.remove(d);
+        if (!found.isEmpty()) {
+            pairs.put(d, List.copyOf(found));
+        }
+        ofPair.set(c, pairs);
+    }
+
+    private void addToPrints(int c, int times) {
+        addToPrints(c, times, prints);
+    }
+
+    private void addToPrints(int c, int times, int[] sums) {
+        for (int i = 0; i < rows; i++) {
+            // An odd factor for each character, so that the same cell under another character counts otherwise.
+            sums[i] += times * (2 * c + 0x9E3779B1) * matrix.cell(i, c).hashCode();
+        }
     }
 
     /** States that nobody shows; characters that never vary or separate nothing. */
-    private void useOf(int c) {
+    private void use(int c, List<Finding> found) {
         MatrixCharacter character = matrix.character(c);
         int readable = 0;
         Set<Cell> different = new LinkedHashSet<>();
@@ -109,39 +217,36 @@ public final class MatrixCheck {
         return cell instanceof Cell.Categorical || cell instanceof Cell.Numeric;
     }
 
-    private void sameRows() {
-        Map<List<Cell>, Integer> seen = new LinkedHashMap<>();
+    private void sameRows(List<Finding> found) {
+        Map<Integer, List<Integer>> seen = new HashMap<>();
         for (int i = 0; i < rows; i++) {
-            List<Cell> cells = new ArrayList<>();
-            boolean scored = false;
-            for (int c = 0; c < characters; c++) {
-                cells.add(matrix.cell(i, c));
-                scored |= isScored(matrix.cell(i, c));
-            }
-            Integer first = scored ? seen.putIfAbsent(cells, i) : null;
-            // Sexes and stages of one taxon need not differ.
-            if (first != null && matrix.row(first).target() != matrix.row(i).target()) {
+            List<Integer> alike = seen.computeIfAbsent(prints[i], p -> new ArrayList<>());
+            int first = firstLike(i, alike);
+            if (first < 0) {
+                alike.add(i);
+            } else if (matrix.row(first).target() != matrix.row(i).target()) {
+                // Sexes and stages of one taxon need not differ.
                 found.add(new Finding(Kind.SAME_ROWS, first, i, -1, -1, -1, 0));
             }
         }
     }
 
-    /** Characters with one state a row, compared two by two. */
-    private void implications() {
-        int[][] states = new int[characters][];
-        for (int c = 0; c < characters; c++) {
-            states[c] = singleStates(c);
-        }
-        for (int c = 0; c < characters; c++) {
-            for (int d = c + 1; d < characters; d++) {
-                if (states[c].length > 0 && states[d].length > 0 && !dependent(c, d)) {
-                    imply(c, states[c], d, states[d]);
-                }
+    /** The first of some rows that is scored alike throughout; -1 if none is. */
+    private int firstLike(int row, List<Integer> others) {
+        for (int other : others) {
+            boolean same = true;
+            boolean scored = false;
+            for (int c = 0; same && c < characters; c++) {
+                same = matrix.cell(row, c).equals(matrix.cell(other, c));
+                scored |= isScored(matrix.cell(row, c));
+            }
+            if (same && scored) {
+                return other;
             }
         }
+        return -1;
     }
 
-    /** State of each row, -1 where it is unknown or shows several; empty for numbers. */
     private int[] singleStates(int c) {
         if (matrix.character(c).type().isNumeric()) {
             return new int[0];
@@ -168,7 +273,9 @@ public final class MatrixCheck {
         return false;
     }
 
-    private void imply(int c, int[] ofC, int d, int[] ofD) {
+    private void imply(int c, int d, List<Finding> found) {
+        int[] ofC = single[c];
+        int[] ofD = single[d];
         int n = matrix.character(c).stateCount();
         int m = matrix.character(d).stateCount();
         int[][] together = new int[n][m];
@@ -232,7 +339,7 @@ public final class MatrixCheck {
     }
 
     /** Ranges of different taxa of which one ends where the other begins. */
-    private void touching(int c) {
+    private void touching(int c, List<Finding> found) {
         Map<Double, Integer> endsAt = new LinkedHashMap<>();
         Map<Double, Integer> ends = new LinkedHashMap<>();
         for (int i = 0; i < rows; i++) {
@@ -259,7 +366,7 @@ public final class MatrixCheck {
         }
     }
 
-    private void applicability(int c) {
+    private void applicability(int c, List<Finding> found) {
         List<Controller> conditions = matrix.character(c).appliesWhen();
         for (int i = 0; i < rows && !conditions.isEmpty(); i++) {
             boolean met = true;
@@ -281,27 +388,24 @@ public final class MatrixCheck {
         }
     }
 
-    private void unknowns() {
-        int[] ofRow = new int[rows];
-        int[] ofCharacter = new int[characters];
+    private void unknown(int c, List<Finding> found) {
+        int unknown = 0;
         for (int i = 0; i < rows; i++) {
+            unknown += matrix.cell(i, c) instanceof Cell.Unknown ? 1 : 0;
+        }
+        if (unknown > MOSTLY * rows) {
+            found.add(new Finding(Kind.UNKNOWN_CHARACTER, -1, -1, c, -1, -1, (double) unknown / rows));
+        }
+    }
+
+    private void unknownRows(List<Finding> found) {
+        for (int i = 0; i < rows; i++) {
+            int unknown = 0;
             for (int c = 0; c < characters; c++) {
-                if (matrix.cell(i, c) instanceof Cell.Unknown) {
-                    ofRow[i]++;
-                    ofCharacter[c]++;
-                }
+                unknown += matrix.cell(i, c) instanceof Cell.Unknown ? 1 : 0;
             }
-        }
-        for (int i = 0; i < rows; i++) {
-            if (ofRow[i] > MOSTLY * characters) {
-                double share = (double) ofRow[i] / characters;
-                found.add(new Finding(Kind.UNKNOWN_ROW, i, -1, -1, -1, -1, share));
-            }
-        }
-        for (int c = 0; c < characters; c++) {
-            if (ofCharacter[c] > MOSTLY * rows) {
-                double share = (double) ofCharacter[c] / rows;
-                found.add(new Finding(Kind.UNKNOWN_CHARACTER, -1, -1, c, -1, -1, share));
+            if (unknown > MOSTLY * characters) {
+                found.add(new Finding(Kind.UNKNOWN_ROW, i, -1, -1, -1, -1, (double) unknown / characters));
             }
         }
     }

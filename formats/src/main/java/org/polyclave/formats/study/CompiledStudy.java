@@ -1,6 +1,7 @@
 package org.polyclave.formats.study;
 
 import java.util.List;
+import java.util.Map;
 import org.polyclave.core.matrix.Matrix;
 
 /**
@@ -8,8 +9,14 @@ import org.polyclave.core.matrix.Matrix;
  *
  * @param rows the row of the study behind each row of the matrix
  * @param characters the character of the study behind each character of the matrix
+ * @param scores the scores of the study by row, then by character
  */
-public record CompiledStudy(Study study, Matrix matrix, List<StudyRow> rows, List<StudyCharacter> characters) {
+public record CompiledStudy(
+        Study study,
+        Matrix matrix,
+        List<StudyRow> rows,
+        List<StudyCharacter> characters,
+        Map<String, Map<String, StudyScore>> scores) {
     public CompiledStudy {
         rows = List.copyOf(rows);
         characters = List.copyOf(characters);
@@ -37,7 +44,7 @@ public record CompiledStudy(Study study, Matrix matrix, List<StudyRow> rows, Lis
 
     /** The same rows and characters with other cells. */
     CompiledStudy withMatrix(Matrix other) {
-        return new CompiledStudy(study, other, rows, characters);
+        return new CompiledStudy(study, other, rows, characters, scores);
     }
 
     /** The same without some characters: what is not at hand, or forbidden. */
@@ -52,6 +59,7 @@ public record CompiledStudy(Study study, Matrix matrix, List<StudyRow> rows, Lis
                 study,
                 matrix.withCharacters(kept),
                 rows,
-                kept.stream().map(characters::get).toList());
+                kept.stream().map(characters::get).toList(),
+                scores);
     }
 }

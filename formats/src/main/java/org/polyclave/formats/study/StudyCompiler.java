@@ -21,6 +21,7 @@ import org.polyclave.core.matrix.MatrixRow;
  */
 public final class StudyCompiler {
     private final Study study;
+    private final Map<String, Map<String, StudyScore>> scores;
     private final Inheritance inheritance;
     private final Map<String, StudyRow> rowsById = new HashMap<>();
     private final Map<String, Integer> numbers = new HashMap<>();
@@ -28,6 +29,7 @@ public final class StudyCompiler {
 
     private StudyCompiler(Study study, Map<String, Map<String, StudyScore>> scores) {
         this.study = study;
+        this.scores = scores;
         inheritance = new Inheritance(study.rows(), scores);
         for (StudyRow row : study.rows()) {
             rowsById.put(row.id(), row);
@@ -35,7 +37,12 @@ public final class StudyCompiler {
     }
 
     public static CompiledStudy compile(Study study) {
-        return new StudyCompiler(study, study.scoresByRow()).run(study.scores());
+        return compile(study, study.scoresByRow());
+    }
+
+    /** The same for whoever has the scores by row, then by character, already. */
+    public static CompiledStudy compile(Study study, Map<String, Map<String, StudyScore>> scores) {
+        return new StudyCompiler(study, scores).run(study.scores());
     }
 
     /**
@@ -70,7 +77,7 @@ public final class StudyCompiler {
                 matrix = matrix.withColumn(c, column.cells, column.weak, column.months);
             }
         }
-        return new CompiledStudy(after, matrix, before.rows(), before.characters());
+        return new CompiledStudy(after, matrix, before.rows(), before.characters(), scores);
     }
 
     /** What the rows show for one character. */
@@ -107,27 +114,42 @@ public final class StudyCompiler {
             }
         }
         return new CompiledStudy(
-                study, Matrix.of(rows, characters, cells, weak, ownMonths), leaves, study.characters());
+                study, Matrix.of(rows, characters, cells, weak, ownMonths), leaves, study.characters(), scores);
     }
 
     private Column column(List<StudyRow> leaves, StudyCharacter character) {
         Column column = new Column(new Cell[leaves.size()], new boolean[leaves.size()], new int[leaves.size()]);
+        // Rows that are scored alike share a cell: most of a large matrix says the same few things.
+        Map<ScoreValue, Cell> known = new HashMap<>();
         for (int i = 0; i < leaves.size(); i++) {
             StudyRow row = leaves.get(i);
-            Optional<Inheritance.Effective> effective = inheritance.effective(row.id(), character.id());
-            column.cells[i] = effective.isPresent()
-                    ? cell(effective.get().score().value(), character)
-                    : betweenParents(row, character);
-            column.weak[i] = effective.isEmpty() || isWeak(effective.get());
-            column.months[i] = effective.map(e -> months(e.score().months())).orElse(0);
+            StudyScore own = scores.getOrDefault(row.id(), Map.of()).get(character.id());
+            if (own != null) {
+                // By far the most cells; a million look-ups among ancestors take longer than all the rest.
+                fill(column, i, own, false, known, character);
+                continue;
+            }
+            Optional<Inheritance.Effective> inherited = inheritance.effective(row.id(), character.id());
+            if (inherited.isPresent()) {
+                fill(column, i, inherited.get().score(), inherited.get().acrossStages(), known, character);
+            } else {
+                column.cells[i] = betweenParents(row, character);
+                column.weak[i] = true;
+            }
         }
         return column;
     }
 
-    private static boolean isWeak(Inheritance.Effective effective) {
-        return effective.acrossStages()
-                || effective.score().doubtful()
-                || effective.score().basis() == StudyScore.Basis.IMPORT;
+    private void fill(
+            Column column,
+            int i,
+            StudyScore score,
+            boolean acrossStages,
+            Map<ScoreValue, Cell> known,
+            StudyCharacter character) {
+        column.cells[i] = known.computeIfAbsent(score.value(), v -> cell(v, character));
+        column.weak[i] = acrossStages || score.doubtful() || score.basis() == StudyScore.Basis.IMPORT;
+        column.months[i] = score.months().isEmpty() ? 0 : months(score.months());
     }
 
     private List<StudyRow> leaves() {

@@ -1,6 +1,7 @@
 package org.polyclave.server.check;
 
 import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -9,6 +10,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
+import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.server.check.persistence.AcceptedFindingMapper;
 import org.polyclave.server.check.persistence.AcceptedFindingMapper.AcceptedRow;
 import org.polyclave.server.platform.Problems;
@@ -22,8 +24,20 @@ public class CheckService {
     /** What is not known of harm stays open until it is known, whatever anybody means. */
     private static final Set<String> NEVER_MEANT = Set.of("hazard-not-assessed", "no-caution");
 
+    /** Studies whose last check is kept, to be brought up to date when it is asked for again. */
+    private static final int KEPT = 16;
+
     private final StudyStore store;
     private final AcceptedFindingMapper accepted;
+
+    private final Map<Long, StudyCheck> last = new LinkedHashMap<>(KEPT, 0.75f, true) {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Long, StudyCheck> eldest) {
+            return size() > KEPT;
+        }
+    };
 
     CheckService(StudyStore store, AcceptedFindingMapper accepted) {
         this.store = store;
@@ -49,9 +63,22 @@ public class CheckService {
     public List<FindingView> findings(StudyAccess.Open open) {
         Map<String, AcceptedRow> meant =
                 accepted.all(open.id()).stream().collect(Collectors.toMap(AcceptedRow::finding, Function.identity()));
-        return StudyCheck.of(store.load(open.id()).compiled()).stream()
+        return check(open.id()).findings().stream()
                 .map(f -> view(f, meant.get(f.key())))
                 .toList();
+    }
+
+    private StudyCheck check(long study) {
+        StudyCheck before;
+        synchronized (last) {
+            before = last.get(study);
+        }
+        CompiledStudy now = store.load(study).compiled();
+        StudyCheck check = before == null ? StudyCheck.of(now) : before.after(now);
+        synchronized (last) {
+            last.put(study, check);
+        }
+        return check;
     }
 
     private static FindingView view(StudyFinding finding, @Nullable AcceptedRow meant) {

@@ -2,9 +2,7 @@ package org.polyclave.server.study;
 
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -50,6 +48,8 @@ public class StudyStore {
     private static final int AT_ONCE = 10_000;
     /** More changed cells than these are read with everything else. */
     private static final int MOST_CHANGED = 20_000;
+    /** Studies with fewer scores are read score by score. */
+    private static final int WORTH_PACKING = 50_000;
 
     private final StudyMapper studies;
     private final ChangeMapper changes;
@@ -87,15 +87,15 @@ public class StudyStore {
      * A study at a revision.
      *
      * @param revisions by key, the revision of the content that an object has; what was never changed is not in it
-     * @param scores by row, then by character
      */
-    public record Snapshot(
-            CompiledStudy compiled,
-            long revision,
-            Map<String, Long> revisions,
-            Map<String, Map<String, StudyScore>> scores) {
+    public record Snapshot(CompiledStudy compiled, long revision, Map<String, Long> revisions) {
         public Study study() {
             return compiled.study();
+        }
+
+        /** Scores by row, then by character. */
+        public Map<String, Map<String, StudyScore>> scores() {
+            return compiled.scores();
         }
 
         /** Revision of the content that an object has; 0 for what was never changed. */
@@ -114,12 +114,21 @@ public class StudyStore {
         Optional<Snapshot> found = keptSince(id, revision);
         while (found.isEmpty()) {
             // Whoever reads has a connection already, so those who wait for it cannot take it away.
-            found = Objects.requireNonNull(consistent.execute(t -> readFirst(id, reader)));
-            if (found.isEmpty()) {
-                found = afterTheReader(id, revision, reader);
-            }
+            Optional<Read> read = Objects.requireNonNull(consistent.execute(t -> readFirst(id, reader)));
+            read.filter(Read::slow).ifPresent(r -> pack(id, r.snapshot()));
+            found = read.isPresent() ? read.map(Read::snapshot) : afterTheReader(id, revision, reader);
         }
         return found.get();
+    }
+
+    /** @param slow whether a new pack of its scores would make the next reading faster */
+    private record Read(Snapshot snapshot, boolean slow) {}
+
+    /** Packs the scores of a large study; small ones are read as fast without. */
+    private void pack(long id, Snapshot snapshot) {
+        if (snapshot.study().scores().size() >= WORTH_PACKING) {
+            studies.putPack(id, snapshot.revision(), ScorePack.pack(snapshot.study(), snapshot.scores(), json));
+        }
     }
 
     private Optional<Snapshot> afterTheReader(long id, long revision, ReentrantLock reader) {
@@ -132,7 +141,7 @@ public class StudyStore {
     }
 
     /** Reads the study, unless somebody else is reading it. */
-    private Optional<Snapshot> readFirst(long id, ReentrantLock reader) {
+    private Optional<Read> readFirst(long id, ReentrantLock reader) {
         if (!reader.tryLock()) {
             return Optional.empty();
         }
@@ -147,17 +156,17 @@ public class StudyStore {
         return Optional.ofNullable(kept(id)).filter(s -> s.revision() >= revision);
     }
 
-    private Snapshot readNewest(long id) {
+    private Read readNewest(long id) {
         StudyMapper.StudyTexts texts = studies.texts(id);
         Snapshot kept = kept(id);
         if (kept != null && kept.revision() >= texts.revision()) {
-            return kept;
+            return new Read(kept, false);
         }
-        Snapshot newest = kept == null
+        Read newest = kept == null
                 ? read(id, texts)
-                : broughtUpToDate(id, texts, kept).orElseGet(() -> read(id, texts));
+                : broughtUpToDate(id, texts, kept).map(s -> new Read(s, false)).orElseGet(() -> read(id, texts));
         synchronized (cache) {
-            cache.put(id, newest);
+            cache.put(id, newest.snapshot());
         }
         return newest;
     }
@@ -176,31 +185,9 @@ public class StudyStore {
         if (!all.stream().allMatch(StudyObject::isScore) || all.isEmpty() || all.size() > MOST_CHANGED) {
             return Optional.empty();
         }
-        List<StudyObject> changed =
-                all.stream().filter(o -> o.kind() == StudyObject.Kind.CELL).toList();
-        ArrayNode wanted = json.createArrayNode();
-        changed.forEach(
-                o -> wanted.add(json.createObjectNode().put("row", o.id()).put("character", o.character())));
-        Map<StudyObject, StudyScore> now = new HashMap<>();
-        changes.cells(id, wanted.toString())
-                .forEach(c -> now.put(StudyObject.of(c.object()), json.readValue(c.body(), StudyScore.class)));
-        Map<String, Map<String, StudyScore>> scores = new LinkedHashMap<>(kept.scores());
-        Set<String> copied = new HashSet<>();
-        Set<String> characters = new LinkedHashSet<>();
-        for (StudyObject cell : changed) {
-            Map<String, StudyScore> row = scores.getOrDefault(cell.id(), Map.of());
-            if (copied.add(cell.id())) {
-                row = new HashMap<>(row);
-                scores.put(cell.id(), row);
-            }
-            StudyScore score = now.get(cell);
-            if (score == null) {
-                row.remove(cell.character());
-            } else {
-                row.put(cell.character(), score);
-            }
-            characters.add(cell.character());
-        }
+        List<StudyObject> changed = cells(all);
+        Map<String, Map<String, StudyScore>> scores = withChanged(
+                id, kept.scores(), changed, ScoreRow.empty(kept.study().characters()));
         Map<String, Long> revisions = new HashMap<>(kept.revisions());
         String keys = json.writeValueAsString(all.stream().map(StudyObject::key).toList());
         changes.revisions(id, keys).forEach(r -> revisions.put(r.object(), r.revision()));
@@ -208,17 +195,69 @@ public class StudyStore {
         if (changed.size() < all.size()) {
             study = study.withOpinions(all(studies.entries(id, "opinion"), Opinion.class));
         }
+        Set<String> characters = changed.stream().map(StudyObject::character).collect(Collectors.toSet());
         CompiledStudy compiled = StudyCompiler.recompile(kept.compiled(), study, scores, characters);
-        return Optional.of(new Snapshot(compiled, texts.revision(), revisions, scores));
+        return Optional.of(new Snapshot(compiled, texts.revision(), revisions));
     }
 
-    private Snapshot read(long id, StudyMapper.StudyTexts texts) {
+    private static List<StudyObject> cells(List<StudyObject> objects) {
+        return objects.stream().filter(o -> o.kind() == StudyObject.Kind.CELL).toList();
+    }
+
+    /** Scores with those of some cells as they are now. Rows without changed cells are shared. */
+    private Map<String, Map<String, StudyScore>> withChanged(
+            long id, Map<String, Map<String, StudyScore>> before, List<StudyObject> changed, ScoreRow empty) {
+        ArrayNode wanted = json.createArrayNode();
+        changed.forEach(
+                o -> wanted.add(json.createObjectNode().put("row", o.id()).put("character", o.character())));
+        Map<StudyObject, StudyScore> now = new HashMap<>();
+        changes.cells(id, wanted.toString())
+                .forEach(c -> now.put(StudyObject.of(c.object()), json.readValue(c.body(), StudyScore.class)));
+        Map<String, Map<String, StudyScore>> scores = new LinkedHashMap<>(before);
+        Map<String, ScoreRow> copied = new HashMap<>();
+        for (StudyObject cell : changed) {
+            ScoreRow row = copied.computeIfAbsent(
+                    cell.id(), r -> (before.get(r) instanceof ScoreRow own ? own : empty).copy());
+            scores.put(cell.id(), row);
+            StudyScore score = now.get(cell);
+            if (score == null) {
+                row.remove(cell.character());
+            } else {
+                row.put(cell.character(), score);
+            }
+        }
+        return scores;
+    }
+
+    /** Scores, and whether reading them took its time. */
+    private record Scores(Map<String, Map<String, StudyScore>> byRow, boolean slow) {}
+
+    private Scores scores(long id, ScoreRow empty) {
+        return studies.pack(id).flatMap(pack -> unpacked(id, pack, empty)).orElseGet(() -> {
+            Map<String, Map<String, StudyScore>> byRow = new LinkedHashMap<>();
+            for (StudyScore score : all(studies.scores(id), StudyScore.class)) {
+                byRow.computeIfAbsent(score.row(), r -> empty.copy()).put(score.character(), score);
+            }
+            return new Scores(byRow, true);
+        });
+    }
+
+    /** What was packed, with the cells that changed since; empty if these are too many, or the pack is of another version. */
+    private Optional<Scores> unpacked(long id, StudyMapper.Pack pack, ScoreRow empty) {
+        List<StudyObject> changed = cells(changes.changedSince(id, pack.revision()).stream()
+                .map(StudyObject::of)
+                .toList());
+        return changed.size() > MOST_CHANGED
+                ? Optional.empty()
+                : ScorePack.unpack(pack.body(), empty, json)
+                        .map(scores -> new Scores(
+                                withChanged(id, scores, changed, empty), changed.size() > MOST_CHANGED / 10));
+    }
+
+    private Read read(long id, StudyMapper.StudyTexts texts) {
         List<StudyRow> rows = all(studies.rows(id), StudyRow.class);
         List<StudyCharacter> characters = all(studies.characters(id), StudyCharacter.class);
-        Map<String, Map<String, StudyScore>> scores = new LinkedHashMap<>();
-        for (StudyScore score : all(studies.scores(id), StudyScore.class)) {
-            scores.computeIfAbsent(score.row(), r -> new HashMap<>()).put(score.character(), score);
-        }
+        Scores scores = scores(id, ScoreRow.empty(characters));
         Map<String, Long> revisions = changes.allRevisions(id).stream()
                 .collect(Collectors.toMap(ChangeMapper.Revision::object, ChangeMapper.Revision::revision));
         Study bare = new Study(
@@ -234,26 +273,21 @@ public class StudyStore {
                 all(studies.entries(id, "claim"), Claim.class),
                 all(studies.entries(id, "picture"), Picture.class),
                 all(studies.entries(id, "opinion"), Opinion.class));
-        Study study = bare.withScores(inOrder(bare, scores));
-        return new Snapshot(StudyCompiler.compile(study), texts.revision(), revisions, scores);
+        Study study = bare.withScores(inOrder(bare, scores.byRow()));
+        Snapshot snapshot = new Snapshot(StudyCompiler.compile(study, scores.byRow()), texts.revision(), revisions);
+        return new Read(snapshot, scores.slow());
     }
 
     private <T> List<T> all(List<String> bodies, Class<T> type) {
         return bodies.stream().map(b -> json.readValue(b, type)).toList();
     }
 
-    /** Scores in the order of rows and characters, so that files of one study are alike whatever was scored first. */
+    /** Scores in the order of rows, and of characters as every row has them, so that files of one study are alike whatever was scored first. */
     private static List<StudyScore> inOrder(Study study, Map<String, Map<String, StudyScore>> scores) {
         List<StudyScore> sorted = new ArrayList<>();
-        for (StudyRow row : study.rows()) {
-            Map<String, StudyScore> own = scores.getOrDefault(row.id(), Map.of());
-            for (StudyCharacter character : own.isEmpty() ? List.<StudyCharacter>of() : study.characters()) {
-                StudyScore score = own.get(character.id());
-                if (score != null) {
-                    sorted.add(score);
-                }
-            }
-        }
+        study.rows()
+                .forEach(
+                        r -> sorted.addAll(scores.getOrDefault(r.id(), Map.of()).values()));
         return sorted;
     }
 
@@ -306,6 +340,12 @@ public class StudyStore {
             List<StudyScore> some = study.scores()
                     .subList(from, Math.min(from + AT_ONCE, study.scores().size()));
             studies.insertScores(id, json.writeValueAsString(some), owner);
+        }
+        if (study.scores().size() >= WORTH_PACKING) {
+            studies.putPack(id, studies.revision(id), ScorePack.pack(study, study.scoresByRow(), json));
+            // Until the database has counted again it takes a few cells of so many for a large part of them, and reads
+            // all.
+            studies.countScores();
         }
         return slug;
     }

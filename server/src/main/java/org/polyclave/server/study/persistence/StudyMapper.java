@@ -5,6 +5,7 @@ import java.util.Optional;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 
 /** Studies with their rows, characters and scores, and who shares them. They are changed through the change log only. */
 @Mapper
@@ -52,6 +53,19 @@ public interface StudyMapper {
     @Select("select body::text from score where study_id = #{id} order by row_id, character_id")
     List<String> scores(long id);
 
+    /** All scores of a study as they were at a revision, in one piece; made and read by the study store only. */
+    record Pack(long revision, byte[] body) {}
+
+    @Select("select revision, body from score_pack where study_id = #{id}")
+    Optional<Pack> pack(long id);
+
+    @Insert("""
+            insert into score_pack (study_id, revision, body) values (#{study}, #{revision}, #{body})
+            on conflict (study_id) do update set revision = excluded.revision, body = excluded.body
+            where score_pack.revision < excluded.revision
+            """)
+    void putPack(long study, long revision, byte[] body);
+
     /** Terms, references or claims of a study. */
     @Select("select body::text from study_entry where study_id = #{id} and kind = #{kind} order by position, id")
     List<String> entries(long id, String kind);
@@ -85,6 +99,9 @@ public interface StudyMapper {
             select #{study}, e ->> 'row', e ->> 'character', e, 1, #{scorer} from jsonb_array_elements(#{scores}::jsonb) e
             """)
     void insertScores(long study, String scores, long scorer);
+
+    @Update("analyze score")
+    void countScores();
 
     @Insert("""
             insert into study_member (study_id, account_id, role) values (#{study}, #{account}, #{role})

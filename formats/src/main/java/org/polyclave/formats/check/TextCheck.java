@@ -3,7 +3,6 @@ package org.polyclave.formats.check;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -11,9 +10,8 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.notation.EditDistance;
-import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.GlossaryIndex;
 import org.polyclave.formats.study.Study;
@@ -21,100 +19,140 @@ import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyRules;
 
-/** Tests claims against the matrix, texts against the glossary, and vernacular names against one another. */
-final class ApparatusCheck {
+/** Finds what is wrong or missing in texts, names, pictures and hazards, whatever is scored. */
+final class TextCheck {
     private static final Pattern WORD = Pattern.compile("\\p{L}[\\p{L}-]*");
     /** Shorter words are one letter from too many others. */
     private static final int TELLING_WORD = 7;
+    /** Shorter descriptions may well be alike. */
+    private static final int TELLING_TEXT = 40;
+    /** States that define themselves. */
+    private static final Set<String> PRESENCE = Set.of("absent", "present");
 
     private final CompiledStudy compiled;
     private final Study study;
     private final List<StudyFinding> found = new ArrayList<>();
 
-    private ApparatusCheck(CompiledStudy compiled) {
+    private TextCheck(CompiledStudy compiled) {
         this.compiled = compiled;
         study = compiled.study();
     }
 
+    /** What may harm comes first. */
     static List<StudyFinding> of(CompiledStudy compiled) {
-        ApparatusCheck check = new ApparatusCheck(compiled);
-        compiled.study().claims().forEach(check::claim);
+        TextCheck check = new TextCheck(compiled);
+        check.hazards();
+        check.descriptions();
+        check.characters();
         check.terms();
         check.vernacularNames();
+        check.pictures();
         return check.found;
     }
 
-    private void claim(Claim claim) {
-        int c = compiled.characterIndex(claim.character());
-        if (c < 0) {
-            return;
+    private void hazards() {
+        for (StudyRow row : compiled.rows()) {
+            if (row.hazard() == Hazard.NOT_ASSESSED) {
+                add(
+                        "hazard-not-assessed",
+                        row.id(),
+                        "",
+                        "The hazard of '" + row.name()
+                                + "' is not assessed. It is never taken for harmless; assess it.");
+            }
         }
-        StudyCharacter character = compiled.characters().get(c);
-        int states = 0;
-        for (String state : claim.states()) {
-            states |= 1 << character.indexOf(state);
-        }
-        Set<String> against = new LinkedHashSet<>();
-        Set<String> unknown = new LinkedHashSet<>();
-        for (int i = 0; i < compiled.rows().size(); i++) {
-            boolean own = belongs(compiled.rows().get(i), claim.row());
-            if (own || claim.kind() == Claim.Kind.ONLY) {
-                Cell cell = compiled.matrix().cell(i, c);
-                String name = "'" + compiled.rows().get(i).name() + "'";
-                if (cell instanceof Cell.Unknown) {
-                    unknown.add(name);
-                } else if (!(own ? ownHolds(cell, states, claim.kind()) : !shows(cell, states))) {
-                    against.add(name);
+        for (StudyRow row : study.rows()) {
+            for (StudyRow.HazardRecord hazard : row.hazards()) {
+                if (hazard.severity().isDangerous() && hazard.caution().isBlank()) {
+                    add(
+                            "no-caution",
+                            row.id(),
+                            "",
+                            "'" + row.name() + "' is dangerous (" + hazard.kind()
+                                    + "), and no caution says what readers must do. Write one.");
                 }
             }
-        }
-        String says = "The claim '" + (claim.text().isBlank() ? claim.kind() : claim.text()) + "' about '"
-                + study.row(claim.row()).map(StudyRow::name).orElse(claim.row()) + "' ";
-        if (!against.isEmpty()) {
-            add(
-                    "claim-fails",
-                    claim.row(),
-                    claim.character(),
-                    claim.id(),
-                    says + "fails in '" + character.label() + "': see " + String.join(", ", against)
-                            + ". Correct the cells, or the claim.");
-        } else if (!unknown.isEmpty()) {
-            add(
-                    "claim-untestable",
-                    claim.row(),
-                    claim.character(),
-                    claim.id(),
-                    says + "cannot be tested in '" + character.label() + "': unknown for " + String.join(", ", unknown)
-                            + ". Score these.");
-        }
-    }
-
-    private boolean belongs(StudyRow row, String ancestor) {
-        StudyRow at = row;
-        for (int steps = 0; steps <= study.rows().size(); steps++) {
-            if (at.id().equals(ancestor)) {
-                return true;
+            if (row.hazard().isDangerous() && row.hazards().isEmpty()) {
+                add(
+                        "no-caution",
+                        row.id(),
+                        "",
+                        "'" + row.name()
+                                + "' is dangerous, and nothing says how. Record the hazard with its kind and a caution.");
             }
-            if (at.parent() == null) {
-                return false;
-            }
-            at = study.row(at.parent()).orElseThrow();
         }
-        return false;
     }
 
-    private static boolean shows(Cell cell, int states) {
-        return cell instanceof Cell.Categorical shown && (shown.support() & states) != 0;
+    private void descriptions() {
+        Map<String, StudyRow> descriptions = new HashMap<>();
+        for (StudyRow row : study.rows()) {
+            String text = row.description().strip();
+            StudyRow same = text.length() < TELLING_TEXT ? null : descriptions.putIfAbsent(text, row);
+            if (same != null) {
+                add(
+                        "same-text",
+                        row.id(),
+                        "",
+                        "'" + row.name() + "' and '" + same.name()
+                                + "' are described word for word alike. One of the two was copied.");
+            }
+        }
     }
 
-    private static boolean ownHolds(Cell cell, int states, Claim.Kind kind) {
-        return switch (kind) {
-            case ONLY -> shows(cell, states);
-            case ALWAYS -> cell instanceof Cell.Categorical shown && (shown.support() & ~states) == 0;
-            case NEVER -> !shows(cell, states);
-        };
+    private void characters() {
+        for (StudyCharacter character : study.characters()) {
+            if (character.question().isBlank()) {
+                add(
+                        "no-question",
+                        "",
+                        character.id(),
+                        "'" + character.label() + "' has no question for readers. Write one.");
+            }
+            List<String> undefined = character.states().stream()
+                    .filter(s -> s.definition().isBlank() && s.plain().isBlank() && !PRESENCE.contains(s.id()))
+                    .map(StudyCharacter.StudyState::label)
+                    .toList();
+            if (!undefined.isEmpty()) {
+                add(
+                        "no-definition",
+                        "",
+                        character.id(),
+                        "States of '" + character.label() + "' without a definition or plain words: "
+                                + String.join(", ", undefined) + ". Two scorers may take them differently.");
+            }
+        }
     }
 
+    /** States without a picture are told where others have one; where none has, once for the study. */
+    private void pictures() {
+        boolean some = study.characters().stream()
+                .flatMap(c -> c.states().stream())
+                .anyMatch(s -> !s.picture().isEmpty());
+        boolean states = study.characters().stream().anyMatch(c -> !c.states().isEmpty());
+        if (!some && states) {
+            found.add(new StudyFinding(
+                    "no-picture",
+                    "",
+                    "",
+                    "",
+                    "No state has a picture. Readers compare pictures more surely than words; add some."));
+        }
+        for (StudyCharacter character : some ? study.characters() : List.<StudyCharacter>of()) {
+            List<String> without = character.states().stream()
+                    .filter(s -> s.picture().isEmpty() && s.swatch().isEmpty() && !PRESENCE.contains(s.id()))
+                    .map(StudyCharacter.StudyState::label)
+                    .toList();
+            if (!without.isEmpty()) {
+                found.add(new StudyFinding(
+                        "no-picture",
+                        "",
+                        character.id(),
+                        "",
+                        "States of '" + character.label() + "' without a picture: " + String.join(", ", without)
+                                + ". Readers compare pictures more surely than words."));
+            }
+        }
+    }
     /** Every text of the study, with the row or character it belongs to. */
     private void texts(BiConsumer<String[], String> each) {
         for (StudyCharacter character : study.characters()) {
@@ -211,6 +249,10 @@ final class ApparatusCheck {
                 }
             }
         }
+    }
+
+    private void add(String kind, String row, String character, String reason) {
+        add(kind, row, character, "", reason);
     }
 
     private void add(String kind, String row, String character, String other, String reason) {

@@ -1,0 +1,107 @@
+package org.polyclave.formats.check;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.formats.study.Claim;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyRow;
+
+/** Tests the claims about one character against the matrix. */
+final class ClaimCheck {
+    private final CompiledStudy compiled;
+    private final Study study;
+    private final int c;
+    private final List<StudyFinding> found;
+
+    private ClaimCheck(CompiledStudy compiled, int c, List<StudyFinding> found) {
+        this.compiled = compiled;
+        study = compiled.study();
+        this.c = c;
+        this.found = found;
+    }
+
+    static void of(CompiledStudy compiled, int c, List<StudyFinding> found) {
+        ClaimCheck check = new ClaimCheck(compiled, c, found);
+        String character = compiled.characters().get(c).id();
+        for (Claim claim : compiled.study().claims()) {
+            if (claim.character().equals(character)) {
+                check.claim(claim);
+            }
+        }
+    }
+
+    private void claim(Claim claim) {
+        StudyCharacter character = compiled.characters().get(c);
+        int states = 0;
+        for (String state : claim.states()) {
+            states |= 1 << character.indexOf(state);
+        }
+        Set<String> against = new LinkedHashSet<>();
+        Set<String> unknown = new LinkedHashSet<>();
+        for (int i = 0; i < compiled.rows().size(); i++) {
+            boolean own = belongs(compiled.rows().get(i), claim.row());
+            if (own || claim.kind() == Claim.Kind.ONLY) {
+                Cell cell = compiled.matrix().cell(i, c);
+                String name = "'" + compiled.rows().get(i).name() + "'";
+                if (cell instanceof Cell.Unknown) {
+                    unknown.add(name);
+                } else if (!(own ? ownHolds(cell, states, claim.kind()) : !shows(cell, states))) {
+                    against.add(name);
+                }
+            }
+        }
+        String says = "The claim '" + (claim.text().isBlank() ? claim.kind() : claim.text()) + "' about '"
+                + study.row(claim.row()).map(StudyRow::name).orElse(claim.row()) + "' ";
+        if (!against.isEmpty()) {
+            add(
+                    "claim-fails",
+                    claim.row(),
+                    claim.character(),
+                    claim.id(),
+                    says + "fails in '" + character.label() + "': see " + String.join(", ", against)
+                            + ". Correct the cells, or the claim.");
+        } else if (!unknown.isEmpty()) {
+            add(
+                    "claim-untestable",
+                    claim.row(),
+                    claim.character(),
+                    claim.id(),
+                    says + "cannot be tested in '" + character.label() + "': unknown for " + String.join(", ", unknown)
+                            + ". Score these.");
+        }
+    }
+
+    private boolean belongs(StudyRow row, String ancestor) {
+        StudyRow at = row;
+        for (int steps = 0; steps <= study.rows().size(); steps++) {
+            if (at.id().equals(ancestor)) {
+                return true;
+            }
+            if (at.parent() == null) {
+                return false;
+            }
+            at = study.row(at.parent()).orElseThrow();
+        }
+        return false;
+    }
+
+    private static boolean shows(Cell cell, int states) {
+        return cell instanceof Cell.Categorical shown && (shown.support() & states) != 0;
+    }
+
+    private static boolean ownHolds(Cell cell, int states, Claim.Kind kind) {
+        return switch (kind) {
+            case ONLY -> shows(cell, states);
+            case ALWAYS -> cell instanceof Cell.Categorical shown && (shown.support() & ~states) == 0;
+            case NEVER -> !shows(cell, states);
+        };
+    }
+
+    private void add(String kind, String row, String character, String other, String reason) {
+        found.add(new StudyFinding(kind, row, character, other, reason));
+    }
+}
