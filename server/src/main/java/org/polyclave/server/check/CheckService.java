@@ -25,7 +25,7 @@ public class CheckService {
     private static final Set<String> NEVER_MEANT = Set.of("hazard-not-assessed", "no-caution");
 
     /** Studies whose last check is kept, to be brought up to date when it is asked for again. */
-    private static final int KEPT = 16;
+    private static final int KEPT = 3;
 
     private final StudyStore store;
     private final AcceptedFindingMapper accepted;

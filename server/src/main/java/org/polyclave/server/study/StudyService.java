@@ -12,6 +12,7 @@ import org.polyclave.server.study.persistence.ChangeMapper;
 import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Studies and who shares them. */
 @Service
@@ -23,6 +24,7 @@ public class StudyService {
     private final StudyAccess access;
     private final AccountService accounts;
     private final EditionCounter editions;
+    private final JsonMapper json;
 
     StudyService(
             StudyMapper studies,
@@ -31,7 +33,8 @@ public class StudyService {
             StudyStore store,
             StudyAccess access,
             AccountService accounts,
-            EditionCounter editions) {
+            EditionCounter editions,
+            JsonMapper json) {
         this.studies = studies;
         this.changes = changes;
         this.log = log;
@@ -39,6 +42,7 @@ public class StudyService {
         this.access = access;
         this.accounts = accounts;
         this.editions = editions;
+        this.json = json;
     }
 
     /** How many editions a study has; told by the feature that keeps them. */
@@ -68,11 +72,22 @@ public class StudyService {
     public List<StudyLine> list(SignedIn who) {
         List<StudyLine> lines = new ArrayList<>();
         for (StudyMapper.StudyHead head : studies.studiesOf(who.account().id())) {
-            StudyStore.Snapshot snapshot = store.load(head.id());
-            StudyView.Gauges gauges = new StudyViewer(snapshot).gauges(editions.count(head.id()));
+            StudyView.Gauges gauges = gauges(head).withEditions(editions.count(head.id()));
             lines.add(new StudyLine(head.slug(), head.title(), Role.valueOf(head.role()), gauges));
         }
         return lines;
+    }
+
+    /** Gauges as they were worked out last if nothing changed since: a list must not read whole studies. */
+    private StudyView.Gauges gauges(StudyMapper.StudyHead head) {
+        return studies.gauges(head.id(), head.revision())
+                .map(g -> json.readValue(g, StudyView.Gauges.class))
+                .orElseGet(() -> {
+                    StudyStore.Snapshot snapshot = store.load(head.id());
+                    StudyView.Gauges gauges = new StudyViewer(snapshot).gauges(0);
+                    studies.putGauges(head.id(), snapshot.revision(), json.writeValueAsString(gauges));
+                    return gauges;
+                });
     }
 
     public StudyView view(StudyAccess.Open open) {

@@ -2,6 +2,7 @@ package org.polyclave.server.study;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -44,6 +45,8 @@ import tools.jackson.databind.node.ArrayNode;
 @Component
 public class StudyStore {
     private static final int KEPT = 16;
+    /** About a hundred bytes each. */
+    private static final long MOST_SCORES_KEPT = 6_000_000;
     /** Scores that are written by one statement. */
     private static final int AT_ONCE = 10_000;
     /** More changed cells than these are read with everything else. */
@@ -59,14 +62,8 @@ public class StudyStore {
     private final TransactionTemplate consistent;
 
     private final Map<Long, ReentrantLock> reading = new ConcurrentHashMap<>();
-    private final Map<Long, Snapshot> cache = new LinkedHashMap<>(KEPT, 0.75f, true) {
-        private static final long serialVersionUID = 1;
-
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Long, Snapshot> eldest) {
-            return size() > KEPT;
-        }
-    };
+    /** The one that was used last comes last. */
+    private final LinkedHashMap<Long, Snapshot> cache = new LinkedHashMap<>(KEPT, 0.75f, true);
 
     StudyStore(
             StudyMapper studies,
@@ -165,10 +162,22 @@ public class StudyStore {
         Read newest = kept == null
                 ? read(id, texts)
                 : broughtUpToDate(id, texts, kept).map(s -> new Read(s, false)).orElseGet(() -> read(id, texts));
-        synchronized (cache) {
-            cache.put(id, newest.snapshot());
-        }
+        keep(id, newest.snapshot());
         return newest;
+    }
+
+    private void keep(long id, Snapshot newest) {
+        synchronized (cache) {
+            cache.put(id, newest);
+            long scores = cache.values().stream()
+                    .mapToLong(s -> s.study().scores().size())
+                    .sum();
+            Iterator<Snapshot> eldest = cache.values().iterator();
+            while (cache.size() > 1 && (cache.size() > KEPT || scores > MOST_SCORES_KEPT)) {
+                scores -= eldest.next().study().scores().size();
+                eldest.remove();
+            }
+        }
     }
 
     private @Nullable Snapshot kept(long id) {

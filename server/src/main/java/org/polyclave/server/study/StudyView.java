@@ -92,7 +92,11 @@ public record StudyView(
             int scored,
             int cells,
             int rowsInKeys,
-            int editions) {}
+            int editions) {
+        Gauges withEditions(int count) {
+            return new Gauges(taxa, notAssessed, characters, withoutQuestion, scored, cells, rowsInKeys, count);
+        }
+    }
 
     /**
      * What would help most now.

@@ -66,6 +66,24 @@ public interface StudyMapper {
             """)
     void putPack(long study, long revision, byte[] body);
 
+    /** Ids of large studies, the one that was changed last first. */
+    @Select("""
+            select p.study_id from score_pack p left join change_set c on c.study_id = p.study_id
+            group by p.study_id order by max(c.at) desc nulls last limit #{count}
+            """)
+    List<Long> largeStudies(int count);
+
+    /** Gauges of a study as they were worked out at a revision. */
+    @Select("select body::text from study_gauges where study_id = #{study} and revision = #{revision}")
+    Optional<String> gauges(long study, long revision);
+
+    @Insert("""
+            insert into study_gauges (study_id, revision, body) values (#{study}, #{revision}, #{body}::jsonb)
+            on conflict (study_id) do update set revision = excluded.revision, body = excluded.body
+            where study_gauges.revision < excluded.revision
+            """)
+    void putGauges(long study, long revision, String body);
+
     /** Terms, references or claims of a study. */
     @Select("select body::text from study_entry where study_id = #{id} and kind = #{kind} order by position, id")
     List<String> entries(long id, String kind);
