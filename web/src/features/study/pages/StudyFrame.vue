@@ -10,9 +10,11 @@ import { providePictures } from '@/shared/pictures';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import ChecksButton from '../components/ChecksButton.vue';
 import CommandPalette from '../components/CommandPalette.vue';
+import ExportDialog from '../components/ExportDialog.vue';
 import KeysHelp from '../components/KeysHelp.vue';
 import SharingDialog from '../components/SharingDialog.vue';
 import { provideStudy } from '../composables/useStudy';
+import { address, FILES, type FileKind } from '../logic/files';
 import { stages } from '../logic/stages';
 
 const props = defineProps<{ slug: string }>();
@@ -28,6 +30,7 @@ const router = useRouter();
 const palette = ref(false);
 const help = ref(false);
 const sharing = ref(false);
+const exporting = ref(false);
 /** Whether the page would show what this account may not see yet. */
 const hides = computed(() => model.study.value?.blind && here.value !== 'second' && !route.path.includes('/blind/'));
 const here = computed(() => route.path.split('/').pop());
@@ -35,15 +38,14 @@ const path = computed(() => (model.study.value ? stages(model.study.value) : [])
 const step = computed(() => model.nextStep.value);
 const canEdit = computed(() => model.study.value !== undefined && model.study.value.role !== 'VIEWER');
 
-const EXPORTS = ['csv', 'tsv', 'xlsx', 'csv-long', 'xlsx-long', 'nexus', 'json'];
-
 const commands = computed(() => [
   ...path.value.map((stage) => ({
     label: t('palette.go', { stage: t(`stage.${stage.id}`) }),
     run: () => router.push(`/studies/${props.slug}/${stage.id}`),
   })),
   { label: t('palette.checks'), run: () => router.push(`/studies/${props.slug}/checks`) },
-  ...EXPORTS.map((name) => ({ label: t(`palette.${name}`), run: () => save(name) })),
+  { label: t('palette.export'), run: () => (exporting.value = true) },
+  ...FILES.map((kind) => ({ label: t(`palette.${kind}`), run: () => save(kind) })),
   { label: t('palette.undo'), run: () => model.undo() },
   { label: t('palette.redo'), run: () => model.redo() },
   { label: t('palette.studies'), run: () => router.push('/studies') },
@@ -58,9 +60,8 @@ const commands = computed(() => [
   { label: t('palette.import'), run: () => router.push('/import') },
 ]);
 
-function save(name: string) {
-  const [format, layout] = name.split('-');
-  window.location.assign(`/api/studies/${props.slug}/export?format=${format}${layout ? `&layout=${layout}` : ''}`);
+function save(kind: FileKind) {
+  window.location.assign(address(props.slug, kind, false).file);
 }
 
 function isTyping(event: KeyboardEvent): boolean {
@@ -108,14 +109,8 @@ useEventListener('keydown', (event) => {
             />
           </template>
           <v-list density="compact">
-            <v-list-item
-              v-for="format in EXPORTS"
-              :key="format"
-              :title="$t(`palette.${format}`)"
-              @click="save(format)"
-            />
+            <v-list-item :title="$t('palette.export')" @click="exporting = true" />
             <template v-if="canEdit">
-              <v-divider />
               <v-list-item :title="$t('palette.importInto')" :to="`/import?into=${slug}`" />
               <v-list-item :title="$t('palette.apparatus')" :to="`/studies/${slug}/apparatus`" />
               <v-list-item :title="$t('sharing.title')" @click="sharing = true" />
@@ -179,6 +174,7 @@ useEventListener('keydown', (event) => {
     </footer>
     <CommandPalette v-model="palette" :commands="commands" />
     <SharingDialog v-model="sharing" />
+    <ExportDialog v-model="exporting" />
     <KeysHelp v-model="help" :screen="here" />
   </div>
 </template>

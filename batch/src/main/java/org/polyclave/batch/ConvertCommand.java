@@ -40,6 +40,12 @@ final class ConvertCommand implements Callable<Integer> {
             defaultValue = "wide")
     private TableWriter.Layout layout = TableWriter.Layout.WIDE;
 
+    @Option(
+            names = "--whole",
+            description = "Add what the format cannot say in rows or a block of their own, so that it reads back"
+                    + " without loss.")
+    private boolean whole;
+
     @Override
     public Integer call() throws IOException {
         PrintWriter err = spec.commandLine().getErr();
@@ -48,7 +54,7 @@ final class ConvertCommand implements Callable<Integer> {
                 .orElseThrow(() -> new IllegalArgumentException(
                         "'" + out + "' tells no format. End it in " + MatrixFiles.known() + "."));
         Study study = MatrixFile.study(in, err);
-        byte[] bytes = MatrixFiles.write(study, format, layout);
+        byte[] bytes = whole ? MatrixFiles.writeWhole(study, format, layout) : MatrixFiles.write(study, format, layout);
         List<String> losses = FileLosses.of(
                 study,
                 MatrixFiles.read(bytes, study.title() + "." + format.ending()).study());

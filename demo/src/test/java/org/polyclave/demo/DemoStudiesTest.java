@@ -19,12 +19,15 @@ import org.polyclave.core.run.CancelSignal;
 import org.polyclave.formats.agreement.ScorerAgreement;
 import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
+import org.polyclave.formats.file.MatrixFiles;
+import org.polyclave.formats.file.MatrixFiles.Format;
 import org.polyclave.formats.picture.PictureFile;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyJson;
+import org.polyclave.formats.table.TableWriter.Layout;
 
 final class DemoStudiesTest {
     static List<Study> studies() {
@@ -37,6 +40,18 @@ final class DemoStudiesTest {
 
     private static Tuple at(String kind, String row, String character) {
         return tuple(kind, row, character);
+    }
+
+    /** All that a study holds, drawings included, comes back from each kind of file that takes it along. */
+    @ParameterizedTest
+    @MethodSource("studies")
+    void everyFileThatTakesAllAlongHoldsAll(Study study) {
+        for (MatrixFiles.Format format : List.of(Format.CSV, Format.XLSX, Format.NEXUS)) {
+            byte[] file = MatrixFiles.writeWhole(study, format, Layout.WIDE);
+            Study read = MatrixFiles.read(file, "x." + format.ending()).study();
+            assertThat(read.withScores(List.of())).isEqualTo(study.withScores(List.of()));
+            assertThat(read.scores()).containsExactlyInAnyOrderElementsOf(study.scores());
+        }
     }
 
     /** Every kind of slip or gap that a study can be checked for was planted into the mushrooms, once where it matters. */

@@ -137,7 +137,7 @@ class NexusTest {
                         Bb,"blue, mistaken red",many,Jun
                         Cc,any,n/a,?
                         """.getBytes(StandardCharsets.UTF_8), "t.csv").study();
-        String text = NexusWriter.write(study);
+        String text = NexusWriter.write(study, "");
         assertThat(text).contains("(012)").contains("{012}");
         Study read =
                 NexusReader.read(text.getBytes(StandardCharsets.UTF_8), "t.nex").study();

@@ -22,6 +22,8 @@ public final class MatrixFiles {
     /** A format of matrices. */
     public enum Format {
         STUDY("polyclave.json", "application/json"),
+        /** Taxa only; before the tables, whose endings its own ends in. */
+        DARWIN_CORE("taxa.csv", "text/csv; charset=utf-8"),
         CSV("csv", "text/csv; charset=utf-8"),
         TSV("tsv", "text/tab-separated-values; charset=utf-8"),
         XLSX("xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"),
@@ -59,15 +61,24 @@ public final class MatrixFiles {
 
     /** Endings of the formats, for sentences. */
     public static String known() {
-        return ".polyclave.json, .csv, .tsv, .xlsx or .nex";
+        return ".polyclave.json, .csv, .tsv, .xlsx, .nex or .taxa.csv";
     }
 
-    /** Reads a matrix; a name without a known ending is taken for a text table. */
+    /** Reads a matrix, with its supplement if it has one; a name without a known ending is taken for a text table. */
     public static ImportedStudy read(byte[] bytes, String fileName) {
+        ImportedStudy plain = plain(bytes, fileName);
+        if (plain.supplement().isEmpty() || !plain.usable()) {
+            return plain;
+        }
+        Supplemented.Result whole = Supplemented.of(plain.study(), plain.supplement());
+        return plain.supplemented(whole.study(), whole.notices());
+    }
+
+    private static ImportedStudy plain(byte[] bytes, String fileName) {
         return switch (Format.of(fileName).orElse(Format.CSV)) {
             case STUDY -> study(bytes);
             case NEXUS -> NexusReader.read(bytes, fileName);
-            case CSV, TSV, XLSX -> TableReader.read(bytes, fileName);
+            case CSV, TSV, XLSX, DARWIN_CORE -> TableReader.read(bytes, fileName);
         };
     }
 
@@ -97,12 +108,27 @@ public final class MatrixFiles {
 
     /** Writes a matrix; {@code layout} is for tables. */
     public static byte[] write(Study study, Format format, TableWriter.Layout layout) {
+        return write(study, format, layout, "");
+    }
+
+    /** Writes a matrix with a supplement of what the format cannot say, so that it reads back here without loss; taxa alone stay so. */
+    public static byte[] writeWhole(Study study, Format format, TableWriter.Layout layout) {
+        if (format == Format.STUDY || format == Format.DARWIN_CORE) {
+            return write(study, format, layout, "");
+        }
+        Study read = plain(write(study, format, layout, ""), study.title() + "." + format.ending())
+                .study();
+        return write(study, format, layout, Supplement.between(study, read));
+    }
+
+    private static byte[] write(Study study, Format format, TableWriter.Layout layout, String supplement) {
         return switch (format) {
             case STUDY -> utf8(StudyJson.write(study));
-            case CSV -> utf8(TableWriter.write(study, layout, ','));
-            case TSV -> utf8(TableWriter.write(study, layout, '\t'));
-            case XLSX -> TableWriter.workbook(study, layout);
-            case NEXUS -> utf8(NexusWriter.write(study));
+            case DARWIN_CORE -> utf8(TableWriter.darwinCore(study));
+            case CSV -> utf8(TableWriter.write(study, layout, ',', supplement));
+            case TSV -> utf8(TableWriter.write(study, layout, '\t', supplement));
+            case XLSX -> TableWriter.workbook(study, layout, supplement);
+            case NEXUS -> utf8(NexusWriter.write(study, supplement));
         };
     }
 

@@ -29,6 +29,7 @@ public final class NexusReader {
     private final List<NexusMatrix> matrices = new ArrayList<>();
     private final List<Integer> ordered = new ArrayList<>();
     private int declaredTaxa = -1;
+    private String supplement = "";
 
     private NexusReader() {}
 
@@ -64,6 +65,7 @@ public final class NexusReader {
                 case "TAXA" -> taxa(in);
                 case "CHARACTERS", "DATA" -> matrices.add(NexusMatrix.read(in, this));
                 case "ASSUMPTIONS" -> assumptions(in);
+                case "POLYCLAVE" -> supplement(in);
                 default -> passOver(in);
             }
         }
@@ -74,6 +76,18 @@ public final class NexusReader {
 
     private static boolean isEnd(String command) {
         return command.equals("END") || command.equals("ENDBLOCK");
+    }
+
+    private void supplement(NexusTokens in) {
+        for (String command = in.command(); !isEnd(command); command = in.command()) {
+            if (command.equals("SUPPLEMENT")) {
+                supplement = in.need("the supplement");
+            }
+            if (!command.equals(";")) {
+                in.skipCommand();
+            }
+        }
+        in.take(";");
     }
 
     private static void passOver(NexusTokens in) {
@@ -227,6 +241,6 @@ public final class NexusReader {
                     "NEXUS does not tell what continuous characters measure. Those without a unit in their name were taken for counts where all numbers are whole, otherwise for ratios.",
                     false));
         }
-        return new ImportedStudy(study, problems, columns, List.of());
+        return new ImportedStudy(study, problems, columns, List.of(), supplement);
     }
 }

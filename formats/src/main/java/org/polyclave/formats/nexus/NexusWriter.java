@@ -36,7 +36,8 @@ public final class NexusWriter {
         scores = study.scoresByRow();
     }
 
-    public static String write(Study study) {
+    /** @param supplement text that travels in a private block at the end; may be empty */
+    public static String write(Study study, String supplement) {
         NexusWriter writer = new NexusWriter(study);
         writer.taxa();
         List<StudyCharacter> standard = new ArrayList<>();
@@ -51,6 +52,12 @@ public final class NexusWriter {
             writer.continuous(continuous);
         }
         writer.assumptions(standard);
+        if (!supplement.isEmpty()) {
+            writer.out
+                    .append("\nBEGIN POLYCLAVE;\n  SUPPLEMENT ")
+                    .append(quoted(supplement))
+                    .append(";\nEND;\n");
+        }
         return writer.out.toString();
     }
 

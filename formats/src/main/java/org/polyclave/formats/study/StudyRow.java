@@ -131,6 +131,27 @@ public record StudyRow(
         return copy(id, label, rank, parent, hazard, hazards, parents, names, occurrence);
     }
 
+    public StudyRow withDescription(String newDescription) {
+        return new StudyRow(
+                id,
+                label,
+                plain,
+                rank,
+                parent,
+                stage,
+                hazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                newDescription,
+                names,
+                occurrence,
+                placements,
+                naming);
+    }
+
     public StudyRow withNames(Names newNames) {
         return copy(id, label, rank, parent, hazard, hazards, hybridOf, newNames, occurrence);
     }

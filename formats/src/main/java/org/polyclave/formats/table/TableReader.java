@@ -20,7 +20,7 @@ import org.polyclave.formats.study.StudyScore;
 /**
  * Reads a table of scores, from CSV, TSV or XLSX. Wide: taxa down, characters across, the first column {@code taxon}; rows
  * that begin with {@code #} describe characters, columns that begin with {@code #} describe rows. Long: one score a line,
- * see {@link LongTable}. Every problem is collected with its place.
+ * see {@link LongTable}. Headed by Darwin Core terms: taxa without scores, see {@link DarwinCoreTaxa}. Every problem is collected with its place.
  */
 public final class TableReader {
     private static final Pattern NEVER_ASKED =
@@ -44,11 +44,17 @@ public final class TableReader {
     /** Reads CSV, TSV or XLSX; {@code fileName} tells which, and the title. */
     public static ImportedStudy read(byte[] bytes, String fileName) {
         List<Problem> problems = new ArrayList<>();
-        return read(open(bytes, fileName, problems), fileName, problems);
+        TableSupplement.Found found = opened(bytes, fileName, problems);
+        ImportedStudy read = read(found.sheet(), fileName, problems);
+        return new ImportedStudy(read.study(), read.problems(), read.columns(), read.setAside(), found.text());
     }
 
-    /** The table as it stands in a file; what could not be read is told. */
-    static Sheet open(byte[] bytes, String fileName, List<Problem> problems) {
+    /** The table as it stands in a file, and the text that travels with it; what could not be read is told. */
+    static TableSupplement.Found opened(byte[] bytes, String fileName, List<Problem> problems) {
+        return TableSupplement.of(open(bytes, fileName, problems), problems);
+    }
+
+    private static Sheet open(byte[] bytes, String fileName, List<Problem> problems) {
         if (bytes.length > Limits.TABLE_BYTES) {
             problems.add(Problem.file("The table is larger than 25 MB. Split it, or import a study file."));
             return Sheet.empty();
@@ -63,6 +69,9 @@ public final class TableReader {
     static ImportedStudy read(Sheet sheet, String fileName, List<Problem> problems) {
         String title = fileName.replaceAll("^.*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
         TableReader reader = new TableReader(title.isBlank() ? "Imported matrix" : title);
+        if (DarwinCoreTaxa.isSuch(sheet)) {
+            return DarwinCoreTaxa.read(sheet, reader.title, problems);
+        }
         reader.problems.addAll(problems);
         reader.sheet = sheet;
         return reader.run();

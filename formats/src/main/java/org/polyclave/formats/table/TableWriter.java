@@ -36,21 +36,31 @@ public final class TableWriter {
 
     /** @param separator ',' or tab */
     public static String write(Study study, char separator) {
-        return write(study, Layout.WIDE, separator);
+        return write(study, Layout.WIDE, separator, "");
     }
 
-    /** @param separator ',' or tab */
-    public static String write(Study study, Layout layout, char separator) {
-        return TextTable.write(lines(study, layout), separator);
+    /**
+     * @param separator ',' or tab
+     * @param supplement text that travels in rows of its own at the end; may be empty
+     */
+    public static String write(Study study, Layout layout, char separator, String supplement) {
+        return TextTable.write(lines(study, layout, supplement), separator);
+    }
+
+    /** Taxa without their scores, as a table of Darwin Core terms. */
+    public static String darwinCore(Study study) {
+        return TextTable.write(DarwinCoreTaxa.compose(study), ',');
     }
 
     /** As an XLSX workbook of one sheet. */
-    public static byte[] workbook(Study study, Layout layout) {
-        return Workbook.write(lines(study, layout), "matrix");
+    public static byte[] workbook(Study study, Layout layout, String supplement) {
+        return Workbook.write(lines(study, layout, supplement), "matrix");
     }
 
-    private static List<List<String>> lines(Study study, Layout layout) {
-        return layout == Layout.WIDE ? compose(study) : LongTable.compose(study);
+    private static List<List<String>> lines(Study study, Layout layout, String supplement) {
+        List<List<String>> lines = new ArrayList<>(layout == Layout.WIDE ? compose(study) : LongTable.compose(study));
+        lines.addAll(TableSupplement.rows(supplement));
+        return lines;
     }
 
     static List<List<String>> compose(Study study) {

@@ -37,7 +37,7 @@ public final class UnpreparedTable {
 
     /** What cannot be read shows no rows; reading it tells why. */
     public static Look look(byte[] bytes, String fileName) {
-        Sheet sheet = TableReader.open(bytes, fileName, new ArrayList<>());
+        Sheet sheet = TableReader.opened(bytes, fileName, new ArrayList<>()).sheet();
         List<List<String>> rows = new ArrayList<>();
         for (int r = 0; r < Math.min(SAMPLE, sheet.rows()); r++) {
             List<String> row = new ArrayList<>();
@@ -61,7 +61,7 @@ public final class UnpreparedTable {
 
     public static ImportedStudy read(byte[] bytes, String fileName, SheetMapping mapping) {
         List<Problem> problems = new ArrayList<>();
-        Sheet sheet = TableReader.open(bytes, fileName, problems);
+        Sheet sheet = TableReader.opened(bytes, fileName, problems).sheet();
         boolean fits = mapping.columns().size() >= sheet.width()
                 && mapping.titleRows() >= 0
                 && mapping.headingRows() >= 0

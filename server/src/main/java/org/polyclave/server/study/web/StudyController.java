@@ -41,7 +41,12 @@ class StudyController {
     private static final int MOST_COLUMNS = 100;
 
     private static final Map<String, Format> FORMATS = Map.of(
-            "csv", Format.CSV, "tsv", Format.TSV, "xlsx", Format.XLSX, "nexus", Format.NEXUS, "json", Format.STUDY);
+            "csv", Format.CSV,
+            "tsv", Format.TSV,
+            "xlsx", Format.XLSX,
+            "nexus", Format.NEXUS,
+            "darwin-core", Format.DARWIN_CORE,
+            "json", Format.STUDY);
 
     record EditRequest(@NotEmpty @Size(max = MOST_EDITS) List<ScoreService.CellEdit> edits) {}
 
@@ -138,25 +143,28 @@ class StudyController {
     /**
      * The whole study.
      *
-     * @param format csv, tsv, xlsx, nexus or json
+     * @param format csv, tsv, xlsx, nexus, darwin-core or json
      * @param layout of tables: wide or long
+     * @param whole whether the file takes along what its format cannot say
      */
     @GetMapping("/{slug}/export")
     ResponseEntity<byte[]> export(
             @PathVariable String slug,
             @RequestParam String format,
             @RequestParam(defaultValue = "wide") String layout,
+            @RequestParam(defaultValue = "false") boolean whole,
             @AuthenticationPrincipal @Nullable SignedIn who) {
         StudyAccess.Open open = studies.open(slug, who, Role.VIEWER);
         Format target = FORMATS.get(format);
         if (target == null || !(layout.equals("wide") || layout.equals("long"))) {
             throw Problems.badRequest(
-                    "format", "Export knows csv, tsv, xlsx, nexus and json, and the layouts wide and long.");
+                    "format",
+                    "Export knows csv, tsv, xlsx, nexus, darwin-core and json, and the layouts wide and long.");
         }
         Layout laid = layout.equals("long") ? Layout.LONG : Layout.WIDE;
         Study study = store.load(open.id()).study().withoutSensitivePlaces();
-        Study written = target == Format.STUDY ? store.withPictures(open.id(), study) : study;
-        byte[] bytes = MatrixFiles.write(written, target, laid);
+        Study written = whole || target == Format.STUDY ? store.withPictures(open.id(), study) : study;
+        byte[] bytes = whole ? MatrixFiles.writeWhole(written, target, laid) : MatrixFiles.write(written, target, laid);
         String name = slug + (laid == Layout.LONG ? "-long." : ".") + target.ending();
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(target.mediaType()))
@@ -172,10 +180,12 @@ class StudyController {
             @PathVariable String slug,
             @RequestParam String format,
             @RequestParam(defaultValue = "wide") String layout,
+            @RequestParam(defaultValue = "false") boolean whole,
             @AuthenticationPrincipal @Nullable SignedIn who) {
-        ResponseEntity<byte[]> file = export(slug, format, layout, who);
+        ResponseEntity<byte[]> file = export(slug, format, layout, whole, who);
         StudyAccess.Open open = studies.open(slug, who, Role.VIEWER);
-        Study study = store.load(open.id()).study();
+        Study study =
+                store.withPictures(open.id(), store.load(open.id()).study().withoutSensitivePlaces());
         Format target = FORMATS.getOrDefault(format, Format.STUDY);
         byte[] bytes = java.util.Objects.requireNonNull(file.getBody());
         return FileLosses.of(

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed, ref, watch } from 'vue';
+import { api } from '@/api/client';
+import ProblemNote from '@/shared/ProblemNote.vue';
+import { useStudy } from '../composables/useStudy';
+import { address, FILES, takesAll, type FileKind } from '../logic/files';
+
+/** Saves the study as a file of some kind; what such a file would not hold is told before it is made. */
+const open = defineModel<boolean>({ required: true });
+const model = useStudy();
+const kind = ref<FileKind>('csv');
+const whole = ref(false);
+const asked = computed(() => address(model.slug, kind.value, whole.value && takesAll(kind.value)));
+const losses = useQuery({
+  queryKey: computed(() => ['losses', asked.value.losses, model.study.value?.revision]),
+  queryFn: () => api.get<string[]>(asked.value.losses),
+  enabled: open,
+});
+watch(open, () => (whole.value = false));
+
+function save() {
+  window.location.assign(asked.value.file);
+  open.value = false;
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="640" :aria-label="$t('export.title')">
+    <v-card :title="$t('export.title')">
+      <v-card-text>
+        <form id="export" @submit.prevent="save">
+          <v-radio-group v-model="kind" :label="$t('export.kind')" density="compact" hide-details>
+            <v-radio v-for="one in FILES" :key="one" :value="one" :label="$t(`palette.${one}`)" />
+          </v-radio-group>
+          <v-checkbox
+            v-if="takesAll(kind)"
+            v-model="whole"
+            :label="$t('export.whole')"
+            density="compact"
+            hide-details
+          />
+        </form>
+        <section aria-live="polite">
+          <h3>{{ $t('export.losses') }}</h3>
+          <p v-if="losses.isFetching.value" class="quiet">{{ $t('export.looking') }}</p>
+          <p v-else-if="losses.data.value?.length === 0">{{ $t('export.nothing') }}</p>
+          <ul v-else>
+            <li v-for="loss in losses.data.value ?? []" :key="loss">{{ loss }}</li>
+          </ul>
+          <ProblemNote :problem="losses.error.value" />
+        </section>
+      </v-card-text>
+      <v-card-actions>
+        <v-spacer />
+        <v-btn @click="open = false">{{ $t('close') }}</v-btn>
+        <v-btn type="submit" form="export" color="primary" variant="flat">{{ $t('export.save') }}</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+section {
+  border-top: 1px solid var(--rule);
+  margin-top: 0.8rem;
+  padding-top: 0.6rem;
+}
+
+h3 {
+  font-size: 1rem;
+}
+
+ul {
+  padding-left: 1.2rem;
+}
+</style>
