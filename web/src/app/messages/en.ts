@@ -142,7 +142,17 @@ export default {
   },
   export: {
     title: 'Export the study',
-    kind: 'As',
+    kind: 'Kind of file',
+    as: {
+      csv: 'Table (CSV)',
+      tsv: 'Table (TSV)',
+      xlsx: 'Workbook (XLSX)',
+      'csv-long': 'One score a line (CSV)',
+      'xlsx-long': 'One score a line (XLSX)',
+      nexus: 'NEXUS',
+      'darwin-core': 'Taxa only (Darwin Core)',
+      json: 'Study file: everything',
+    },
     whole: 'Take along what such a file cannot say, so that it reads back here without loss',
     losses: 'Not in this file',
     looking: 'Looking …',

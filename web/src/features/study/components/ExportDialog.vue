@@ -26,12 +26,12 @@ function save() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="640" :aria-label="$t('export.title')">
+  <v-dialog v-model="open" max-width="640" scrollable :aria-label="$t('export.title')">
     <v-card :title="$t('export.title')">
       <v-card-text>
         <form id="export" @submit.prevent="save">
-          <v-radio-group v-model="kind" :label="$t('export.kind')" density="compact" hide-details>
-            <v-radio v-for="one in FILES" :key="one" :value="one" :label="$t(`palette.${one}`)" />
+          <v-radio-group v-model="kind" :aria-label="$t('export.kind')" density="compact" hide-details>
+            <v-radio v-for="one in FILES" :key="one" :value="one" :label="$t(`export.as.${one}`)" />
           </v-radio-group>
           <v-checkbox
             v-if="takesAll(kind)"
@@ -73,5 +73,11 @@ h3 {
 
 ul {
   padding-left: 1.2rem;
+  font-size: 0.9rem;
+}
+
+form :deep(.v-selection-control-group) {
+  display: block;
+  columns: 15rem 2;
 }
 </style>

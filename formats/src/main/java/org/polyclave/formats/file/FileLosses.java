@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
@@ -100,9 +101,14 @@ public final class FileLosses {
         before.properties().forEach(field -> {
             JsonNode other = after.get(field.getKey());
             if (!NOT_COMPARED.contains(field.getKey()) && !field.getValue().equals(other)) {
-                lose(what + ", " + field.getKey(), example);
+                lose(what + ", " + words(field.getKey()), example);
             }
         });
+    }
+
+    /** "plainQuestion" as people write it. */
+    private static String words(String field) {
+        return field.replaceAll("([A-Z])", " $1").toLowerCase(Locale.ROOT);
     }
 
     private void scores(Study study, Study read) {
