@@ -10,6 +10,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.extension.AfterEachCallback;
@@ -74,9 +75,11 @@ final class Browsing implements AfterEachCallback {
     /** Runs a command of the palette. */
     static void command(Page page, String words) {
         page.keyboard().press("Control+k");
-        page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Command"))
-                .fill(words);
+        Locator palette = page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Command"));
+        palette.fill(words);
         page.keyboard().press("Enter");
+        // It gives the focus back when it is gone.
+        palette.waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
     }
 
     /** No serious accessibility findings on the page as it is now. */

@@ -1,6 +1,7 @@
 package org.polyclave.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
 import static org.polyclave.e2e.Browsing.button;
 import static org.polyclave.e2e.Browsing.command;
 
@@ -8,13 +9,20 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.polyclave.formats.file.MatrixFiles;
+import org.polyclave.formats.study.Study;
 import org.polyclave.server.RunningApplication;
 
-/** From a field book that nobody prepared to an illustrated study that two people scored and one settled. */
+/**
+ * From a field book that nobody prepared and a NEXUS file to an illustrated study that two people scored, one settled, and a
+ * table that holds all of it; without a mouse.
+ */
 @ExtendWith(RunningApplication.class)
 class SecondScorerJourneyTest {
     private static final String FIELD_BOOK = """
@@ -29,126 +37,171 @@ class SecondScorerJourneyTest {
     private static final String DRAWING =
             "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 12 9'><path d='M1 1L11 8' stroke='#222'/></svg>";
 
+    private static final String NEXUS = """
+            #NEXUS
+            BEGIN DATA;
+              DIMENSIONS NTAX=3 NCHAR=1;
+              FORMAT DATATYPE=STANDARD SYMBOLS="01";
+              CHARSTATELABELS 1 'stem hairs' / absent present;
+              MATRIX
+                'Sallow mild' 0
+                'Sallow bane' 1
+                'Sallow calm' 0
+              ;
+            END;
+            """;
+
+    private static FilePayload file(String name, String text) {
+        return new FilePayload(name, "text/plain", text.getBytes(StandardCharsets.UTF_8));
+    }
+
     @RegisterExtension
     final Browsing browsing = new Browsing();
 
-    /** Chooses one of a select's items by its first letters and Enter. */
-    private static void choose(Page page, String label, String item) {
-        Locator select = page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
-                .first();
-        select.focus();
-        select.press("ArrowDown");
-        page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(item))
-                .first()
-                .click();
-        page.keyboard().press("Escape");
-    }
-
     @Test
-    void aFieldBookBecomesAnIllustratedTwiceScoredStudy() {
+    void byKeysAloneAFieldBookBecomesAnIllustratedTwiceScoredStudy() throws IOException {
         Page page = browsing.signedIn("Isolde Quillane");
-        String study = importFieldBook(page);
-        illustrate(page, study);
-        askOswin(page);
+        Keyboard keys = new Keyboard(page);
+        String study = importFieldBook(page, keys);
+        joinNexus(page, keys);
+        illustrate(page, keys, study);
+        check(page, keys);
+        askOswin(page, keys);
         scoreBlind(study);
-        settle(page, study);
+        settle(page, keys, study);
+        export(page, keys, study);
     }
 
-    private static String importFieldBook(Page page) {
+    private static String importFieldBook(Page page, Keyboard keys) {
         page.navigate("/import");
-        page.getByLabel("Or paste a table from a spreadsheet").fill(FIELD_BOOK);
-        page.keyboard().press("Tab");
-        page.keyboard().press("Enter");
+        keys.to(page.locator("input[type=file]")).choose(file("field book.csv", FIELD_BOOK));
         assertThat(page.getByText("The table as it stands").first()).isVisible();
         assertThat(page.getByText("3 taxa, sexes and stages; 2 characters; 5 scores"))
                 .isVisible();
         Browsing.assertAccessible(page);
-        Locator name = page.getByLabel("Name of the character in column 4");
-        name.fill("leaf breadth");
-        name.press("Tab");
+        keys.toField("Name of the character in column 4").write("leaf breadth").press("Tab");
         assertThat(page.getByText("leaf breadth").first()).isVisible();
-        page.getByLabel("Title of the new study").fill("Sallows of the field book");
-        page.keyboard().press("Enter");
-        if (!page.url().endsWith("/score")) {
-            button(page, "Make this a study").press("Enter");
-        }
+        keys.toField("Title of the new study").write("Sallows of the field book");
+        keys.toButton("Make this a study").press("Enter");
         page.waitForURL(url -> url.contains("/score"));
         page.locator("canvas").waitFor();
         return page.url().replaceFirst("/score.*", "");
     }
 
-    private static void illustrate(Page page, String study) {
+    /** A colleague's matrix brings one more character. */
+    private static void joinNexus(Page page, Keyboard keys) {
+        command(page, "Import a file into this study");
+        page.waitForURL(url -> url.contains("/import?into="));
+        keys.to(page.locator("input[type=file]")).choose(file("hairs.nex", NEXUS));
+        assertThat(page.getByText("3 taxa, sexes and stages; 1 characters; 3 scores"))
+                .isVisible();
+        keys.toButton("Make these changes").press("Enter");
+        page.waitForURL(url -> url.contains("/score"));
+    }
+
+    private static void illustrate(Page page, Keyboard keys, String study) {
         page.navigate(study + "/characters?character=leaf-margin");
-        button(page, "Ready characters").press("Enter");
-        page.getByLabel("Find by name, organ or state").fill("gills meet");
+        keys.toButton("Ready characters").press("Enter");
+        keys.toField("Find by name, organ or state").write("gills meet");
         Locator wanted = page.getByRole(AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName("gill attachment"));
-        wanted.press("Space");
+        keys.to(wanted).press("Space");
         Browsing.assertAccessible(page);
-        button(page, "Copy one character").press("Enter");
+        keys.toButton("Copy one character").press("Enter");
         assertThat(page.locator("article#gill-attachment img")).hasCount(4);
-        button(page, "Picture of toothed").press("Enter");
-        page.locator("input[type=file]")
-                .setInputFiles(new FilePayload("x.svg", "image/svg+xml", DRAWING.getBytes(StandardCharsets.UTF_8)));
-        button(page, "Add the picture").press("Enter");
+        keys.toButton("Picture of toothed").press("Enter");
+        keys.to(page.locator("input[type=file]")).choose(file("x.svg", DRAWING));
+        keys.toButton("Add the picture").press("Enter");
         assertThat(page.locator(".chooser img")).hasCount(1);
-        button(page, "Save").press("Enter");
+        keys.toButton("Save").press("Enter");
         assertThat(page.locator("article#leaf-margin img")).hasCount(1);
         Browsing.assertAccessible(page);
     }
 
-    private static void askOswin(Page page) {
+    /** A finding that is meant is accepted with a reason. */
+    private static void check(Page page, Keyboard keys) {
+        command(page, "Look at the checks");
+        page.waitForURL("**/checks");
+        Locator meant = page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("It is meant"))
+                .first();
+        keys.to(meant).press("Enter");
+        keys.toField("Why it is meant").write("Only three are known");
+        keys.press("Enter");
+        assertThat(page.getByText("Only three are known")).hasCount(1);
+    }
+
+    private static void askOswin(Page page, Keyboard keys) {
         command(page, "Share the study");
-        page.getByLabel("Name of an account").fill("oswin");
-        page.keyboard().press("Enter");
+        keys.toField("Name of an account").write("oswin").press("Enter");
         assertThat(page.getByText("Oswin Brandreth").first()).isVisible();
-        page.keyboard().press("Escape");
+        keys.press("Escape");
         command(page, "Second scorers");
         page.waitForURL("**/second");
-        choose(page, "Scorer", "Oswin Brandreth");
-        choose(page, "Characters (none: all)", "leaf margin");
-        page.getByLabel("What to know (which specimens, which drawer)").fill("Drawer 3");
-        button(page, "Ask to score").press("Enter");
+        keys.to(field(page, "Scorer")).pick("Oswin Brandreth");
+        keys.to(field(page, "Characters (none: all)")).pick("leaf margin");
+        keys.press("Escape");
+        keys.toField("What to know (which specimens, which drawer)").write("Drawer 3");
+        keys.toButton("Ask to score").press("Enter");
         assertThat(page.getByText("0 of 3 cells").first()).isVisible();
         Browsing.assertAccessible(page);
     }
 
+    private static Locator field(Page page, String label) {
+        return page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
+                .first();
+    }
+
     private void scoreBlind(String study) {
         Page scorer = browsing.signedIn("Oswin Brandreth");
+        Keyboard keys = new Keyboard(scorer);
         scorer.navigate(study + "/score");
         assertThat(scorer.getByText("What others scored is hidden")).isVisible();
         scorer.navigate(study + "/second");
-        scorer.getByRole(
+        Locator score = scorer.getByRole(
                         AriaRole.LINK,
                         new Page.GetByRoleOptions().setName("Score").setExact(true))
-                .last()
-                .press("Enter");
-        Locator list = scorer.getByRole(AriaRole.LISTBOX);
-        list.waitFor();
-        list.press("2");
-        list.press("1");
-        list.press("1");
+                .last();
+        keys.to(score).press("Enter");
+        keys.to(scorer.getByRole(AriaRole.LISTBOX)).press("2", "1", "1");
         assertThat(scorer.getByText("3 of 3 cells")).isVisible();
         Browsing.assertAccessible(scorer);
-        button(scorer, "Hand in my scores").press("Enter");
-        scorer.getByRole(AriaRole.DIALOG)
-                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Hand in my scores"))
-                .press("Enter");
+        keys.toButton("Hand in my scores").press("Enter");
+        Locator sure = scorer.getByRole(AriaRole.DIALOG)
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Hand in my scores"));
+        keys.to(sure).press("Enter");
         scorer.waitForURL("**/second");
         assertThat(scorer.getByText("Agreement").first()).isVisible();
     }
 
-    private static void settle(Page page, String study) {
+    private static void settle(Page page, Keyboard keys, String study) {
         page.navigate(study + "/second");
         assertThat(page.getByText("33 %")).isVisible();
         Browsing.assertAccessible(page);
-        button(page, "Sallow bane").press("Enter");
+        keys.toButton("Sallow bane").press("Enter");
         Locator dialog = page.getByRole(AriaRole.DIALOG);
         assertThat(dialog.getByText("accepted now")).isVisible();
-        dialog.getByLabel("Why (kept with the score)").fill("looked at again");
-        dialog.getByLabel("Accepted score").fill("usually entire, sometimes toothed");
-        page.keyboard().press("Enter");
+        keys.to(dialog.getByLabel("Why (kept with the score)")).write("looked at again");
+        keys.to(dialog.getByLabel("Accepted score"))
+                .write("usually entire, sometimes toothed")
+                .press("Enter");
         assertThat(button(page, "Sallow bane")).hasCount(0);
         page.navigate(study + "/score?row=sallow-bane&character=leaf-margin");
         assertThat(page.locator("aside").getByText("looked at again").first()).isVisible();
+    }
+
+    /** A table that takes all along reads back as the study that the study file holds. */
+    private static void export(Page page, Keyboard keys, String study) throws IOException {
+        String name = study.replaceFirst(".*/", "");
+        command(page, "Export the study");
+        keys.toField("Take along what such a file cannot say").press("Space");
+        assertThat(page.getByText("Nothing is left out.")).isVisible();
+        Browsing.assertAccessible(page);
+        byte[] table = Files.readAllBytes(keys.toButton("Save the file").save().path());
+        command(page, "Export the study");
+        keys.to(page.getByRole(AriaRole.RADIO).first()).press("ArrowUp");
+        byte[] file = Files.readAllBytes(keys.toButton("Save the file").save().path());
+        Study whole = MatrixFiles.read(file, name + ".polyclave.json").study();
+        assertThat(whole.pictures()).hasSizeGreaterThan(4);
+        assertThat(whole.opinions()).isNotEmpty();
+        assertThat(MatrixFiles.read(table, name + ".csv").study()).isEqualTo(whole);
     }
 }
