@@ -84,6 +84,21 @@ export default {
     operation: 'What this changes',
     notFurther: 'Specimens cannot be named further than this',
   },
+  regions: {
+    title: 'Status by region',
+    region: 'Region',
+    status: 'Status',
+    doubtful: 'Doubtful',
+    add: 'Add a region',
+    remove: 'Remove the status in {region}',
+  },
+  placements: {
+    title: 'In other classifications (this study follows its own tree)',
+    parent: 'Placed in',
+    source: 'According to',
+    add: 'Add a placement',
+    remove: 'Remove the placement in {parent}',
+  },
   names: {
     title: 'Names',
     authorship: 'Authorship',

@@ -80,6 +80,10 @@ export default {
     firstAid: 'If someone may have been harmed',
     decide: 'Local rules and permits apply, and qualified people decide. Report regulated species to your authority.',
     oneKey: 'Go by the statements in bold; the others confirm. One statement alone never rules out a dangerous taxon.',
+    statusIn: '{status} in {region}',
+    perhapsIn: '{status} in {region} (doubtful)',
+    permit:
+      'Collecting, moving or keeping it may need a permit. Local rules hold; ask the authority before you take any part of it.',
     noTaxon: 'This edition has no such taxon.',
   },
   firstAid:

@@ -20,6 +20,7 @@ export default {
       unsourced: 'without a source',
       findings: 'with a finding',
       disputed: 'scorers disagree',
+      comments: 'with an open comment',
     },
     queueKeys:
       'A digit scores and goes on; Shift and a digit adds a state; Enter types notation; u unknown; - not applicable; d doubt; Delete empties.',

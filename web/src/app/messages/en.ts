@@ -140,6 +140,15 @@ export default {
     importInto: 'Import a file into this study',
     apparatus: 'Glossary, references and snapshots',
   },
+  comments: {
+    title: 'Comments',
+    write: 'Say something about this cell',
+    add: 'Say it',
+    settle: 'Settled',
+    reopen: 'Open again',
+    settled: 'Settled ({n})',
+    settledBy: 'settled by {who}',
+  },
   export: {
     title: 'Export the study',
     kind: 'Kind of file',
@@ -209,6 +218,8 @@ export default {
     LIFE_THREATENING: 'life-threatening',
   },
   characters: {
+    graph: 'How characters depend on each other ({n})',
+    graphOf: 'Which characters depend on which',
     title: 'Characters',
     find: 'Find a character',
     noOrgan: 'No organ given',

@@ -7,6 +7,7 @@ import ConfirmDialog from '@/shared/ConfirmDialog.vue';
 import WriteProblem from '@/shared/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
 import CharacterCard from '../components/CharacterCard.vue';
+import DependencyGraph from '../components/DependencyGraph.vue';
 import CharacterEditor from '../components/CharacterEditor.vue';
 import LibraryDialog from '../components/LibraryDialog.vue';
 import PlanPanel from '../components/PlanPanel.vue';
@@ -137,6 +138,11 @@ function leave() {
         <v-switch v-model="preferences.plain" :label="$t('plain')" density="compact" hide-details color="primary" />
       </header>
       <PlanPanel v-model="organ" :editable="editable" />
+      <DependencyGraph
+        :characters="model.study.value?.characters ?? []"
+        :selected="editing.selected.value"
+        @select="editing.select($event)"
+      />
       <section v-for="[name, members] in groups" :key="name" :aria-label="name">
         <h3 class="organ">{{ name || $t('characters.noOrgan') }}</h3>
         <CharacterCard

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import GlossaryText from '@/shared/GlossaryText.vue';
 import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
 import TaxonName from '@/shared/TaxonName.vue';
@@ -8,7 +9,16 @@ import { description } from '../logic/description';
 
 /** One taxon of an edition: name, hazard, and what it shows. */
 const props = defineProps<{ study: Schemas['Study']; row: string; plain: boolean }>();
+const { t } = useI18n();
 const taxon = computed(() => props.study.rows.find((r) => r.id === props.row));
+/** Everywhere, then by region. */
+const status = computed(() => [
+  ...(taxon.value?.status ?? []),
+  ...(taxon.value?.occurrence.regions ?? []).map((r) =>
+    t(r.doubtful ? 'edition.perhapsIn' : 'edition.statusIn', { status: r.status, region: r.region }),
+  ),
+]);
+const protectedSomewhere = computed(() => status.value.some((s) => /\b(protected|regulated|quarantine)\b/i.test(s)));
 const lines = computed(() => description(props.study, props.row));
 </script>
 
@@ -22,7 +32,8 @@ const lines = computed(() => description(props.study, props.row));
         <strong>{{ h.kind }}</strong> ({{ $t(`hazard.${h.severity}`) }}): {{ h.parts }}. {{ h.caution }}
       </p>
     </section>
-    <p v-if="taxon.status.length">{{ taxon.status.join('; ') }}</p>
+    <p v-if="status.length">{{ status.join('; ') }}</p>
+    <p v-if="protectedSomewhere">{{ $t('edition.permit') }}</p>
     <p v-if="taxon.description"><GlossaryText :text="taxon.description" /></p>
     <dl>
       <template v-for="line in lines" :key="line.character">

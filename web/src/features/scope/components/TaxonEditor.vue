@@ -2,7 +2,8 @@
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
-import { KNOWLEDGE, RANKS } from '../logic/hazards';
+import { KNOWLEDGE, RANKS, STATUS } from '../logic/hazards';
+import EntryList from './EntryList.vue';
 import HazardList from './HazardList.vue';
 import NameList from './NameList.vue';
 
@@ -71,6 +72,34 @@ const status = computed({
       hide-details
     />
     <v-text-field v-model="row.occurrence.habitat" :label="$t('taxon.habitat')" :readonly="readonly" hide-details />
+    <EntryList
+      v-model="row.occurrence.regions"
+      :title="$t('regions.title')"
+      :add="$t('regions.add')"
+      :remove="(one) => $t('regions.remove', { region: one.region })"
+      :blank="{ region: '', status: '', doubtful: false }"
+      :readonly="readonly"
+    >
+      <template #default="{ entry, field }">
+        <v-text-field v-bind="field" v-model="entry.region" :label="$t('regions.region')" />
+        <v-combobox v-bind="field" v-model="entry.status" :items="STATUS" :label="$t('regions.status')" />
+        <v-checkbox v-bind="field" v-model="entry.doubtful" :label="$t('regions.doubtful')" />
+      </template>
+    </EntryList>
+    <EntryList
+      v-if="!isStage"
+      v-model="row.placements"
+      :title="$t('placements.title')"
+      :add="$t('placements.add')"
+      :remove="(one) => $t('placements.remove', { parent: one.parent })"
+      :blank="{ parent: '', source: '' }"
+      :readonly="readonly"
+    >
+      <template #default="{ entry, field }">
+        <v-text-field v-bind="field" v-model="entry.parent" :label="$t('placements.parent')" />
+        <v-text-field v-bind="field" v-model="entry.source" :label="$t('placements.source')" />
+      </template>
+    </EntryList>
     <v-textarea v-model="status" :label="$t('taxon.status')" :readonly="readonly" rows="1" auto-grow hide-details />
     <v-text-field
       v-model.number="row.weight"

@@ -40,3 +40,16 @@ export const RANKS = [
   'cultivar',
   'Group',
 ];
+
+/** What a taxon is in a region; others may be written. Places of protected, regulated and quarantine taxa are not told. */
+export const STATUS = [
+  'native',
+  'introduced',
+  'naturalised',
+  'casual',
+  'invasive',
+  'extinct',
+  'protected',
+  'regulated',
+  'quarantine',
+];

@@ -6,6 +6,8 @@ import type { Cell } from '@/features/study';
 import StatePicture from '@/shared/StatePicture.vue';
 import HazardMark from '@/shared/HazardMark.vue';
 import TaxonName from '@/shared/TaxonName.vue';
+import type { Comments } from '../composables/useComments';
+import CellComments from './CellComments.vue';
 import OriginForm from './OriginForm.vue';
 
 /** Details and evidence of the selected cell. */
@@ -17,6 +19,7 @@ const props = defineProps<{
   from: Schemas['StudyRow'] | undefined;
   references: Schemas['Reference'][];
   findings: string[];
+  comments: Comments;
   editable: boolean;
   /** Whether question and states stand beside it already. */
   brief?: boolean;
@@ -56,6 +59,7 @@ const history = useQuery({
       <summary>{{ $t('origin.title') }}</summary>
       <OriginForm :cell="cell" :references="references" @save="emit('origin', $event)" />
     </details>
+    <CellComments :comments="comments" :row="row.id" :character="character.id" :editable="editable" />
     <template v-if="character.states.length && !brief">
       <h4>{{ $t('shelf.states') }}</h4>
       <ul>

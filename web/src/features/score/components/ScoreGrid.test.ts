@@ -29,6 +29,7 @@ const grid: GridModel = {
   columns: ['margin', 'width'].map((label) => ({ label, unit: '', scale: { min: 0, max: 1 } })),
   bands: [],
   flagged: () => false,
+  commented: () => false,
   cell: (row, column) => {
     const text = texts[row]?.[column];
     return text ? ({ text, kind: 'states', parts: [] } as unknown as Cell) : undefined;

@@ -4,6 +4,7 @@ import { taxonTree } from '@/features/scope';
 import { isOpen, useAgreement, useFindings, type Cell, type StudyModel } from '@/features/study';
 import { bands, byOrgan } from '../logic/grid';
 import type { GridModel } from '../logic/paint';
+import { useComments } from './useComments';
 import { FILTERS, filtered, type Filter } from '../logic/view';
 
 /** More columns than these are fetched as they come into view. */
@@ -23,6 +24,7 @@ export function useSheet(model: StudyModel) {
     set: (value) => void router.replace({ query: { ...route.query, filter: value === 'all' ? undefined : value } }),
   });
   const agreement = useAgreement(model, () => filter.value === 'disputed');
+  const comments = useComments(model);
   const grouped = computed<boolean>({
     get: () => route.query.order !== 'study',
     set: (value) => void router.replace({ query: { ...route.query, order: value ? undefined : 'study' } }),
@@ -45,6 +47,11 @@ export function useSheet(model: StudyModel) {
     model.columns.cell(places.value.get(row) ?? -1, character);
   const flagsOf = (row: string, character: string) => flags.value.get(`${row} ${character}`) ?? [];
 
+  function isLookedFor(row: string, character: string): boolean {
+    if (filter.value === 'disputed') return disputed.value.has(`${row} ${character}`);
+    return filter.value === 'comments' ? comments.isOpen(row, character) : flagsOf(row, character).length > 0;
+  }
+
   const all = computed(() => {
     const characters = model.study.value?.characters ?? [];
     return grouped.value ? byOrgan(characters) : characters;
@@ -55,10 +62,7 @@ export function useSheet(model: StudyModel) {
       taxonTree(model.study.value?.rows ?? []),
       all.value.filter((c) => !hidden.value.has(c.id)),
       ({ row }, character) => cellOf(row.id, character),
-      ({ row }, character) =>
-        filter.value === 'disputed'
-          ? disputed.value.has(`${row.id} ${character}`)
-          : flagsOf(row.id, character).length > 0,
+      ({ row }, character) => isLookedFor(row.id, character),
     ),
   );
   const rows = computed(() => shown.value.rows);
@@ -78,6 +82,7 @@ export function useSheet(model: StudyModel) {
     bands: grouped.value ? bands(characters.value) : [],
     cell: cellAt,
     flagged: (row, column) => flagsOf(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? '').length > 0,
+    commented: (row, column) => comments.isOpen(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? ''),
     // Columns that arrive later are a reason to paint again.
     loaded: characters.value.filter((c) => model.columns.has(c.id)).length,
     findings: flags.value.size,
@@ -97,5 +102,5 @@ export function useSheet(model: StudyModel) {
     { immediate: true },
   );
 
-  return { rows, characters, all, grid, cellOf, cellAt, flagsOf, filter, grouped, hidden, look };
+  return { rows, characters, comments, all, grid, cellOf, cellAt, flagsOf, filter, grouped, hidden, look };
 }

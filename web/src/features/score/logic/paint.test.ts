@@ -84,6 +84,7 @@ function painted(shown: Cell | undefined, over: Partial<GridModel> = {}) {
     bands: [{ organ: 'leaf', from: 0, to: 1 }],
     cell: () => shown,
     flagged: () => false,
+    commented: () => false,
     ...over,
   };
   const at = { row: 0, column: 0 };
@@ -194,4 +195,11 @@ test('a cell in which a check found something has a folded corner', () => {
     painted(undefined, { flagged: () => flagged }).marks.filter((m) => m.text === 'corner' && m.fill === 'warning');
   expect(corners(true)).toHaveLength(1);
   expect(corners(false)).toHaveLength(0);
+});
+
+test('a cell of which something is said carries a mark of its own', () => {
+  const lines = (commented: boolean) =>
+    painted(undefined, { commented: () => commented }).marks.filter((m) => m.what === 'rect' && m.width === 9);
+  expect(lines(true)).toHaveLength(1);
+  expect(lines(false)).toHaveLength(0);
 });

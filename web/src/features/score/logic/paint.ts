@@ -8,6 +8,8 @@ export interface GridModel {
   cell: (row: number, column: number) => Cell | undefined;
   /** Whether a check found something in the cell. */
   flagged: (row: number, column: number) => boolean;
+  /** Whether somebody said something of the cell that is not settled. */
+  commented: (row: number, column: number) => boolean;
   loaded?: number;
   findings?: number;
 }
@@ -75,6 +77,7 @@ function paintCell(g: CanvasRenderingContext2D, model: GridModel, row: number, c
   g.lineWidth = 1;
   g.strokeRect(box.x + 0.5, box.y + 0.5, box.width, box.height);
   if (model.flagged(row, column)) paintFlag(g, box, ink);
+  if (model.commented(row, column)) paintComment(g, box, ink);
   if (!cell || cell.kind === 'empty') return;
   g.save();
   g.beginPath();
@@ -156,6 +159,13 @@ function paintDoubt(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
 }
 
 /** A folded corner: a check found something here. */
+/** A speech mark in the lower corner: two short lines. */
+function paintComment(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
+  g.fillStyle = ink.accent;
+  g.fillRect(box.x + box.width - 12, box.y + box.height - 7, 9, 2);
+  g.fillRect(box.x + box.width - 12, box.y + box.height - 4, 5, 2);
+}
+
 function paintFlag(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
   const right = box.x + box.width;
   g.fillStyle = ink.warning;

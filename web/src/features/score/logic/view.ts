@@ -2,8 +2,8 @@ import type { Schemas } from '@/api/client';
 import type { Cell } from '@/features/study';
 
 /** What of a matrix is shown. */
-export type Filter = 'all' | 'unknown' | 'doubtful' | 'unsourced' | 'findings' | 'disputed';
-export const FILTERS: Filter[] = ['all', 'unknown', 'doubtful', 'unsourced', 'findings', 'disputed'];
+export type Filter = 'all' | 'unknown' | 'doubtful' | 'unsourced' | 'findings' | 'disputed' | 'comments';
+export const FILTERS: Filter[] = ['all', 'unknown', 'doubtful', 'unsourced', 'findings', 'disputed', 'comments'];
 
 /** Whether a cell is one of those that a filter looks for. */
 export function matches(filter: Filter, cell: Cell | undefined, flagged: boolean): boolean {
@@ -18,6 +18,7 @@ export function matches(filter: Filter, cell: Cell | undefined, flagged: boolean
       return cell !== undefined && cell.kind !== 'empty' && isUnsourced(cell);
     case 'findings':
     case 'disputed':
+    case 'comments':
       return flagged;
   }
 }

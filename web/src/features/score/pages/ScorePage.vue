@@ -255,6 +255,7 @@ function found(wish: Schemas['ReplaceScores']) {
       :from="model.study.value?.rows.find((r) => r.id === cell?.from)"
       :references="references"
       :findings="sheet.flagsOf(row.id, character.id)"
+      :comments="sheet.comments"
       :editable="editable"
       :brief="mode !== 'sheet'"
       @pick="pick"

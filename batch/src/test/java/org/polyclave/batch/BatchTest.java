@@ -290,6 +290,6 @@ class BatchTest {
                 .isEqualTo(direct.out());
         Run noFormat = run("convert", study.toString(), folder.resolve("a.doc").toString());
         assertThat(noFormat.code()).isEqualTo(64);
-        assertThat(noFormat.err()).contains(".polyclave.json, .csv, .tsv, .xlsx or .nex");
+        assertThat(noFormat.err()).contains(".polyclave.json, .csv, .tsv, .xlsx, .nex or .taxa.csv");
     }
 }

@@ -64,6 +64,13 @@ final class SensitivePlacesTest {
     }
 
     @Test
+    void oneThatIsProtectedInSomeRegionDoesNotTellItsPlaceAnywhere() {
+        StudyRow.RegionalStatus status = new StudyRow.RegionalStatus("Marrowmere", "protected", true);
+        StudyRow a = row("a", "", List.of()).withOccurrence(new StudyRow.Occurrence(List.of(), "", List.of(status)));
+        assertThat(places(List.of(a, row("b", "", List.of()))).get("of-a")).isEmpty();
+    }
+
+    @Test
     void othersKeepTheirs() {
         Map<String, String> places = places(List.of(
                 row("child", "a", List.of()),

@@ -2,6 +2,7 @@ package org.polyclave.formats.study;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.util.List;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.Hazard;
 
@@ -190,10 +191,12 @@ public record StudyRow(
                 naming);
     }
 
-    /** Whether its places are not to be told: protected, regulated and quarantine taxa. */
+    /** Whether its places are not to be told: protected, regulated and quarantine taxa, wherever they are so. */
     @JsonIgnore
     public boolean isSensitive() {
-        return status.stream().anyMatch(s -> s.matches("(?iu).*\\b(protected|regulated|quarantine)\\b.*"));
+        Stream<String> regional = occurrence.regions().stream().map(RegionalStatus::status);
+        return Stream.concat(status.stream(), regional)
+                .anyMatch(s -> s.matches("(?iu).*\\b(protected|regulated|quarantine)\\b.*"));
     }
 
     @JsonIgnore

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.comment.web;
+
+import org.jspecify.annotations.NullMarked;
