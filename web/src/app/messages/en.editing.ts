@@ -48,6 +48,7 @@ export default {
     addStage: 'Add a sex or stage',
     new: 'A new taxon',
     newStage: 'A new sex or stage',
+    none: 'No taxon yet. Add the first one here, or import a file into this study from its menu.',
     hint: 'Choose one to edit it. Drag it, or move it with Alt and the arrow keys.',
     label: 'Name',
     plain: 'Name in plain words',

@@ -85,6 +85,7 @@ export default {
     as: 'Role of {name}',
     add: 'Share',
     onlyOwners: 'Only owners share a study.',
+    unshare: 'Take the study from {name}',
     role: { VIEWER: 'reads', SCORER: 'scores', EDITOR: 'edits', OWNER: 'owns' },
   },
   second: {

@@ -111,7 +111,7 @@ function leave() {
           }}</v-btn>
         </template>
       </header>
-      <p v-if="editable" class="quiet hint">{{ $t('taxon.hint') }}</p>
+      <p v-if="editable" class="quiet hint">{{ tree.length ? $t('taxon.hint') : $t('taxon.none') }}</p>
       <TaxonTree
         :tree="tree"
         :selected="editing.selected.value"
@@ -192,12 +192,13 @@ function leave() {
 
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 0.6rem;
 }
 
 header h2 {
-  flex: 1;
+  flex: 1 0 12rem;
 }
 
 .hint {

@@ -1,14 +1,28 @@
 <script setup lang="ts">
-import { mdiTrayArrowDown } from '@mdi/js';
+import { mdiPlus, mdiTrayArrowDown } from '@mdi/js';
 import { useQuery } from '@tanstack/vue-query';
+import { ref } from 'vue';
+import { useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
 import { AccountMenu } from '@/features/account';
 import ProblemNote from '@/shared/ProblemNote.vue';
+import { useAction } from '@/shared/useAction';
 
 const studies = useQuery({
   queryKey: ['studies'],
   queryFn: () => api.get<Schemas['StudyLine'][]>('/api/studies'),
 });
+const router = useRouter();
+const beginning = ref(false);
+const title = ref('');
+const { busy, problem, run } = useAction();
+
+function begin() {
+  return run(async () => {
+    const { slug } = await api.post<Schemas['NewStudyResponse']>('/api/studies', { title: title.value.trim() });
+    await router.push(`/studies/${slug}/scope`);
+  });
+}
 </script>
 
 <template>
@@ -51,14 +65,43 @@ const studies = useQuery({
         </tbody>
       </table>
       <p v-else-if="studies.isSuccess.value" class="empty">{{ $t('studies.empty') }}</p>
-      <v-btn to="/import" color="primary" variant="flat" :prepend-icon="mdiTrayArrowDown">{{
-        $t('studies.import')
-      }}</v-btn>
+      <div class="begin">
+        <v-btn to="/import" color="primary" variant="flat" :prepend-icon="mdiTrayArrowDown">{{
+          $t('studies.import')
+        }}</v-btn>
+        <v-btn v-if="!beginning" :prepend-icon="mdiPlus" @click="beginning = true">{{ $t('studies.begin') }}</v-btn>
+      </div>
+      <form v-if="beginning" @submit.prevent="begin" @keydown.esc="beginning = false">
+        <v-text-field v-model="title" :label="$t('studies.newTitle')" autofocus hide-details />
+        <v-btn type="submit" color="primary" variant="flat" :disabled="!title.trim()" :loading="busy">{{
+          $t('studies.make')
+        }}</v-btn>
+        <v-btn variant="text" @click="beginning = false">{{ $t('close') }}</v-btn>
+        <ProblemNote :problem="problem" />
+      </form>
     </div>
   </v-main>
 </template>
 
 <style scoped>
+.begin {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.8rem;
+}
+
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.8rem;
+  align-items: center;
+  margin-top: 1rem;
+}
+
+form > :first-child {
+  flex: 0 1 28rem;
+}
+
 header {
   display: flex;
   justify-content: space-between;

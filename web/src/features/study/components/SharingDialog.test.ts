@@ -52,3 +52,10 @@ test('others see who shares the study and change nothing', async () => {
   expect(all('form')).toHaveLength(0);
   expect(said()).toContain('Only owners share a study.');
 });
+
+test('owners take the study from a member', async () => {
+  server.on(`DELETE ${PATH}/members/petra`, undefined);
+  await open('OWNER');
+  document.querySelector<HTMLElement>('[aria-label="Take the study from Petra"]')?.click();
+  await vi.waitFor(() => expect(server.bodies(`DELETE ${PATH}/members/petra`)).toHaveLength(1));
+});

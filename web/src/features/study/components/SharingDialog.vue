@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
+import { mdiClose } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { api, type Schemas } from '@/api/client';
@@ -35,6 +36,13 @@ function put(name: string, as: Role) {
   });
 }
 
+function take(name: string) {
+  return run(async () => {
+    await api.delete(`${path}/${encodeURIComponent(name)}`);
+    await members.refetch();
+  });
+}
+
 async function add() {
   if (await put(account.value.trim(), role.value)) account.value = '';
 }
@@ -59,6 +67,14 @@ async function add() {
               @update:model-value="put(member.name, $event)"
             />
             <span v-else>{{ $t(`sharing.role.${member.role}`) }}</span>
+            <v-btn
+              v-if="owner && member.role !== 'OWNER'"
+              :icon="mdiClose"
+              size="small"
+              variant="text"
+              :aria-label="$t('sharing.unshare', { name: member.displayName })"
+              @click="take(member.name)"
+            />
           </li>
         </ul>
         <form v-if="owner" @submit.prevent="add">
@@ -88,7 +104,7 @@ ul {
 li,
 form {
   display: grid;
-  grid-template-columns: 1fr 11rem;
+  grid-template-columns: 1fr 11rem 2.5rem;
   gap: 0.8rem;
   align-items: center;
   padding: 0.4rem 0;

@@ -301,4 +301,46 @@ class StructureApiTest {
         assertThat(Visitor.anonymous().delete(study + "/rows/bb?seen=0").status())
                 .isEqualTo(404);
     }
+
+    @Test
+    void aStudyBegunFromNothingTakesTaxaCharactersAndScores() {
+        Visitor owner = Visitor.author();
+        assertThat(owner.post("/api/studies", "{\"title\":\"  \"}").status()).isEqualTo(400);
+        String slug = owner.post("/api/studies", "{\"title\":\"Reeds of the mere\"}")
+                .json()
+                .path("slug")
+                .asString();
+        assertThat(slug).startsWith("reeds-of-the-mere");
+        String begun = "/api/studies/" + slug;
+        for (String read : List.of("", "/findings", "/next-step", "/columns?character=x", "/export?format=csv")) {
+            assertThat(owner.get(begun + read).status()).as(read).isEqualTo(200);
+        }
+        String again = owner.post("/api/studies", "{\"title\":\"Reeds of the mere\"}")
+                .json()
+                .path("slug")
+                .asString();
+        assertThat(again).isNotEqualTo(slug);
+        assertThat(owner.upload(
+                                begun + "/import?seen=0",
+                                "x.csv",
+                                "taxon,margin\n#type,states\nAa,toothed\nBb,entire\n")
+                        .status())
+                .isEqualTo(200);
+        assertThat(owner.get(begun).json().path("gauges").path("scored").asInt())
+                .isEqualTo(2);
+    }
+
+    @Test
+    void aStudyIsTakenFromAMemberButNotFromItsOnlyOwner() {
+        Visitor owner = Visitor.author();
+        String shared = "/api/studies/" + owner.importTable("shared", "taxon,margin\nAa,toothed\nBb,entire\n");
+        owner.put(shared + "/members", "{\"account\":\"petra\",\"role\":\"VIEWER\"}");
+        Visitor reader = Visitor.signedIn("petra", "meadow-reader");
+        assertThat(reader.get(shared).status()).isEqualTo(200);
+        assertThat(reader.delete(shared + "/members/isolde").status()).isEqualTo(403);
+        assertThat(owner.delete(shared + "/members/petra").status()).isEqualTo(200);
+        assertThat(reader.get(shared).status()).isEqualTo(404);
+        assertThat(owner.delete(shared + "/members/petra").status()).isEqualTo(404);
+        assertThat(owner.delete(shared + "/members/isolde").status()).isEqualTo(422);
+    }
 }

@@ -2,8 +2,12 @@ package org.polyclave.server.study;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.study.Slug;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyScope;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.account.SignedIn;
@@ -165,6 +169,34 @@ public class StudyService {
                 .orElseThrow(() -> Problems.badRequest(
                         "no-such-account", "There is no account '" + name + "'. Ask your administrator to make one."));
         studies.putMember(open.id(), account.id(), role.name());
+    }
+
+    /** @throws org.springframework.web.ErrorResponseException if the study would be left without an owner */
+    @Transactional
+    public void unshare(StudyAccess.Open open, String name) {
+        StudyMapper.Member gone = members(open).stream()
+                .filter(m -> m.name().equals(name))
+                .findFirst()
+                .orElseThrow(Problems::notFound);
+        boolean onlyOwner = gone.role().equals(Role.OWNER.name())
+                && members(open).stream()
+                                .filter(m -> m.role().equals(Role.OWNER.name()))
+                                .count()
+                        == 1;
+        if (onlyOwner) {
+            throw Problems.unprocessable(
+                    "only-owner",
+                    "'" + gone.displayName() + "' is the study's only owner. Make another member an owner first.",
+                    Map.of());
+        }
+        studies.removeMember(open.id(), name);
+    }
+
+    /** A new study of the account's own, with nothing in it yet. */
+    public String begin(String title, SignedIn who) {
+        String slug = Slug.of(title).isEmpty() ? "study" : Slug.of(title);
+        Study empty = new Study(slug, title.strip(), StudyScope.EMPTY, List.of(), List.of(), List.of(), List.of());
+        return store.create(empty, who.account().id());
     }
 
     public StudyAccess.Open open(String slug, @Nullable SignedIn who, Role needed) {

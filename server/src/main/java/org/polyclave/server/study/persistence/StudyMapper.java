@@ -2,6 +2,7 @@ package org.polyclave.server.study.persistence;
 
 import java.util.List;
 import java.util.Optional;
+import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
@@ -126,6 +127,12 @@ public interface StudyMapper {
             on conflict (study_id, account_id) do update set role = excluded.role
             """)
     void putMember(long study, long account, String role);
+
+    @Delete("""
+            delete from study_member m using account a
+            where a.id = m.account_id and m.study_id = #{study} and a.name = #{name}
+            """)
+    void removeMember(long study, String name);
 
     @Select("""
             select a.name, a.display_name, m.role from study_member m join account a on a.id = m.account_id

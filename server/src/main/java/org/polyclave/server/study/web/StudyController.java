@@ -1,6 +1,7 @@
 package org.polyclave.server.study.web;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.Size;
 import java.util.List;
@@ -24,6 +25,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -52,6 +54,10 @@ class StudyController {
 
     record RevisionResponse(long revision) {}
 
+    record NewStudyRequest(@NotBlank @Size(max = 200) String title) {}
+
+    record NewStudyResponse(String slug) {}
+
     record ShareRequest(String account, Role role) {}
 
     record MemberResponse(String name, String displayName, Role role) {}
@@ -72,6 +78,16 @@ class StudyController {
             throw Problems.notFound();
         }
         return studies.list(who);
+    }
+
+    /** Begins a study with nothing in it yet. */
+    @PostMapping
+    NewStudyResponse begin(
+            @Valid @RequestBody NewStudyRequest request, @AuthenticationPrincipal @Nullable SignedIn who) {
+        if (who == null) {
+            throw Problems.notFound();
+        }
+        return new NewStudyResponse(studies.begin(request.title(), who));
     }
 
     @GetMapping("/{slug}")
@@ -138,6 +154,13 @@ class StudyController {
             @RequestBody ShareRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
         studies.share(studies.open(slug, who, Role.OWNER), request.account(), request.role());
+    }
+
+    /** Takes the study from a member; what they did stays. */
+    @DeleteMapping("/{slug}/members/{account}")
+    void unshare(
+            @PathVariable String slug, @PathVariable String account, @AuthenticationPrincipal @Nullable SignedIn who) {
+        studies.unshare(studies.open(slug, who, Role.OWNER), account);
     }
 
     /**
