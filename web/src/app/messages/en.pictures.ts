@@ -60,9 +60,9 @@ export default {
     organ: 'Organ of column {n}',
     unit: 'Unit of column {n}',
     role: {
-      TAXON: 'name of the taxon',
+      TAXON: 'taxon name',
       CHARACTER: 'a character',
-      PRESENCE: 'a character: yes or no',
+      PRESENCE: 'yes or no',
       STAGE: 'sex or stage',
       RANK: 'rank',
       PARENT: 'parent',

@@ -56,7 +56,7 @@ export default {
     title: 'Import a matrix',
     lead: 'A table with one taxon a row and one character a column. If its first column is headed “taxon” it is read as it stands; otherwise you say what each column holds. Nothing is stored before you confirm.',
     file: 'Choose a file, or drop it here',
-    kinds: 'CSV, TSV, XLSX, NEXUS or a study file',
+    kinds: 'CSV, TSV, XLSX, NEXUS, taxa as Darwin Core, or a study file',
     paste: 'Or paste a table from a spreadsheet',
     read: 'Read the table',
     problems: 'One problem | {n} problems',

@@ -6,7 +6,7 @@ import { placeOf } from '../logic/findings';
 
 /** One finding: what, why, the way to where it is mended, and the way to say that it is meant. */
 defineProps<{ finding: Finding; slug: string; editable: boolean }>();
-const emit = defineEmits<{ accept: [reason: string]; reopen: [] }>();
+const emit = defineEmits<{ accept: [reason: string]; mend: []; reopen: [] }>();
 const writing = ref(false);
 const reason = ref('');
 
@@ -31,6 +31,14 @@ function accept() {
       <v-btn size="small" variant="text" @click="writing = false">{{ $t('discard') }}</v-btn>
     </form>
     <div v-else class="ways">
+      <v-btn
+        v-if="editable && finding.mend && !finding.acceptance"
+        size="small"
+        color="primary"
+        variant="flat"
+        @click="emit('mend')"
+        >{{ finding.mend }}</v-btn
+      >
       <v-btn
         size="small"
         :to="{ path: `/studies/${slug}/${placeOf(finding).stage}`, query: placeOf(finding).query }"

@@ -13,6 +13,7 @@ const finding = (kind: string, row: string, character: string, reason: string): 
   row,
   character,
   reason,
+  mend: '',
   acceptable: kind !== 'hazard-not-assessed',
 });
 const open = [
@@ -102,4 +103,16 @@ test('a study without findings says that nothing is open', async () => {
   server.on(`GET ${PATH}`, []);
   const page = await mountInStudy(ChecksPage);
   await vi.waitFor(() => expect(page.text()).toContain('Nothing is open.'));
+});
+
+test('what is certain is mended by one click, and only that', async () => {
+  const certain = { ...finding('near-term', 'bane', '', "'margn' is misspelt."), mend: "Write 'margin'" };
+  server.on(`POST ${PATH}/mended`, { id: '', revision: 9 });
+  server.on('GET /api/studies/meadow', study());
+  server.on(`GET ${PATH}`, [...open, certain]);
+  const page = await mountInStudy(ChecksPage);
+  await vi.waitFor(() => expect(page.text()).toContain('Assess Bane.'));
+  expect(page.all('section .v-btn--variant-flat')).toHaveLength(1);
+  page.byText('section button', "Write 'margin'").click();
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/mended`)).toEqual([{ key: certain.key }]));
 });

@@ -17,7 +17,8 @@ const findings = useFindings(
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const open = computed(() => (findings.data.value ?? []).filter(isOpen));
 const meant = computed(() => (findings.data.value ?? []).filter((f) => !isOpen(f)));
-const path = `/api/studies/${encodeURIComponent(model.slug)}/findings/accepted`;
+const findingsPath = `/api/studies/${encodeURIComponent(model.slug)}/findings`;
+const path = `${findingsPath}/accepted`;
 
 function write(send: () => Promise<unknown>) {
   return run(async () => {
@@ -31,6 +32,14 @@ function write(send: () => Promise<unknown>) {
 
 function accept(finding: Finding, reason: string) {
   return write(() => model.send('PUT', path, { key: finding.key, reason }));
+}
+
+/** What is certain is done at once; undo takes it back. */
+function mend(finding: Finding) {
+  return write(async () => {
+    await model.send('POST', `${findingsPath}/mended`, { key: finding.key });
+    await model.reload();
+  });
 }
 
 function reopen(finding: Finding) {
@@ -56,6 +65,7 @@ function reopen(finding: Finding) {
           :slug="model.slug"
           :editable="editable"
           @accept="accept(finding, $event)"
+          @mend="mend(finding)"
         />
       </ul>
     </section>

@@ -148,6 +148,10 @@ th {
   border-bottom: 2px solid rgb(var(--v-theme-primary));
 }
 
+th select {
+  text-overflow: ellipsis;
+}
+
 th select,
 th input {
   width: 100%;
@@ -174,6 +178,7 @@ td {
 }
 
 .title td {
+  max-width: 9rem;
   font-style: italic;
   color: var(--faint);
 }

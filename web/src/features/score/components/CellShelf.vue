@@ -59,7 +59,6 @@ const history = useQuery({
       <summary>{{ $t('origin.title') }}</summary>
       <OriginForm :cell="cell" :references="references" @save="emit('origin', $event)" />
     </details>
-    <CellComments :comments="comments" :row="row.id" :character="character.id" :editable="editable" />
     <template v-if="character.states.length && !brief">
       <h4>{{ $t('shelf.states') }}</h4>
       <ul>
@@ -73,6 +72,7 @@ const history = useQuery({
         </li>
       </ul>
     </template>
+    <CellComments :comments="comments" :row="row.id" :character="character.id" :editable="editable" />
     <template v-if="history.data.value?.length">
       <h4>{{ $t('shelf.history') }}</h4>
       <ol class="history figures">

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.Hazard;
+import org.polyclave.formats.check.Mend;
 import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
 import org.polyclave.formats.study.Claim;
@@ -275,10 +276,44 @@ class StudyCheckTest {
                 .isEmpty();
         assertThat(check(described(apparatus(List.of(crenate)), "Leaves crenulete.")))
                 .extracting(StudyFinding::kind, StudyFinding::other)
-                .containsExactly(org.assertj.core.groups.Tuple.tuple("near-term", "crenulete"));
+                .containsExactly(tuple("near-term", "crenulete"));
         assertThat(check(described(apparatus(List.of(crenate)), "Leaves krenulated, krenulated.")))
                 .singleElement()
                 .satisfies(f -> assertThat(f.reason()).contains("common misspelling of 'crenulate'"));
+    }
+
+    @Test
+    void aListedMisspellingIsMendedInOneGoAndNothingElseIs() {
+        GlossaryTerm term =
+                new GlossaryTerm("c", "crenulate", "finely scalloped", "", List.of(), List.of("krenulated"));
+        Study study = described(
+                apparatus(List.of(term)), "Krenulated leaves; krenulateds, krenulated-edged, unkrenulated, crenulete.");
+        List<StudyFinding> found = check(study);
+        assertThat(found)
+                .extracting(StudyFinding::other, StudyFinding::mend)
+                .containsExactly(
+                        tuple("Krenulated", "Write 'Crenulate'"),
+                        tuple("krenulateds", "Write 'crenulates'"),
+                        tuple("krenulated", "Write 'crenulate'"),
+                        tuple("crenulete", ""));
+        Study mended = study;
+        for (StudyFinding finding : found) {
+            mended = Mend.of(mended, finding);
+        }
+        String row = found.get(0).row();
+        assertThat(mended.row(row).orElseThrow().description())
+                .isEqualTo("Crenulate leaves; crenulates, crenulate-edged, unkrenulated, crenulete.");
+
+        StudyCharacter margin = study.characters().get(0);
+        StudyCharacter wrong = margin.withStates(List.of(StudyCharacter.StudyState.of("krenulated")));
+        Study other = apparatus(List.of(term)).withCharacters(List.of(wrong)).withScores(List.of());
+        StudyFinding finding = check(other).stream()
+                .filter(f -> f.kind().equals("near-term"))
+                .findFirst()
+                .orElseThrow();
+        Study written = Mend.of(other, finding);
+        assertThat(written.characters().get(0).states().get(0).label()).isEqualTo("crenulate");
+        assertThat(written.characters().get(0).states().get(0).id()).isEqualTo("krenulated");
     }
 
     private static Study described(Study study, String text) {

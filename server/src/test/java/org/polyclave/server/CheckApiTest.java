@@ -95,4 +95,32 @@ class CheckApiTest {
                 .isEqualTo(403);
         assertThat(Visitor.anonymous().get(findings).status()).isEqualTo(404);
     }
+
+    @Test
+    void aCertainFindingIsMendedByOneRequestAndTakenBack() {
+        Visitor author = Visitor.author();
+        String study = "/api/studies/" + author.importTable("spelt", TABLE.replace("margin", "leaf margn"));
+        author.put(
+                study + "/terms",
+                "{\"term\":{\"id\":\"\",\"term\":\"margin\",\"definition\":\"the edge\",\"plain\":\"\",\"synonyms\":[],"
+                        + "\"misspellings\":[\"margn\"],\"picture\":\"\"},\"seen\":0}");
+        String findings = study + "/findings";
+        String key = "near-term//leaf-margn/margn";
+        assertThat(finding(author, findings, key).path("mend").asString()).isEqualTo("Write 'margin'");
+        String mend = "{\"key\":\"%s\"}";
+        assertThat(author.post(findings + "/mended", mend.formatted(UNUSED)).status())
+                .isEqualTo(409);
+        assertThat(author.post(findings + "/mended", mend.formatted(key)).status())
+                .isEqualTo(200);
+        assertThat(finding(author, findings, key).isMissingNode()).isTrue();
+        assertThat(author.get(study)
+                        .json()
+                        .path("characters")
+                        .get(0)
+                        .path("label")
+                        .asString())
+                .isEqualTo("leaf margin");
+        assertThat(author.post(study + "/undo", "{}").status()).isEqualTo(200);
+        assertThat(finding(author, findings, key).isMissingNode()).isFalse();
+    }
 }

@@ -8,8 +8,13 @@ package org.polyclave.formats.check;
  * @param character id of the character, or empty
  * @param other id of another row, character or state that it is about, or empty
  * @param reason what is wrong, why it matters and what to do, in sentences
+ * @param mend what {@link Mend} would do, in words; empty where nothing is certain
  */
-public record StudyFinding(String kind, String row, String character, String other, String reason) {
+public record StudyFinding(String kind, String row, String character, String other, String reason, String mend) {
+    public StudyFinding(String kind, String row, String character, String other, String reason) {
+        this(kind, row, character, other, reason, "");
+    }
+
     /** A name that stays the same as long as the finding is about the same thing. */
     public String key() {
         return String.join("/", kind, row, character, other);

@@ -191,7 +191,13 @@ final class TextCheck {
                 explained.add(occurrence.from());
                 if (occurrence.misspelt()) {
                     String word = text.substring(occurrence.from(), occurrence.to());
-                    tellOnce(told, place, word, occurrence.term().term(), "is a common misspelling of");
+                    tellOnce(
+                            told,
+                            place,
+                            word,
+                            occurrence.term().term(),
+                            "is a common misspelling of",
+                            "Write '" + Mend.right(word, occurrence.term()) + "'");
                 }
             }
             Matcher matcher = WORD.matcher(text);
@@ -199,7 +205,7 @@ final class TextCheck {
                 String word = matcher.group().toLowerCase(Locale.ROOT);
                 String near = explained.contains(matcher.start()) ? null : nearest(word, words);
                 if (near != null) {
-                    tellOnce(told, place, matcher.group(), near, "is one letter from the term");
+                    tellOnce(told, place, matcher.group(), near, "is one letter from the term", "");
                 }
             }
         });
@@ -220,14 +226,15 @@ final class TextCheck {
         return null;
     }
 
-    private void tellOnce(Set<String> told, String[] place, String word, String term, String how) {
+    private void tellOnce(Set<String> told, String[] place, String word, String term, String how, String mend) {
         if (told.add(place[0] + '/' + place[1] + '/' + word)) {
-            add(
+            found.add(new StudyFinding(
                     "near-term",
                     place[0],
                     place[1],
                     word,
-                    "'" + word + "' " + how + " '" + term + "'. Write the term, or give the word an entry of its own.");
+                    "'" + word + "' " + how + " '" + term + "'. Write the term, or give the word an entry of its own.",
+                    mend));
         }
     }
 

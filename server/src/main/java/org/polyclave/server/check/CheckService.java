@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.check.Mend;
 import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
 import org.polyclave.formats.study.CompiledStudy;
@@ -16,6 +17,7 @@ import org.polyclave.server.check.persistence.AcceptedFindingMapper.AcceptedRow;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyStore;
+import org.polyclave.server.study.StudyWriter;
 import org.springframework.stereotype.Service;
 
 /** Findings of the checks, and those that are meant. */
@@ -28,6 +30,7 @@ public class CheckService {
     private static final int KEPT = 3;
 
     private final StudyStore store;
+    private final StudyWriter writer;
     private final AcceptedFindingMapper accepted;
 
     private final Map<Long, StudyCheck> last = new LinkedHashMap<>(KEPT, 0.75f, true) {
@@ -39,8 +42,9 @@ public class CheckService {
         }
     };
 
-    CheckService(StudyStore store, AcceptedFindingMapper accepted) {
+    CheckService(StudyStore store, StudyWriter writer, AcceptedFindingMapper accepted) {
         this.store = store;
+        this.writer = writer;
         this.accepted = accepted;
     }
 
@@ -48,6 +52,7 @@ public class CheckService {
     public record Acceptance(String reason, String who) {}
 
     /**
+     * @param mend what one click would do, in words; empty where nothing is certain
      * @param acceptable whether it may be accepted at all
      * @param acceptance null for a finding that is open
      */
@@ -57,6 +62,7 @@ public class CheckService {
             String row,
             String character,
             String reason,
+            String mend,
             boolean acceptable,
             @Schema(nullable = true) @Nullable Acceptance acceptance) {}
 
@@ -88,6 +94,7 @@ public class CheckService {
                 finding.row(),
                 finding.character(),
                 finding.reason(),
+                finding.mend(),
                 !NEVER_MEANT.contains(finding.kind()),
                 meant == null ? null : new Acceptance(meant.reason(), meant.who()));
     }
@@ -109,6 +116,17 @@ public class CheckService {
                     Map.of());
         }
         accepted.accept(open.id(), key, reason.strip(), open.account());
+    }
+
+    /** Mends a finding of which it is certain how, as one undoable change. */
+    public StudyWriter.Written mend(StudyAccess.Open open, String key) {
+        long seen = store.load(open.id()).revision();
+        StudyFinding finding = check(open.id()).findings().stream()
+                .filter(f -> f.key().equals(key) && !f.mend().isEmpty())
+                .findFirst()
+                .orElseThrow(() -> Problems.conflict(
+                        "no-such-finding", "This finding is gone: somebody mended it meanwhile.", Map.of()));
+        return writer.replace(open, seen, study -> Mend.of(study, finding));
     }
 
     public void reopen(StudyAccess.Open open, String key) {

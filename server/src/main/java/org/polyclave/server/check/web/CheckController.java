@@ -8,10 +8,12 @@ import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.check.CheckService;
 import org.polyclave.server.study.Role;
 import org.polyclave.server.study.StudyService;
+import org.polyclave.server.study.StudyWriter;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -23,6 +25,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/studies/{slug}/findings")
 class CheckController {
     record AcceptRequest(@NotNull String key, @NotNull String reason) {}
+
+    record MendRequest(@NotNull String key) {}
 
     private final StudyService studies;
     private final CheckService checks;
@@ -44,6 +48,15 @@ class CheckController {
             @Valid @RequestBody AcceptRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
         checks.accept(studies.open(slug, who, Role.EDITOR), request.key(), request.reason());
+    }
+
+    /** Does what the finding's {@code mend} says. */
+    @PostMapping("/mended")
+    StudyWriter.Written mend(
+            @PathVariable String slug,
+            @Valid @RequestBody MendRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return checks.mend(studies.open(slug, who, Role.EDITOR), request.key());
     }
 
     @DeleteMapping("/accepted")

@@ -1,0 +1,81 @@
+package org.polyclave.formats.check;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.polyclave.formats.study.GlossaryIndex;
+import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyRules;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Mends findings of which it is certain how: listed misspellings of terms are written right. Nothing else is certain. */
+public final class Mend {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final List<String> TEXTS =
+            List.of("label", "question", "plainQuestion", "note", "pitfalls", "plain", "definition");
+
+    private final GlossaryIndex index;
+    private final String word;
+
+    private Mend(GlossaryIndex index, String word) {
+        this.index = index;
+        this.word = StudyRules.folded(word);
+    }
+
+    /** The study with what was found mended; the same if there is nothing certain to do. */
+    public static Study of(Study study, StudyFinding finding) {
+        if (finding.mend().isEmpty()) {
+            return study;
+        }
+        Mend mend = new Mend(new GlossaryIndex(study.glossary()), finding.other());
+        List<StudyRow> rows = new ArrayList<>(study.rows());
+        rows.replaceAll(r -> r.id().equals(finding.row()) ? r.withDescription(mend.written(r.description())) : r);
+        List<StudyCharacter> characters = new ArrayList<>(study.characters());
+        characters.replaceAll(c -> c.id().equals(finding.character()) ? mend.written(c) : c);
+        return study.withRows(rows).withCharacters(characters);
+    }
+
+    private StudyCharacter written(StudyCharacter character) {
+        ObjectNode tree = JSON.valueToTree(character);
+        texts(tree);
+        texts(tree.path("looking"));
+        tree.path("states").forEach(this::texts);
+        return JSON.treeToValue(tree, StudyCharacter.class);
+    }
+
+    private void texts(JsonNode node) {
+        for (String name : TEXTS) {
+            if (node.path(name).isString()) {
+                ((ObjectNode) node).put(name, written(node.path(name).asString()));
+            }
+        }
+    }
+
+    private String written(String text) {
+        StringBuilder written = new StringBuilder();
+        int done = 0;
+        for (GlossaryIndex.Occurrence occurrence : index.find(text)) {
+            String found = text.substring(occurrence.from(), occurrence.to());
+            if (occurrence.misspelt() && StudyRules.folded(found).equals(word)) {
+                written.append(text, done, occurrence.from()).append(right(found, occurrence.term()));
+                done = occurrence.to();
+            }
+        }
+        return written.append(text.substring(done)).toString();
+    }
+
+    /** The term as it should stand in place of what was found: plural and capital letter are kept. */
+    static String right(String found, GlossaryTerm term) {
+        String folded = StudyRules.folded(found);
+        boolean plural =
+                term.misspellings().stream().noneMatch(m -> StudyRules.folded(m).equals(folded));
+        String right = term.term() + (plural ? "s" : "");
+        boolean capital = Character.isUpperCase(found.codePointAt(0));
+        return capital ? right.substring(0, 1).toUpperCase(Locale.ROOT) + right.substring(1) : right;
+    }
+}
