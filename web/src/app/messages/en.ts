@@ -57,6 +57,8 @@ export default {
     lead: 'A table with one taxon a row and one character a column. If its first column is headed “taxon” it is read as it stands; otherwise you say what each column holds. Nothing is stored before you confirm.',
     file: 'Choose a file, or drop it here',
     kinds: 'CSV, TSV, XLSX, NEXUS, taxa as Darwin Core, or a study file',
+    sheet: 'Sheet of the workbook',
+    firstSheet: 'the first with contents',
     paste: 'Or paste a table from a spreadsheet',
     read: 'Read the table',
     problems: 'One problem | {n} problems',

@@ -33,6 +33,7 @@ const preview = {
   ],
   rowNames: ['Aa', 'Bb'],
   problems: [] as unknown[],
+  sheets: [] as string[],
 };
 const problem = { row: 3, column: 2, heading: 'colour', text: "'rde' is no state of 'colour'.", blocking: true };
 
@@ -134,4 +135,26 @@ test('a table made for people is shown as it stands, and read by what its column
   role.dispatchEvent(new Event('change'));
   await vi.waitFor(() => expect(sent).toHaveLength(4));
   expect(JSON.parse(String(sent[3]?.get('mapping'))).columns[1].role).toBe('IGNORED');
+});
+
+test('another sheet of a workbook is read, and asked for from then on', async () => {
+  const page = await read({ ...preview, sheets: ['notes', 'scores'] }, 'taxon\tcolour\nAa\tred');
+  expect(page.text()).toContain('Sheet of the workbook');
+  fetched.mockImplementation(() =>
+    Promise.resolve(new Response(JSON.stringify({ ...preview, sheets: ['notes', 'scores'] }))),
+  );
+  const select = page.all('.v-select input')[0] as HTMLInputElement;
+  select.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true }));
+  const option = await vi.waitFor(() => {
+    const found = [...document.querySelectorAll<HTMLElement>('.v-overlay [role=option]')].find((o) =>
+      o.textContent?.includes('scores'),
+    );
+    if (!found) throw new Error('no option yet');
+    return found;
+  });
+  option.click();
+  await vi.waitFor(() => {
+    const form = fetched.mock.lastCall?.[1]?.body as FormData;
+    expect(form.get('sheet')).toBe('scores');
+  });
 });

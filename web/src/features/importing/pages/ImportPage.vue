@@ -23,6 +23,8 @@ const queries = useQueryClient();
 const pasted = ref('');
 const file = ref<File | null>(null);
 const title = ref('');
+/** Sheet of a workbook; empty: the first that holds something. */
+const page = ref('');
 const preview = ref<Schemas['Preview'] | null>(null);
 const { busy, problem, run } = useAction();
 const dragging = ref(false);
@@ -36,6 +38,7 @@ function form(): FormData {
   data.append('file', source, source.name);
   if (title.value.trim()) data.append('title', title.value.trim());
   if (Object.keys(types.value).length) data.append('types', JSON.stringify(types.value));
+  if (page.value) data.append('sheet', page.value);
   if (mapping.value) data.append('mapping', JSON.stringify(mapping.value));
   return data;
 }
@@ -89,11 +92,18 @@ async function choose(files: FileList | null | undefined) {
   if (!chosen) return;
   file.value = chosen;
   title.value = '';
+  page.value = '';
+  await readNew();
+}
+
+async function turnTo(name: string | null) {
+  page.value = name ?? '';
   await readNew();
 }
 
 async function readPasted() {
   file.value = null;
+  page.value = '';
   await readNew();
 }
 
@@ -154,6 +164,18 @@ function create() {
       </div>
       <ProblemNote :problem="problem" />
       <v-progress-linear v-if="busy" indeterminate :aria-label="$t('loading')" />
+      <v-select
+        v-if="preview && preview.sheets.length > 1"
+        class="page-of"
+        :model-value="page || null"
+        :items="preview.sheets"
+        :label="$t('import.sheet')"
+        :placeholder="$t('import.firstSheet')"
+        persistent-placeholder
+        density="compact"
+        hide-details
+        @update:model-value="turnTo"
+      />
       <ColumnMapping
         v-if="sheet && mapping"
         :model-value="mapping"
@@ -206,6 +228,10 @@ function create() {
 <style scoped>
 .lead {
   max-width: 46rem;
+}
+
+.page-of {
+  max-width: 24rem;
 }
 
 .sources {

@@ -41,7 +41,9 @@ import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.table.ImportedStudy;
 import org.polyclave.formats.table.Problem;
+import org.polyclave.formats.table.TableReader;
 import org.polyclave.formats.table.TableWriter.Layout;
+import org.polyclave.formats.table.UnpreparedTable;
 
 /** Every format there and back, and what comes of broken files. */
 class MatrixFilesTest {
@@ -414,6 +416,38 @@ class MatrixFilesTest {
         assertThat(read.study().scores())
                 .extracting(s -> s.row() + " " + s.typed() + " " + s.note())
                 .containsExactly("aa red seen once", "aa 0.3 ", "bb red ");
+    }
+
+    @Test
+    void anySheetOfAWorkbookIsReadByItsName() throws IOException {
+        byte[] bytes;
+        try (XSSFWorkbook workbook = new XSSFWorkbook()) {
+            workbook.createSheet("notes").createRow(0).createCell(0).setCellValue("read me");
+            workbook.createSheet("empty");
+            XSSFSheet scores = workbook.createSheet("scores & more");
+            scores.createRow(0).createCell(0).setCellValue("taxon");
+            scores.getRow(0).createCell(1).setCellValue("colour");
+            for (int r = 1; r < 3; r++) {
+                scores.createRow(r).createCell(0).setCellValue("A" + r);
+                scores.getRow(r).createCell(1).setCellValue("red");
+            }
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            workbook.write(out);
+            bytes = out.toByteArray();
+        }
+        assertThat(TableReader.sheetNames(bytes)).containsExactly("notes", "empty", "scores & more");
+        assertThat(TableReader.sheetNames("taxon,x".getBytes(StandardCharsets.UTF_8)))
+                .isEmpty();
+        ImportedStudy read = MatrixFiles.read(bytes, "x.xlsx", "scores & more");
+        assertThat(read.problems()).isEmpty();
+        assertThat(read.study().scores()).hasSize(2);
+        assertThat(UnpreparedTable.look(bytes, "x.xlsx", "scores & more").rows())
+                .hasSize(3);
+        for (String none : List.of("empty", "Scores")) {
+            assertThat(MatrixFiles.read(bytes, "x.xlsx", none).problems())
+                    .extracting(Problem::text)
+                    .contains("The workbook has no sheet '" + none + "' with something in it. Choose another.");
+        }
     }
 
     @Test

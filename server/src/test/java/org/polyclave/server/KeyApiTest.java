@@ -103,7 +103,7 @@ class KeyApiTest {
         for (int c = 0; c < characters; c++) {
             table.append(",part ").append(c);
         }
-        for (int row = 0; row < 1_000; row++) {
+        for (int row = 0; row < 2_000; row++) {
             table.append("\nTaxon ").append(row);
             for (int c = 0; c < characters; c++) {
                 table.append(',').append((char) ('a' + random.nextInt(4)));

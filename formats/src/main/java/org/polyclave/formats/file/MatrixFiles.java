@@ -66,7 +66,12 @@ public final class MatrixFiles {
 
     /** Reads a matrix, with its supplement if it has one; a name without a known ending is taken for a text table. */
     public static ImportedStudy read(byte[] bytes, String fileName) {
-        ImportedStudy plain = plain(bytes, fileName);
+        return read(bytes, fileName, "");
+    }
+
+    /** @param sheetName sheet of a workbook; empty: the first that holds something */
+    public static ImportedStudy read(byte[] bytes, String fileName, String sheetName) {
+        ImportedStudy plain = plain(bytes, fileName, sheetName);
         if (plain.supplement().isEmpty() || !plain.usable()) {
             return plain;
         }
@@ -74,11 +79,11 @@ public final class MatrixFiles {
         return plain.supplemented(whole.study(), whole.notices());
     }
 
-    private static ImportedStudy plain(byte[] bytes, String fileName) {
+    private static ImportedStudy plain(byte[] bytes, String fileName, String sheetName) {
         return switch (Format.of(fileName).orElse(Format.CSV)) {
             case STUDY -> study(bytes);
             case NEXUS -> NexusReader.read(bytes, fileName);
-            case CSV, TSV, XLSX, DARWIN_CORE -> TableReader.read(bytes, fileName);
+            case CSV, TSV, XLSX, DARWIN_CORE -> TableReader.read(bytes, fileName, sheetName);
         };
     }
 
@@ -111,12 +116,15 @@ public final class MatrixFiles {
         return write(study, format, layout, "");
     }
 
-    /** Writes a matrix with a supplement of what the format cannot say, so that it reads back here without loss; taxa alone stay so. */
+    /**
+     * Writes a matrix with a supplement of what the format cannot say, so that it reads back here without loss. A list of taxa
+     * takes nothing along.
+     */
     public static byte[] writeWhole(Study study, Format format, TableWriter.Layout layout) {
         if (format == Format.STUDY || format == Format.DARWIN_CORE) {
             return write(study, format, layout, "");
         }
-        Study read = plain(write(study, format, layout, ""), study.title() + "." + format.ending())
+        Study read = plain(write(study, format, layout, ""), study.title() + "." + format.ending(), "")
                 .study();
         return write(study, format, layout, Supplement.between(study, read));
     }

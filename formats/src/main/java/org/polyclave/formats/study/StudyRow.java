@@ -105,60 +105,43 @@ public record StudyRow(
     }
 
     public StudyRow withId(String newId) {
-        return copy(newId, label, rank, parent, hazard, hazards, hybridOf, names, occurrence);
+        return copy(newId, label, rank, parent, hazard, hazards, hybridOf, description, names, occurrence);
     }
 
     public StudyRow withLabel(String newLabel) {
-        return copy(id, newLabel, rank, parent, hazard, hazards, hybridOf, names, occurrence);
+        return copy(id, newLabel, rank, parent, hazard, hazards, hybridOf, description, names, occurrence);
     }
 
     public StudyRow withRank(String newRank) {
-        return copy(id, label, newRank, parent, hazard, hazards, hybridOf, names, occurrence);
+        return copy(id, label, newRank, parent, hazard, hazards, hybridOf, description, names, occurrence);
     }
 
     public StudyRow withParent(@Nullable String newParent) {
-        return copy(id, label, rank, newParent, hazard, hazards, hybridOf, names, occurrence);
+        return copy(id, label, rank, newParent, hazard, hazards, hybridOf, description, names, occurrence);
     }
 
     public StudyRow withHazard(Hazard newHazard) {
-        return copy(id, label, rank, parent, newHazard, hazards, hybridOf, names, occurrence);
+        return copy(id, label, rank, parent, newHazard, hazards, hybridOf, description, names, occurrence);
     }
 
     public StudyRow withHazards(Hazard worst, List<HazardRecord> newHazards) {
-        return copy(id, label, rank, parent, worst, newHazards, hybridOf, names, occurrence);
+        return copy(id, label, rank, parent, worst, newHazards, hybridOf, description, names, occurrence);
     }
 
     public StudyRow withHybridOf(List<String> parents) {
-        return copy(id, label, rank, parent, hazard, hazards, parents, names, occurrence);
+        return copy(id, label, rank, parent, hazard, hazards, parents, description, names, occurrence);
     }
 
     public StudyRow withDescription(String newDescription) {
-        return new StudyRow(
-                id,
-                label,
-                plain,
-                rank,
-                parent,
-                stage,
-                hazard,
-                hazards,
-                status,
-                weight,
-                stopsHere,
-                hybridOf,
-                newDescription,
-                names,
-                occurrence,
-                placements,
-                naming);
+        return copy(id, label, rank, parent, hazard, hazards, hybridOf, newDescription, names, occurrence);
     }
 
     public StudyRow withNames(Names newNames) {
-        return copy(id, label, rank, parent, hazard, hazards, hybridOf, newNames, occurrence);
+        return copy(id, label, rank, parent, hazard, hazards, hybridOf, description, newNames, occurrence);
     }
 
     public StudyRow withOccurrence(Occurrence newOccurrence) {
-        return copy(id, label, rank, parent, hazard, hazards, hybridOf, names, newOccurrence);
+        return copy(id, label, rank, parent, hazard, hazards, hybridOf, description, names, newOccurrence);
     }
 
     private StudyRow copy(
@@ -169,6 +152,7 @@ public record StudyRow(
             Hazard newHazard,
             List<HazardRecord> newHazards,
             List<String> newHybridOf,
+            String newDescription,
             Names newNames,
             Occurrence newOccurrence) {
         return new StudyRow(
@@ -184,7 +168,7 @@ public record StudyRow(
                 weight,
                 stopsHere,
                 newHybridOf,
-                description,
+                newDescription,
                 newNames,
                 newOccurrence,
                 placements,

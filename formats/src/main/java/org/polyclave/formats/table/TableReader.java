@@ -43,24 +43,34 @@ public final class TableReader {
 
     /** Reads CSV, TSV or XLSX; {@code fileName} tells which, and the title. */
     public static ImportedStudy read(byte[] bytes, String fileName) {
+        return read(bytes, fileName, "");
+    }
+
+    /** @param sheetName sheet of a workbook; empty: the first that holds something */
+    public static ImportedStudy read(byte[] bytes, String fileName, String sheetName) {
         List<Problem> problems = new ArrayList<>();
-        TableSupplement.Found found = opened(bytes, fileName, problems);
+        TableSupplement.Found found = opened(bytes, fileName, sheetName, problems);
         ImportedStudy read = read(found.sheet(), fileName, problems);
         return new ImportedStudy(read.study(), read.problems(), read.columns(), read.setAside(), found.text());
     }
 
     /** The table as it stands in a file, and the text that travels with it; what could not be read is told. */
-    static TableSupplement.Found opened(byte[] bytes, String fileName, List<Problem> problems) {
-        return TableSupplement.of(open(bytes, fileName, problems), problems);
+    static TableSupplement.Found opened(byte[] bytes, String fileName, String sheetName, List<Problem> problems) {
+        return TableSupplement.of(open(bytes, fileName, sheetName, problems), problems);
     }
 
-    private static Sheet open(byte[] bytes, String fileName, List<Problem> problems) {
+    /** Names of the sheets of a workbook, in order; none for other files. */
+    public static List<String> sheetNames(byte[] bytes) {
+        return bytes.length > Limits.TABLE_BYTES ? List.of() : Workbook.names(bytes);
+    }
+
+    private static Sheet open(byte[] bytes, String fileName, String sheetName, List<Problem> problems) {
         if (bytes.length > Limits.TABLE_BYTES) {
             problems.add(Problem.file("The table is larger than 25 MB. Split it, or import a study file."));
             return Sheet.empty();
         }
         if (fileName.toLowerCase(Locale.ROOT).endsWith(".xlsx") || Workbook.isZip(bytes)) {
-            return Workbook.read(bytes, problems);
+            return Workbook.read(bytes, sheetName, problems);
         }
         return TextTable.read(TextDecoder.decode(bytes, problems), fileName, problems);
     }

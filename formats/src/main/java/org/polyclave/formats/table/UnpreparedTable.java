@@ -37,7 +37,13 @@ public final class UnpreparedTable {
 
     /** What cannot be read shows no rows; reading it tells why. */
     public static Look look(byte[] bytes, String fileName) {
-        Sheet sheet = TableReader.opened(bytes, fileName, new ArrayList<>()).sheet();
+        return look(bytes, fileName, "");
+    }
+
+    /** @param sheetName sheet of a workbook; empty: the first that holds something */
+    public static Look look(byte[] bytes, String fileName, String sheetName) {
+        Sheet sheet = TableReader.opened(bytes, fileName, sheetName, new ArrayList<>())
+                .sheet();
         List<List<String>> rows = new ArrayList<>();
         for (int r = 0; r < Math.min(SAMPLE, sheet.rows()); r++) {
             List<String> row = new ArrayList<>();
@@ -60,8 +66,13 @@ public final class UnpreparedTable {
     }
 
     public static ImportedStudy read(byte[] bytes, String fileName, SheetMapping mapping) {
+        return read(bytes, fileName, "", mapping);
+    }
+
+    /** @param sheetName sheet of a workbook; empty: the first that holds something */
+    public static ImportedStudy read(byte[] bytes, String fileName, String sheetName, SheetMapping mapping) {
         List<Problem> problems = new ArrayList<>();
-        Sheet sheet = TableReader.opened(bytes, fileName, problems).sheet();
+        Sheet sheet = TableReader.opened(bytes, fileName, sheetName, problems).sheet();
         boolean fits = mapping.columns().size() >= sheet.width()
                 && mapping.titleRows() >= 0
                 && mapping.headingRows() >= 0

@@ -63,8 +63,29 @@ final class Workbook {
         return bytes.length > 3 && bytes[0] == 'P' && bytes[1] == 'K' && bytes[2] == 3 && bytes[3] == 4;
     }
 
-    /** The first sheet that holds something; merged cells all hold their text. */
-    static Sheet read(byte[] bytes, List<Problem> problems) {
+    /** Names of the sheets, in order; none for what cannot be opened, which reading tells. */
+    static List<String> names(byte[] bytes) {
+        List<String> names = new ArrayList<>();
+        if (isZip(bytes)) {
+            try (OPCPackage archive = OPCPackage.open(new ByteArrayInputStream(bytes))) {
+                XSSFReader.SheetIterator sheets = (XSSFReader.SheetIterator) new XSSFReader(archive).getSheetsData();
+                while (sheets.hasNext()) {
+                    sheets.next().close();
+                    names.add(sheets.getSheetName());
+                }
+            } catch (IOException | OpenXML4JException | RuntimeException broken) {
+                return List.of();
+            }
+        }
+        return names;
+    }
+
+    /**
+     * A sheet; merged cells all hold their text.
+     *
+     * @param name of the sheet; empty: the first that holds something
+     */
+    static Sheet read(byte[] bytes, String name, List<Problem> problems) {
         if (!isZip(bytes)) {
             problems.add(
                     Problem.file(
@@ -72,7 +93,7 @@ final class Workbook {
             return Sheet.empty();
         }
         try (OPCPackage archive = OPCPackage.open(new ByteArrayInputStream(bytes))) {
-            return firstSheet(archive, problems);
+            return sheet(archive, name, problems);
         } catch (IOException | OpenXML4JException | OpenXML4JRuntimeException broken) {
             problems.add(Problem.file(why(broken)));
         } catch (SAXException | ParserConfigurationException broken) {
@@ -96,7 +117,7 @@ final class Workbook {
                 : "The workbook cannot be read (" + message + "). Save it anew in your spreadsheet program.";
     }
 
-    private static Sheet firstSheet(OPCPackage archive, List<Problem> problems)
+    private static Sheet sheet(OPCPackage archive, String name, List<Problem> problems)
             throws IOException, OpenXML4JException, SAXException, ParserConfigurationException {
         XSSFReader reader = new XSSFReader(archive);
         SharedStrings strings = new ReadOnlySharedStringsTable(archive);
@@ -106,7 +127,8 @@ final class Workbook {
         int others = 0;
         while (sheets.hasNext()) {
             try (InputStream sheet = sheets.next()) {
-                if (found.isPresent()) {
+                boolean wanted = name.isEmpty() || sheets.getSheetName().equals(name);
+                if (found.isPresent() || !wanted) {
                     others++;
                     continue;
                 }
@@ -118,7 +140,11 @@ final class Workbook {
                 found = contents.cells.isEmpty() ? Optional.empty() : Optional.of(contents);
             }
         }
-        if (others > 0) {
+        if (!name.isEmpty() && found.isEmpty()) {
+            problems.add(
+                    Problem.file("The workbook has no sheet '" + name + "' with something in it. Choose another."));
+        }
+        if (others > 0 && name.isEmpty()) {
             problems.add(new Problem(
                     0,
                     0,

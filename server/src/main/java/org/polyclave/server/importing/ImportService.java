@@ -15,6 +15,7 @@ import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.table.ImportedStudy;
 import org.polyclave.formats.table.Problem;
 import org.polyclave.formats.table.SheetMapping;
+import org.polyclave.formats.table.TableReader;
 import org.polyclave.formats.table.UnpreparedTable;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.importing.persistence.SheetMappingMapper;
@@ -54,9 +55,10 @@ public class ImportService {
      *
      * @param types by label, types chosen in place of the proposed ones
      * @param mapping what its columns hold, for a table that nobody prepared
+     * @param sheet sheet of a workbook; empty: the first that holds something
      */
     public record Wish(
-            Map<String, Retype.Choice> types, @Nullable SheetMapping mapping) {}
+            Map<String, Retype.Choice> types, @Nullable SheetMapping mapping, String sheet) {}
 
     /**
      * A table as it stands.
@@ -66,8 +68,8 @@ public class ImportService {
     public record SheetView(List<List<String>> rows, SheetMapping mapping, boolean remembered) {}
 
     /** The first rows of a table and how it may be read. */
-    public SheetView look(byte[] bytes, String fileName, SignedIn who) {
-        UnpreparedTable.Look look = UnpreparedTable.look(bytes, fileName);
+    public SheetView look(byte[] bytes, String fileName, String sheet, SignedIn who) {
+        UnpreparedTable.Look look = UnpreparedTable.look(bytes, fileName, sheet);
         Optional<SheetMapping> known = mappings.find(who.account().id(), look.signature())
                 .map(m -> json.readValue(m, SheetMapping.class))
                 .filter(m -> m.columns().size() == look.proposal().columns().size());
@@ -76,7 +78,8 @@ public class ImportService {
 
     private void remember(byte[] bytes, String fileName, Wish wish, long account) {
         if (wish.mapping() != null) {
-            String signature = UnpreparedTable.look(bytes, fileName).signature();
+            String signature =
+                    UnpreparedTable.look(bytes, fileName, wish.sheet()).signature();
             mappings.remember(account, signature, json.writeValueAsString(wish.mapping()));
         }
     }
@@ -85,6 +88,7 @@ public class ImportService {
      * What an upload was understood as.
      *
      * @param usable whether it can be made into a study
+     * @param sheets names of the sheets of a workbook, of which one may be chosen
      */
     public record Preview(
             boolean usable,
@@ -94,7 +98,8 @@ public class ImportService {
             int scores,
             List<ImportedStudy.Column> columns,
             List<String> rowNames,
-            List<Problem> problems) {}
+            List<Problem> problems,
+            List<String> sheets) {}
 
     /** What an upload would do to a study that exists. */
     public record ImportInto(
@@ -105,7 +110,7 @@ public class ImportService {
         return preview(read.with(pictures.problems(null, read.study().pictures())));
     }
 
-    private record Read(ImportedStudy file, Study study, List<Problem> problems) {
+    private record Read(ImportedStudy file, Study study, List<Problem> problems, List<String> sheets) {
         boolean usable() {
             return problems.stream().noneMatch(Problem::blocking);
         }
@@ -113,21 +118,23 @@ public class ImportService {
         Read with(List<String> sentences) {
             List<Problem> more = new ArrayList<>(problems);
             sentences.forEach(s -> more.add(Problem.file(s)));
-            return new Read(file, study, more);
+            return new Read(file, study, more, sheets);
         }
     }
 
     private static Read read(byte[] bytes, String fileName, Wish wish) {
         SheetMapping mapping = wish.mapping();
-        ImportedStudy file =
-                mapping == null ? MatrixFiles.read(bytes, fileName) : UnpreparedTable.read(bytes, fileName, mapping);
+        ImportedStudy file = mapping == null
+                ? MatrixFiles.read(bytes, fileName, wish.sheet())
+                : UnpreparedTable.read(bytes, fileName, wish.sheet(), mapping);
+        List<String> sheets = TableReader.sheetNames(bytes);
         if (wish.types().isEmpty()) {
-            return new Read(file, file.study(), file.problems());
+            return new Read(file, file.study(), file.problems(), sheets);
         }
         Retype.Retyped retyped = Retype.of(file.study(), wish.types());
         List<Problem> problems = new ArrayList<>(file.problems());
         problems.addAll(retyped.problems());
-        return new Read(file, retyped.study(), problems);
+        return new Read(file, retyped.study(), problems, sheets);
     }
 
     private static Preview preview(Read read) {
@@ -157,7 +164,8 @@ public class ImportService {
                 read.study().scores().size(),
                 columns,
                 read.study().rows().stream().map(r -> r.name()).toList(),
-                read.problems());
+                read.problems(),
+                read.sheets());
     }
 
     /** Makes a new study of the upload, or nothing.
@@ -180,7 +188,7 @@ public class ImportService {
         StudyJoin.Joined joined = StudyJoin.of(now, read.study());
         List<Problem> problems = new ArrayList<>(read.problems());
         problems.addAll(joined.problems());
-        Read both = new Read(read.file(), read.study(), problems);
+        Read both = new Read(read.file(), read.study(), problems, read.sheets());
         return new ImportInto(
                 preview(both),
                 both.usable() ? OperationService.ChangePreview.of(writer.plan(open, s -> joined.study())) : null);

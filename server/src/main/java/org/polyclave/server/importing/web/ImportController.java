@@ -44,16 +44,18 @@ class ImportController {
     /**
      * @param types chosen types by label of the character, as JSON: {@code {"leaf width": {"type": "LENGTH", "unit": "mm"}}}
      * @param mapping what the columns of an unprepared table hold, as JSON
+     * @param sheet sheet of a workbook; empty: the first that holds something
      */
     @PostMapping(path = "/imports/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ImportService.Preview preview(
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
+            @RequestParam(defaultValue = "") String sheet,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         requireAccount(who);
-        return imports.preview(file.getBytes(), name(file), wish(types, mapping));
+        return imports.preview(file.getBytes(), name(file), wish(types, mapping, sheet));
     }
 
     @PostMapping(path = "/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
@@ -62,10 +64,11 @@ class ImportController {
             @RequestParam(required = false) @Nullable String title,
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
+            @RequestParam(defaultValue = "") String sheet,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         return new CreatedResponse(
-                imports.create(file.getBytes(), name(file), title, wish(types, mapping), requireAccount(who)));
+                imports.create(file.getBytes(), name(file), title, wish(types, mapping, sheet), requireAccount(who)));
     }
 
     @PostMapping(path = "/studies/{slug}/import/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
@@ -74,10 +77,11 @@ class ImportController {
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
+            @RequestParam(defaultValue = "") String sheet,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         return imports.previewInto(
-                studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), wish(types, mapping));
+                studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), wish(types, mapping, sheet));
     }
 
     /** @param seen revision of the study that the preview was made of */
@@ -87,24 +91,28 @@ class ImportController {
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
+            @RequestParam(defaultValue = "") String sheet,
             @RequestParam long seen,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         return imports.into(
-                studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), wish(types, mapping), seen);
+                studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), wish(types, mapping, sheet), seen);
     }
 
     /** The first rows of a table that nobody prepared, and how it may be read. */
     @PostMapping(path = "/imports/sheet", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    ImportService.SheetView sheet(@RequestParam MultipartFile file, @AuthenticationPrincipal @Nullable SignedIn who)
+    ImportService.SheetView sheet(
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "") String sheet,
+            @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
-        return imports.look(file.getBytes(), name(file), requireAccount(who));
+        return imports.look(file.getBytes(), name(file), sheet, requireAccount(who));
     }
 
-    private ImportService.Wish wish(String types, String mapping) {
+    private ImportService.Wish wish(String types, String mapping, String sheet) {
         try {
             return new ImportService.Wish(
-                    types(types), mapping.isBlank() ? null : json.readValue(mapping, SheetMapping.class));
+                    types(types), mapping.isBlank() ? null : json.readValue(mapping, SheetMapping.class), sheet);
         } catch (JacksonException broken) {
             throw Problems.badRequest("mapping", "The mapping of the columns cannot be read. Load the page again.");
         }
