@@ -170,6 +170,7 @@ export default {
     whole: 'Take along what such a file cannot say, so that it reads back here without loss',
     losses: 'Not in this file',
     looking: 'Looking …',
+    large: 'This study is too large to list it here. Only the study file holds everything.',
     nothing: 'Nothing is left out.',
     save: 'Save the file',
   },

@@ -12,10 +12,13 @@ const model = useStudy();
 const kind = ref<FileKind>('csv');
 const whole = ref(false);
 const asked = computed(() => address(model.slug, kind.value, whole.value && takesAll(kind.value)));
+/** Working out what a file of a large study leaves out means to write and read it; that is not done unasked. */
+const MOST_CELLS = 200_000;
+const large = computed(() => (model.study.value?.gauges.cells ?? 0) > MOST_CELLS);
 const losses = useQuery({
   queryKey: computed(() => ['losses', asked.value.losses, model.study.value?.revision]),
   queryFn: () => api.get<string[]>(asked.value.losses),
-  enabled: open,
+  enabled: computed(() => open.value && model.study.value !== undefined && !large.value),
 });
 watch(open, () => (whole.value = false));
 
@@ -43,7 +46,8 @@ function save() {
         </form>
         <section aria-live="polite">
           <h3>{{ $t('export.losses') }}</h3>
-          <p v-if="losses.isFetching.value" class="quiet">{{ $t('export.looking') }}</p>
+          <p v-if="large" class="quiet">{{ $t('export.large') }}</p>
+          <p v-else-if="losses.isFetching.value" class="quiet">{{ $t('export.looking') }}</p>
           <p v-else-if="losses.data.value?.length === 0">{{ $t('export.nothing') }}</p>
           <ul v-else>
             <li v-for="loss in losses.data.value ?? []" :key="loss">{{ loss }}</li>

@@ -11,6 +11,7 @@ import org.polyclave.formats.file.FileLosses;
 import org.polyclave.formats.file.MatrixFiles;
 import org.polyclave.formats.file.MatrixFiles.Format;
 import org.polyclave.formats.study.Study;
+import org.polyclave.formats.table.Limits;
 import org.polyclave.formats.table.TableWriter.Layout;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.Problems;
@@ -188,6 +189,13 @@ class StudyController {
         Study study = store.load(open.id()).study().withoutSensitivePlaces();
         Study written = whole || target == Format.STUDY ? store.withPictures(open.id(), study) : study;
         byte[] bytes = whole ? MatrixFiles.writeWhole(written, target, laid) : MatrixFiles.write(written, target, laid);
+        if (whole && target != Format.STUDY && bytes.length > Limits.TABLE_BYTES) {
+            throw Problems.unprocessable(
+                    "too-large",
+                    "With all that the study holds the table has more than 25 MB, which could not be read back."
+                            + " Take the study file.",
+                    Map.of());
+        }
         String name = slug + (laid == Layout.LONG ? "-long." : ".") + target.ending();
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(target.mediaType()))
