@@ -101,7 +101,8 @@ export default {
     remove: 'Remove the placement in {parent}',
   },
   names: {
-    title: 'Names',
+    synonyms: 'Synonyms and misapplied names',
+    vernaculars: 'Vernacular names',
     authorship: 'Authorship',
     synonym: 'Synonym',
     misapplied: 'Misapplied: the name of another taxon',

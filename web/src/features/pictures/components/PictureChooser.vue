@@ -85,7 +85,8 @@ ul {
   list-style: none;
 }
 
-li button {
+/* Not the button that opens the dialog, which may stand in a list itself. */
+.body li button {
   display: grid;
   gap: 0.2rem;
   width: 100%;
@@ -93,7 +94,7 @@ li button {
   font-size: 0.85rem;
 }
 
-li button[aria-pressed='true'] {
+.body li button[aria-pressed='true'] {
   outline: 3px solid rgb(var(--v-theme-primary));
 }
 

@@ -4,13 +4,13 @@ import { useCompact } from '@/shared/useCompact';
 
 /** Entries of one kind below each other, each with its fields, to add to and to take from. */
 const entries = defineModel<T[]>({ required: true });
-const props = defineProps<{ title?: string; add: string; remove: (entry: T) => string; blank: T; readonly: boolean }>();
+const props = defineProps<{ title: string; add: string; remove: (entry: T) => string; blank: T; readonly: boolean }>();
 const field = useCompact(() => props.readonly);
 </script>
 
 <template>
   <fieldset>
-    <legend v-if="title">{{ title }}</legend>
+    <legend>{{ title }}</legend>
     <div v-for="(entry, i) in entries" :key="i" class="one">
       <slot :entry="entry" :field="field" />
       <v-btn

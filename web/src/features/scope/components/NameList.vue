@@ -11,11 +11,11 @@ const own = useCompact(() => props.readonly);
 </script>
 
 <template>
-  <fieldset>
-    <legend>{{ $t('names.title') }}</legend>
+  <div class="names">
     <v-text-field v-bind="own" v-model="names.authorship" :label="$t('names.authorship')" />
     <EntryList
       v-model="names.synonyms"
+      :title="$t('names.synonyms')"
       :add="$t('names.addSynonym')"
       :remove="(one) => $t('names.remove', { name: one.name })"
       :blank="{ name: '', authorship: '', misapplied: false, source: '' }"
@@ -30,6 +30,7 @@ const own = useCompact(() => props.readonly);
     </EntryList>
     <EntryList
       v-model="names.vernacular"
+      :title="$t('names.vernaculars')"
       :add="$t('names.addVernacular')"
       :remove="(one) => $t('names.remove', { name: one.name })"
       :blank="{ name: '', language: 'en' }"
@@ -40,19 +41,12 @@ const own = useCompact(() => props.readonly);
         <v-combobox v-bind="field" v-model="entry.language" :items="LANGUAGES" :label="$t('names.language')" />
       </template>
     </EntryList>
-  </fieldset>
+  </div>
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
+.names {
   display: grid;
-  gap: 0.6rem;
-}
-
-legend {
-  font-weight: 600;
-  margin-bottom: 0.4rem;
+  gap: 0.9rem;
 }
 </style>

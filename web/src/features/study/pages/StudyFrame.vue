@@ -93,7 +93,7 @@ useEventListener('keydown', (event) => {
         <router-link to="/studies" class="home">{{ $t('product') }}</router-link>
         <span class="title">{{ model.study.value?.title }}</span>
         <v-spacer />
-        <ChecksButton :slug="slug" :revision="model.study.value?.revision" />
+        <ChecksButton v-if="model.study.value?.blind === false" :slug="slug" :revision="model.study.value?.revision" />
         <template v-if="canEdit">
           <v-btn :icon="mdiUndo" variant="text" size="small" :aria-label="$t('palette.undo')" @click="model.undo()" />
           <v-btn :icon="mdiRedo" variant="text" size="small" :aria-label="$t('palette.redo')" @click="model.redo()" />

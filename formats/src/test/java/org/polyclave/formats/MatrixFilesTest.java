@@ -124,7 +124,7 @@ class MatrixFilesTest {
                 List.of(
                         new StudyRow.Synonym("Aa prior", "Quill", false, ""),
                         new StudyRow.Synonym("Aa falsa", "", true, "Flora of Marrowmere")),
-                List.of(new StudyRow.Vernacular("marsh tuft", "en"), new StudyRow.Vernacular("wet tuft", "en")));
+                List.of(new StudyRow.Vernacular("marsh tuft", "und"), new StudyRow.Vernacular("wet tuft", "und")));
         List<StudyRow> rows = random.rows().stream()
                 .map(r -> r.isSemaphoront() || r.parent() == null ? r : r.withNames(names))
                 .toList();
@@ -217,13 +217,32 @@ class MatrixFilesTest {
         assertThat(renamed.characters().get(0).states().get(2).mistakenFor()).isEmpty();
     }
 
+    /** One taxon is called by the identifier that the file gives to another. */
+    @Test
+    void aParentThatWasChangedInAFileIsTheTaxonThatTheFileNames() {
+        List<StudyRow> rows = List.of(
+                StudyRow.of("Aa").withRank("genus").withId("first"),
+                StudyRow.of("Bb").withRank("genus").withId("aa"),
+                StudyRow.of("Cc").withId("third"));
+        Study study = SUPPLEMENTED.withScores(List.of()).withRows(rows);
+        String file = new String(MatrixFiles.writeWhole(study, Format.CSV, Layout.WIDE), StandardCharsets.UTF_8);
+        Study read = MatrixFiles.read(
+                        file.replace("Cc,species,,", "Cc,species,Aa,").getBytes(StandardCharsets.UTF_8), "x.csv")
+                .study();
+        assertThat(read.rows())
+                .extracting(StudyRow::id, StudyRow::parent)
+                .containsExactly(tuple("first", null), tuple("aa", null), tuple("third", "first"));
+    }
+
     @Test
     void aDamagedSupplementLeavesTheTable() {
         List<UnaryOperator<String>> damages = List.of(
                 f -> f.replace("1/1 {", "1/2 {"),
                 f -> f.replace("{\"\"version", "{{{\"\"version"),
                 f -> f.replaceAll("(?m)^\"?#supplement.*$", "#supplement"),
-                f -> f.replace("\"\"scores\"\":[", "\"\"scores\"\":[7,"));
+                f -> f.replace("\"\"scores\"\":[", "\"\"scores\"\":[7,"),
+                f -> f.replace("\"\"rows\"\":[", "\"\"rows\"\":[{\"\"as\"\":null,\"\"fields\"\":{}},"),
+                f -> f.replace("\"\"characters\"\":[", "\"\"characters\"\":[{\"\"as\"\":[],\"\"fields\"\":3},"));
         for (UnaryOperator<String> damage : damages) {
             ImportedStudy read = changed(damage);
             assertThat(read.usable()).isTrue();

@@ -124,6 +124,17 @@ final class UnpreparedTableTest {
         assertThat(cell(UnpreparedTable.read(table, "t.csv", proposal).study(), "bb", "stamens"))
                 .isEqualTo("absent");
 
+        byte[] marked = "species,hairs\nAa,x\nBb,\n".getBytes(UTF_8);
+        SheetMapping marks = UnpreparedTable.look(marked, "t.csv").proposal();
+        assertThat(UnpreparedTable.read(marked, "t.csv", marks)
+                        .study()
+                        .characters()
+                        .get(0)
+                        .states())
+                .as("what is marked only where it is there can still be absent")
+                .extracting(s -> s.label())
+                .containsExactly("absent", "present");
+
         SheetMapping counted = new SheetMapping(
                 0,
                 1,

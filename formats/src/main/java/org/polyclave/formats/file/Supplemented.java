@@ -8,7 +8,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
@@ -67,7 +66,6 @@ final class Supplemented {
         patch(study, whole, "the study");
         study.set("rows", parts("rows", rowIds));
         study.set("characters", parts("characters", characterIds));
-        references(study);
         study.set("scores", scores());
         study.put("format", "polyclave-study");
         study.put("version", 1);
@@ -88,16 +86,23 @@ final class Supplemented {
         return new Result(done.study(), notices);
     }
 
-    /** Sets the true values of fields that the file left as it was written. */
-    private void patch(ObjectNode node, JsonNode fields, String name) {
+    /**
+     * Sets the true values of fields that the file left as it was written.
+     *
+     * @return the fields that were set
+     */
+    private Set<String> patch(ObjectNode node, JsonNode fields, String name) {
+        Set<String> set = new HashSet<>();
         fields.properties().forEach(field -> {
             JsonNode is = node.get(field.getKey());
             if (Supplement.same(is, field.getValue().path(0))) {
                 node.set(field.getKey(), field.getValue().path(1));
+                set.add(field.getKey());
             } else if (!Supplement.same(is, field.getValue().path(1))) {
                 changed.add(name);
             }
         });
+        return set;
     }
 
     /** Rows or characters in their true order; those that are new in the file come last. */
@@ -106,6 +111,10 @@ final class Supplemented {
         for (JsonNode one : Supplement.JSON.valueToTree(kind.equals("rows") ? read.rows() : read.characters())) {
             found.put(one.path("id").asString(), (ObjectNode) one);
         }
+        for (JsonNode entry : supplement.path(kind)) {
+            String as = entry.path("as").asString("");
+            ids.put(as, entry.path("fields").path("id").path(1).asString(as));
+        }
         List<ObjectNode> parts = new ArrayList<>();
         for (JsonNode entry : supplement.path(kind)) {
             JsonNode as = entry.path("as");
@@ -113,17 +122,43 @@ final class Supplemented {
             ObjectNode part = as.isNull() ? Supplement.JSON.createObjectNode() : found.remove(as.asString());
             if (part == null) {
                 changed.add("'" + as.asString() + "'");
+                ids.remove(as.asString());
                 continue;
             }
-            noteStates(as.asString(), fields.path("states"));
-            patch(part, fields, "'" + part.path("label").asString(as.asString()) + "'");
-            ids.put(
-                    as.isNull() ? part.path("id").asString() : as.asString(),
-                    part.path("id").asString());
+            noteStates(as.asString(""), fields.path("states"));
+            Set<String> set = patch(part, fields, "'" + part.path("label").asString(as.asString("")) + "'");
+            if (as.isNull()) {
+                ids.put(part.path("id").asString(), part.path("id").asString());
+            }
+            references(part, set, ids);
             parts.add(part);
         }
+        found.values().forEach(part -> references(part, Set.of(), ids));
         parts.addAll(found.values());
         return Supplement.JSON.createArrayNode().addAll(parts);
+    }
+
+    /** What still names others as the file does names them as they are called now. */
+    private static void references(ObjectNode part, Set<String> set, Map<String, String> ids) {
+        if (part.path("parent").isString() && !set.contains("parent")) {
+            part.set("parent", named(part.path("parent"), ids));
+        }
+        for (String list : List.of("hybridOf", "ratioOf")) {
+            if (part.path(list) instanceof ArrayNode others && !set.contains(list)) {
+                for (int i = 0; i < others.size(); i++) {
+                    others.set(i, named(others.get(i), ids));
+                }
+            }
+        }
+        for (JsonNode condition : set.contains("appliesWhen") ? List.<JsonNode>of() : part.path("appliesWhen")) {
+            if (condition instanceof ObjectNode on) {
+                on.set("character", named(on.path("character"), ids));
+            }
+        }
+    }
+
+    private static JsonNode named(JsonNode id, Map<String, String> ids) {
+        return id.isString() ? StringNode.valueOf(ids.getOrDefault(id.asString(), id.asString())) : id;
     }
 
     private void noteStates(String character, JsonNode states) {
@@ -138,33 +173,6 @@ final class Supplemented {
             }
         });
         stateIds.put(character, ids);
-    }
-
-    /** What still names others as the file does names them as they are called now. */
-    private void references(ObjectNode study) {
-        UnaryOperator<JsonNode> row = id -> named(id, rowIds);
-        UnaryOperator<JsonNode> character = id -> named(id, characterIds);
-        for (JsonNode one : study.path("rows")) {
-            ((ObjectNode) one).set("parent", row.apply(one.path("parent")));
-            each((ArrayNode) one.path("hybridOf"), row);
-        }
-        for (JsonNode one : study.path("characters")) {
-            each((ArrayNode) one.path("ratioOf"), character);
-            for (JsonNode condition : one.path("appliesWhen")) {
-                ((ObjectNode) condition).set("character", character.apply(condition.path("character")));
-            }
-        }
-    }
-
-    private static JsonNode named(JsonNode id, Map<String, String> ids) {
-        String now = id.isString() ? ids.get(id.asString()) : null;
-        return now == null || ids.containsValue(id.asString()) ? id : StringNode.valueOf(now);
-    }
-
-    private static void each(ArrayNode ids, UnaryOperator<JsonNode> change) {
-        for (int i = 0; i < ids.size(); i++) {
-            ids.set(i, change.apply(ids.get(i)));
-        }
     }
 
     private ArrayNode scores() {
@@ -226,9 +234,11 @@ final class Supplemented {
     /** A score as the file has it, its states called as they are called now. */
     private ObjectNode stated(ObjectNode score, String character) {
         Map<String, String> ids = stateIds.getOrDefault(character, Map.of());
-        for (JsonNode shown : score.path("value").path("shown")) {
-            String state = shown.path("state").asString();
-            ((ObjectNode) shown).put("state", ids.getOrDefault(state, state));
+        for (JsonNode one : score.path("value").path("shown")) {
+            if (one instanceof ObjectNode shown) {
+                String state = shown.path("state").asString();
+                shown.put("state", ids.getOrDefault(state, state));
+            }
         }
         return score;
     }

@@ -36,6 +36,9 @@ final class DarwinCoreTaxa {
     /** Several values of one term, as the standard recommends to write them. */
     private static final String AND = " | ";
 
+    /** BCP 47: nobody said which language it is. */
+    private static final String UNDETERMINED = "und";
+
     private static final String MISAPPLIED = "misapplied";
 
     private final Sheet sheet;
@@ -180,7 +183,8 @@ final class DarwinCoreTaxa {
         List<Vernacular> vernacular = new ArrayList<>();
         for (String name : cell(r, "vernacularName").split("\\s*\\|\\s*")) {
             if (!name.isEmpty()) {
-                vernacular.add(new Vernacular(name, cell(r, "language").isEmpty() ? "en" : cell(r, "language")));
+                vernacular.add(
+                        new Vernacular(name, cell(r, "language").isEmpty() ? UNDETERMINED : cell(r, "language")));
             }
         }
         StudyRow row = StudyRow.of(name(r))

@@ -19,6 +19,9 @@ final class Presence {
             Map.entry("−", "absent"),
             Map.entry("-", "absent"));
 
+    /** Both, whichever of them the table says: a part that all rows have can still be absent. */
+    static final String STATES = "absent|present";
+
     private Presence() {}
 
     /** Present or absent, or the text itself where it says neither. */

@@ -123,6 +123,7 @@ public final class UnpreparedTable {
             describe("#organ", first, c -> c.organ().strip());
             describe("#unit", first, c -> c.unit().strip());
             describe("#type", first, UnpreparedTable::typeOf);
+            describe("#states", first, c -> c.role() == ColumnRole.PRESENCE ? Presence.STATES : "");
             taxa(taxon, first);
             return new Sheet(
                     cells,

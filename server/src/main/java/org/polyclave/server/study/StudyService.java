@@ -174,15 +174,12 @@ public class StudyService {
     /** @throws org.springframework.web.ErrorResponseException if the study would be left without an owner */
     @Transactional
     public void unshare(StudyAccess.Open open, String name) {
-        StudyMapper.Member gone = members(open).stream()
-                .filter(m -> m.name().equals(name))
-                .findFirst()
-                .orElseThrow(Problems::notFound);
-        boolean onlyOwner = gone.role().equals(Role.OWNER.name())
-                && members(open).stream()
-                                .filter(m -> m.role().equals(Role.OWNER.name()))
-                                .count()
-                        == 1;
+        List<StudyMapper.Member> members = members(open);
+        StudyMapper.Member gone =
+                members.stream().filter(m -> m.name().equals(name)).findFirst().orElseThrow(Problems::notFound);
+        String owner = Role.OWNER.name();
+        boolean onlyOwner = gone.role().equals(owner)
+                && members.stream().filter(m -> m.role().equals(owner)).count() == 1;
         if (onlyOwner) {
             throw Problems.unprocessable(
                     "only-owner",

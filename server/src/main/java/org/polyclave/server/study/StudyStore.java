@@ -291,7 +291,7 @@ public class StudyStore {
         return bodies.stream().map(b -> json.readValue(b, type)).toList();
     }
 
-    /** Scores in the order of rows, and of characters as every row has them, so that files of one study are alike whatever was scored first. */
+    /** In the order of rows, and of characters as every row has them: files of one study are alike whatever came first. */
     private static List<StudyScore> inOrder(Study study, Map<String, Map<String, StudyScore>> scores) {
         List<StudyScore> sorted = new ArrayList<>();
         study.rows()
