@@ -16,6 +16,7 @@ export const router = createRouter({
       children: [
         { path: '', redirect: (to) => `/studies/${String(to.params.slug)}/scope` },
         { path: 'scope', component: () => import('@/features/scope').then((m) => m.ScopePage) },
+        { path: 'gather', component: () => import('@/features/gather').then((m) => m.GatherPage) },
         { path: 'characters', component: () => import('@/features/characters').then((m) => m.CharactersPage) },
         { path: 'score', component: () => import('@/features/score').then((m) => m.ScorePage) },
         { path: 'key', component: () => import('@/features/key').then((m) => m.KeyPage) },

@@ -12,6 +12,7 @@ export const vuetify = createVuetify({
     VTextarea: { variant: 'outlined', density: 'comfortable' },
     VCombobox: { variant: 'outlined', density: 'compact' },
     VSelect: { variant: 'outlined', density: 'compact' },
+    VAutocomplete: { variant: 'outlined', density: 'compact' },
   },
   theme: {
     cspNonce: nonce,

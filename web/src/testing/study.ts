@@ -85,8 +85,9 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
   references: [],
   claims: [],
   pictures: [],
+  specimens: [],
   blind: false,
-  counts: { rows: [0, 0], characters: [0] },
+  counts: { rows: [0, 0], characters: [0], specimens: {} },
   revisions: {},
   nearButOutside: [],
   scope: {

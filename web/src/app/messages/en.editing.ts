@@ -41,6 +41,8 @@ export default {
     'only-described': 'Described, but not scored',
     'only-inherited': 'Without a score of their own',
     'few-individuals': 'Ranges on too few individuals',
+    'circular-evidence': 'Specimens named by the very character',
+    'evidence-elsewhere': 'Specimens that are something else',
     'no-picture': 'States without a picture',
   },
   taxon: {
@@ -81,6 +83,7 @@ export default {
     split: 'Split …',
     splitTitle: 'Split a taxon',
     splitInto: 'Into these taxa (one a line; the first keeps what points at it)',
+    splitSpecimens: 'What each specimen is. One that you leave empty is doubtfully the first (cf.).',
     splitScores: 'Where each score goes. What you leave empty is copied to all of them, and becomes doubtful.',
     operation: 'What this changes',
     notFurther: 'Specimens cannot be named further than this',

@@ -1,4 +1,5 @@
 import editing from './en.editing';
+import gather from './en.gather';
 import pictures from './en.pictures';
 import reading from './en.reading';
 import scoring from './en.scoring';
@@ -6,6 +7,7 @@ import scoring from './en.scoring';
 /** Every word of the interface. In vue-i18n a bar separates singular from plural. */
 export default {
   ...editing,
+  ...gather,
   ...pictures,
   ...reading,
   ...scoring,
@@ -95,6 +97,7 @@ export default {
   stage: {
     path: 'Stages of the work',
     scope: 'Scope',
+    gather: 'Gather',
     characters: 'Characters',
     score: 'Score',
     key: 'Key',
@@ -103,6 +106,7 @@ export default {
   },
   gauge: {
     scope: '{taxa} taxa, {open} to assess',
+    gather: 'no specimen | one specimen | {n} specimens',
     characters: '{n} characters',
     score: '{part} of {all} cells',
     key: '{n} taxa to name',

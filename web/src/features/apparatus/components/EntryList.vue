@@ -1,9 +1,9 @@
 <script setup lang="ts" generic="T extends { id: string }">
-import { mdiDeleteOutline, mdiPlus } from '@mdi/js';
-import { ref, type Ref } from 'vue';
+import { mdiPlus } from '@mdi/js';
+import { onMounted, ref, type Ref } from 'vue';
 import { useStudy } from '@/features/study';
-import WriteProblem from '@/shared/WriteProblem.vue';
 import { useAction } from '@/shared/useAction';
+import EntryForm from './EntryForm.vue';
 
 /** Small objects of a study that are read as a list and edited one at a time. */
 const props = defineProps<{
@@ -11,11 +11,13 @@ const props = defineProps<{
   lead: string;
   add: string;
   entries: T[];
-  kind: 'term' | 'reference' | 'claim' | 'picture';
+  kind: 'term' | 'reference' | 'claim' | 'picture' | 'specimen';
   /** What a new one begins with; without it, new ones come another way. */
   blank?: () => T;
   editable: boolean;
 }>();
+/** Which one is open, for pages that keep it in their address. */
+const chosen = defineModel<string>('chosen', { default: '' });
 const model = useStudy();
 const { busy, problem, run } = useAction();
 const draft = ref(null) as Ref<T | null>;
@@ -25,7 +27,18 @@ function begin(entry: T) {
   draft.value = JSON.parse(JSON.stringify(entry)) as T;
   seen = entry.id ? model.seen(`${props.kind}/${entry.id}`) : 0;
   problem.value = null;
+  chosen.value = entry.id;
 }
+
+function close() {
+  draft.value = null;
+  chosen.value = '';
+}
+
+onMounted(() => {
+  const linked = props.entries.find((e) => e.id === chosen.value);
+  if (linked && props.editable) begin(linked);
+});
 
 const path = `/api/studies/${encodeURIComponent(model.slug)}/${props.kind}s`;
 
@@ -34,7 +47,7 @@ async function save(over?: number) {
     await model.send('PUT', path, { [props.kind]: draft.value, seen: over ?? seen });
     await model.reload();
   });
-  if (done) draft.value = null;
+  if (done) close();
 }
 
 async function remove(id: string) {
@@ -42,7 +55,7 @@ async function remove(id: string) {
     await model.send('DELETE', `${path}/${id}?seen=${model.seen(`${props.kind}/${id}`)}`);
     await model.reload();
   });
-  if (done) draft.value = null;
+  if (done) close();
 }
 
 async function theirs() {
@@ -60,24 +73,36 @@ async function theirs() {
       <slot name="add" />
     </header>
     <p class="quiet">{{ lead }}</p>
+    <slot name="above" />
+    <EntryForm
+      v-if="draft && !draft.id"
+      :problem="problem"
+      :busy="busy"
+      :removable="false"
+      @save="save"
+      @theirs="theirs"
+      @discard="close"
+    >
+      <slot name="form" :draft="draft" />
+    </EntryForm>
     <ul>
       <li v-for="entry in entries" :key="entry.id">
         <button v-if="editable" type="button" @click="begin(entry)"><slot name="line" :entry="entry" /></button>
         <slot v-else name="line" :entry="entry" />
+        <EntryForm
+          v-if="draft?.id === entry.id"
+          :problem="problem"
+          :busy="busy"
+          removable
+          @save="save"
+          @theirs="theirs"
+          @discard="close"
+          @remove="remove(entry.id)"
+        >
+          <slot name="form" :draft="draft" />
+        </EntryForm>
       </li>
     </ul>
-    <form v-if="draft" class="shelf" @submit.prevent="save()">
-      <slot name="form" :draft="draft" />
-      <WriteProblem :problem="problem" @theirs="theirs" @mine="save" />
-      <div class="shelf-buttons">
-        <v-btn type="submit" color="primary" variant="flat" :loading="busy">{{ $t('save') }}</v-btn>
-        <v-btn variant="text" @click="draft = null">{{ $t('discard') }}</v-btn>
-        <v-spacer />
-        <v-btn v-if="draft.id" color="error" :prepend-icon="mdiDeleteOutline" @click="remove(draft.id)">{{
-          $t('remove')
-        }}</v-btn>
-      </div>
-    </form>
   </section>
 </template>
 
@@ -102,15 +127,8 @@ li {
   border-bottom: 1px solid var(--rule);
 }
 
-li button {
+li > button {
   text-align: left;
   width: 100%;
-}
-
-form {
-  display: grid;
-  gap: 0.7rem;
-  padding-top: 0.6rem;
-  margin-top: 1rem;
 }
 </style>

@@ -22,7 +22,7 @@ async function open(query = '', more: Partial<Schemas['StudyView']> = {}) {
     `GET ${PATH}`,
     study({
       characters,
-      counts: { rows: [1, 0], characters: [1, 0, 0] },
+      counts: { rows: [1, 0], characters: [1, 0, 0], specimens: {} },
       revisions: { 'character/margin': 3 },
       ...more,
     }),

@@ -14,6 +14,12 @@ const others = computed(() =>
   (model.study.value?.rows ?? []).filter((r) => r.id !== props.row.id && Boolean(r.stage) === Boolean(props.row.stage)),
 );
 const place = computed(() => (model.study.value?.rows ?? []).findIndex((r) => r.id === props.row.id));
+/** Specimens that bear its name now. */
+const named = computed(() =>
+  (model.study.value?.specimens ?? [])
+    .filter((s) => s.determinations.at(-1)?.row === props.row.id)
+    .map((s) => ({ id: s.id, label: s.code })),
+);
 /** The scores of the taxon itself. */
 const scored = computed(() =>
   (model.study.value?.characters ?? []).flatMap((c) => {
@@ -32,8 +38,8 @@ function begin() {
   void model.columns.want((model.study.value?.characters ?? []).map((c) => c.id));
 }
 
-function split(into: string[], assigned: Record<string, string[]>) {
-  const wish: Schemas['SplitTaxon'] = { operation: 'SplitTaxon', row: props.row.id, into, assigned };
+function split(into: string[], assigned: Record<string, string[]>, specimens: Record<string, string>) {
+  const wish: Schemas['SplitTaxon'] = { operation: 'SplitTaxon', row: props.row.id, into, assigned, specimens };
   splitting.value = false;
   operation.value = wish;
 }
@@ -71,6 +77,8 @@ function done() {
       :hint="$t('taxon.splitScores')"
       :first="row.label"
       :items="scored"
+      :single="named"
+      :single-hint="$t('taxon.splitSpecimens')"
       @show="split"
     />
     <OperationDialog

@@ -16,7 +16,12 @@ const rows = [
 async function open(query = '', more: Partial<Schemas['StudyView']> = {}) {
   server.on(
     `GET ${PATH}`,
-    study({ rows, counts: { rows: [1, 0, 0], characters: [1] }, revisions: { 'row/bane': 4, scope: 2 }, ...more }),
+    study({
+      rows,
+      counts: { rows: [1, 0, 0], characters: [1], specimens: {} },
+      revisions: { 'row/bane': 4, scope: 2 },
+      ...more,
+    }),
   );
   const page = await mountInStudy(ScopePage, `/studies/meadow/scope${query}`);
   await vi.waitFor(() => expect(page.all('[role=treeitem]')).toHaveLength(3));
@@ -166,6 +171,7 @@ test('a taxon is split: scores go where they are told, and the change is shown f
     row: 'bane',
     into: ['Bane', 'Bane minor'],
     assigned: {},
+    specimens: {},
   };
   server.on(`GET ${PATH}/columns?character=margin`, [
     {

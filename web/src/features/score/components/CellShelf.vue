@@ -18,6 +18,7 @@ const props = defineProps<{
   cell: Cell | undefined;
   from: Schemas['StudyRow'] | undefined;
   references: Schemas['Reference'][];
+  specimens: Schemas['Specimen'][];
   findings: string[];
   comments: Comments;
   editable: boolean;
@@ -28,6 +29,7 @@ const emit = defineEmits<{ pick: [text: string]; origin: [origin: Schemas['Origi
 const source = computed(
   () => props.references.find((r) => r.id === props.cell?.source)?.citation ?? props.cell?.source ?? '',
 );
+const evidence = computed(() => props.specimens.filter((s) => props.cell?.specimens.includes(s.id)));
 const history = useQuery({
   queryKey: computed(() => ['history', props.slug, props.row.id, props.character.id, props.cell?.revision]),
   queryFn: () =>
@@ -51,13 +53,22 @@ const history = useQuery({
       {{ $t(`basis.${cell.basis}`) }}{{ source ? ': ' + source : '' }}
       <template v-if="cell.scorer"> · {{ cell.scorer }} {{ cell.date }}</template>
     </p>
+    <p v-if="evidence.length" class="quiet">
+      {{ $t('origin.specimens') }}:
+      <template v-for="(specimen, i) in evidence" :key="specimen.id"
+        >{{ i ? ', ' : ''
+        }}<router-link :to="`/studies/${slug}/gather?specimen=${specimen.id}`">{{
+          specimen.code
+        }}</router-link></template
+      >
+    </p>
     <p v-if="cell?.note">{{ cell.note }}</p>
     <ul v-if="findings.length" class="findings">
       <li v-for="reason in findings" :key="reason">{{ reason }}</li>
     </ul>
     <details v-if="cell && cell.basis && !cell.from && editable" class="origin">
       <summary>{{ $t('origin.title') }}</summary>
-      <OriginForm :cell="cell" :references="references" @save="emit('origin', $event)" />
+      <OriginForm :cell="cell" :references="references" :specimens="specimens" @save="emit('origin', $event)" />
     </details>
     <template v-if="character.states.length && !brief">
       <h4>{{ $t('shelf.states') }}</h4>

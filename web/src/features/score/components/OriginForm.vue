@@ -6,7 +6,7 @@ import type { Cell } from '@/features/study';
 import { useCompact } from '@/shared/useCompact';
 
 /** Where a score comes from, and what else there is to say of it. */
-const props = defineProps<{ cell: Cell; references: Schemas['Reference'][] }>();
+const props = defineProps<{ cell: Cell; references: Schemas['Reference'][]; specimens: Schemas['Specimen'][] }>();
 const emit = defineEmits<{ save: [origin: Schemas['Origin']] }>();
 const { t } = useI18n();
 const draft = ref<Schemas['Origin']>(fromCell());
@@ -14,12 +14,22 @@ const BASES = ['SPECIMENS', 'REFERENCE', 'JUDGEMENT', 'IMPORT'] as const;
 const bases = BASES.map((value) => ({ value, title: t(`basis.${value}`) }));
 const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
 const sources = computed(() => props.references.map((r) => ({ value: r.id, title: r.citation })));
+const codes = computed(() => props.specimens.map((s) => ({ value: s.id, title: s.code })));
 const dirty = computed(() => JSON.stringify(draft.value) !== JSON.stringify(fromCell()));
 
 function fromCell(): Schemas['Origin'] {
-  const { basis, source, doubtful, note, months, concept, individuals } = props.cell;
+  const { basis, source, doubtful, note, months, concept, individuals, specimens } = props.cell;
   const from = basis as Schemas['Origin']['basis'];
-  return { basis: from, source, doubtful, note, months: [...months], concept, individuals: individuals ?? undefined };
+  return {
+    basis: from,
+    source,
+    doubtful,
+    note,
+    months: [...months],
+    concept,
+    individuals: individuals ?? undefined,
+    specimens: [...specimens],
+  };
 }
 
 watch(
@@ -49,6 +59,17 @@ const field = useCompact(() => false);
       min="1"
       :label="$t('origin.individuals')"
       @update:model-value="draft.individuals = Number($event) || undefined"
+    />
+    <v-autocomplete
+      v-if="draft.basis === 'SPECIMENS' && specimens.length"
+      v-bind="field"
+      v-model="draft.specimens"
+      :items="codes"
+      :label="$t('origin.specimens')"
+      multiple
+      chips
+      closable-chips
+      clearable
     />
     <v-textarea v-bind="field" v-model="draft.note" :label="$t('origin.note')" rows="1" auto-grow />
     <v-checkbox v-bind="field" v-model="draft.doubtful" :label="$t('shelf.doubtful')" />

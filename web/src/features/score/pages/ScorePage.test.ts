@@ -74,7 +74,15 @@ test('doubt keeps the text and the rest of the origin', async () => {
   server.on(`POST ${PATH}/scores`, { revision: 8 });
   const page = await open('?mode=character&row=bane&character=margin');
   press(page.all('[role=listbox]')[0], 'd');
-  const origin = { basis: 'REFERENCE', source: 'orrin', doubtful: false, note: '', months: [], concept: '' };
+  const origin = {
+    basis: 'REFERENCE',
+    source: 'orrin',
+    doubtful: false,
+    note: '',
+    months: [],
+    concept: '',
+    specimens: [],
+  };
   await vi.waitFor(() =>
     expect(server.bodies(`POST ${PATH}/scores`)).toEqual([
       { edits: [{ row: 'bane', character: 'margin', text: 'toothed', seen: 4, origin }] },

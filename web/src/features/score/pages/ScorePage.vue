@@ -136,9 +136,9 @@ async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
 
 function doubt(item: QueueItem) {
   if (!item.cell) return;
-  const { basis, source, doubtful, note, months, concept, individuals } = item.cell;
+  const { basis, source, doubtful, note, months, concept, individuals, specimens } = item.cell;
   const from = basis as Schemas['Origin']['basis'];
-  const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, individuals };
+  const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, individuals, specimens };
   void setOrigin(origin, item);
 }
 
@@ -254,6 +254,7 @@ function found(wish: Schemas['ReplaceScores']) {
       :cell="cell"
       :from="model.study.value?.rows.find((r) => r.id === cell?.from)"
       :references="references"
+      :specimens="model.study.value?.specimens ?? []"
       :findings="sheet.flagsOf(row.id, character.id)"
       :comments="sheet.comments"
       :editable="editable"

@@ -8,11 +8,23 @@ export interface SplitItem {
 
 /** Asks for the parts that something is split into, and which of its scores goes to which part. */
 const open = defineModel<boolean>({ required: true });
-const props = defineProps<{ title: string; into: string; hint: string; first: string; items: SplitItem[] }>();
-const emit = defineEmits<{ show: [into: string[], assigned: Record<string, string[]>] }>();
+const props = defineProps<{
+  title: string;
+  into: string;
+  hint: string;
+  first: string;
+  items: SplitItem[];
+  /** Things that go to one part only. */
+  single?: SplitItem[];
+  singleHint?: string;
+}>();
+const emit = defineEmits<{
+  show: [into: string[], assigned: Record<string, string[]>, single: Record<string, string>];
+}>();
 /** One a line. */
 const names = ref('');
 const assigned = ref<Record<string, string[]>>({});
+const alone = ref<Record<string, string | null>>({});
 const parts = computed(() =>
   names.value
     .split('\n')
@@ -25,12 +37,19 @@ watch(
   () => {
     names.value = `${props.first}\n`;
     assigned.value = {};
+    alone.value = {};
   },
   { immediate: true },
 );
 
 function show() {
-  emit('show', parts.value, Object.fromEntries(Object.entries(assigned.value).filter(([, to]) => to.length)));
+  const single = Object.entries(alone.value).flatMap(([id, to]) => (to ? [[id, to]] : []));
+  emit(
+    'show',
+    parts.value,
+    Object.fromEntries(Object.entries(assigned.value).filter(([, to]) => to.length)),
+    Object.fromEntries(single),
+  );
 }
 </script>
 
@@ -49,6 +68,16 @@ function show() {
             :items="parts"
             :label="item.label"
             multiple
+            clearable
+            hide-details
+          />
+          <p v-if="single?.length" class="quiet">{{ singleHint }}</p>
+          <v-select
+            v-for="item in single ?? []"
+            :key="item.id"
+            v-model="alone[item.id]"
+            :items="parts"
+            :label="item.label"
             clearable
             hide-details
           />

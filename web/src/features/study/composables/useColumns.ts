@@ -28,6 +28,7 @@ export const EMPTY_CELL: Omit<Cell, 'revision'> = {
   scorer: '',
   date: '',
   concept: '',
+  specimens: [],
   from: null,
 };
 

@@ -1,7 +1,7 @@
 import type { Schemas } from '@/api/client';
 
 export interface Stage {
-  id: 'scope' | 'characters' | 'score' | 'key' | 'any-order' | 'publish';
+  id: 'scope' | 'gather' | 'characters' | 'score' | 'key' | 'any-order' | 'publish';
   /** Words of the gauge, by message and numbers. */
   gauge: { message: string; numbers: Record<string, number> };
 }
@@ -11,6 +11,7 @@ export function stages(study: Schemas['StudyView']): Stage[] {
   const g = study.gauges;
   return [
     { id: 'scope', gauge: { message: 'gauge.scope', numbers: { taxa: g.taxa, open: g.notAssessed } } },
+    { id: 'gather', gauge: { message: 'gauge.gather', numbers: { n: study.specimens.length } } },
     { id: 'characters', gauge: { message: 'gauge.characters', numbers: { n: g.characters } } },
     { id: 'score', gauge: { message: 'gauge.score', numbers: { part: g.scored, all: g.cells } } },
     { id: 'key', gauge: { message: 'gauge.key', numbers: { n: g.rowsInKeys } } },

@@ -28,6 +28,7 @@ test('the stage path tells where one is and how far each stage is', async () => 
   const page = await open();
   expect(page.all('nav li').map((li) => li.querySelector('.stage')?.textContent)).toEqual([
     'Scope',
+    'Gather',
     'Characters',
     'Score',
     'Key',

@@ -89,7 +89,9 @@ final class DemoStudiesTest {
                         at("only-described", "sallowina-brunnea-var-pallens", ""),
                         at("only-inherited", "sallowina-brunnea-var-brunnea", ""),
                         at("few-individuals", "sallowina-rimata", "spore-length"),
-                        at("no-picture", "", "odour"));
+                        at("no-picture", "", "odour"),
+                        at("circular-evidence", "umbrovela-fugax", "flesh-change"),
+                        at("evidence-elsewhere", "sallowina-lenta", "stem-surface"));
     }
 
     @ParameterizedTest

@@ -82,8 +82,11 @@ final class Browsing implements AfterEachCallback {
         palette.waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
     }
 
-    /** No serious accessibility findings on the page as it is now. */
+    /** No serious accessibility findings on the page as it is now, once colours and fades that are on their way have arrived. */
     static void assertAccessible(Page page) {
+        page.waitForFunction("""
+                () => document.getAnimations().every(
+                    a => a.playState !== 'running' || a.effect.getComputedTiming().endTime === Infinity)""");
         List<Rule> serious = new AxeBuilder(page)
                 .analyze().getViolations().stream()
                         .filter(v -> List.of("serious", "critical").contains(v.getImpact()))

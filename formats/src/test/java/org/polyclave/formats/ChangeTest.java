@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.LongStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -26,6 +27,7 @@ import org.polyclave.formats.change.StudyJoin;
 import org.polyclave.formats.file.MatrixFiles;
 import org.polyclave.formats.file.MatrixFiles.Format;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRow;
@@ -93,7 +95,8 @@ class ChangeTest {
 
     @Test
     void aSplitTaxonLeavesWhatIsNotAssignedDoubtfulInAll() {
-        Study split = new SplitTaxon("bb", List.of("Bb", "Bb nova"), Map.of("width", List.of("Bb nova"))).apply(LEAVES);
+        Study split = new SplitTaxon("bb", List.of("Bb", "Bb nova"), Map.of("width", List.of("Bb nova")), Map.of())
+                .apply(LEAVES);
         assertThat(StudyRules.check(split)).isEmpty();
         assertThat(said(split, "bb", "width")).isEmpty();
         assertThat(said(split, "bb-nova", "width")).isEqualTo("12");
@@ -101,8 +104,59 @@ class ChangeTest {
         assertThat(said(split, "bb-nova", "hairs")).isEqualTo("elsewhere (doubtful)");
         assertThat(split.row("bb-male")).get().extracting(StudyRow::parent).isEqualTo("bb");
         assertThatExceptionOfType(Refused.class)
-                .isThrownBy(() -> new SplitTaxon("bb", List.of("Bb", "Bb "), Map.of()).apply(LEAVES))
+                .isThrownBy(() -> new SplitTaxon("bb", List.of("Bb", "Bb "), Map.of(), Map.of()).apply(LEAVES))
                 .withMessage("'Bb' is named twice.");
+    }
+
+    @Test
+    void specimensOfASplitTaxonAreAssignedOrDoubtfulAndKeepTheirHistory() {
+        Study kept = LEAVES.withSpecimens(
+                Stream.of("a", "b", "c", "d").map(ChangeTest::specimenOfBb).toList());
+        Study split = new SplitTaxon(
+                        "bb", List.of("Bb", "Bb nova"), Map.of(), Map.of("a", "Bb", "b", "Bb nova", "c", "Bb nova"))
+                .apply(kept);
+        assertThat(StudyRules.check(split)).isEmpty();
+        assertThat(split.specimens())
+                .extracting(s -> s.determinations().size() + " "
+                        + s.present().orElseThrow().qualifier()
+                        + s.present().orElseThrow().row())
+                .containsExactly("1 bb", "2 bb-nova", "2 bb-nova", "2 cf.bb");
+        assertThat(split.specimens().get(3).present().orElseThrow().characters())
+                .containsExactly("margin");
+        Study merged = new MergeTaxa("bb-nova", "aa").apply(split);
+        assertThat(StudyRules.check(merged)).isEmpty();
+        assertThat(merged.specimens().get(1).determinations())
+                .extracting(Specimen.Determination::row)
+                .containsExactly("bb", "aa");
+    }
+
+    private static Specimen specimenOfBb(String id) {
+        return new Specimen(
+                id,
+                id,
+                List.of(new Specimen.Determination("bb", "", Specimen.Kind.DETERMINED, "", "", "", List.of("margin"))),
+                "");
+    }
+
+    @Test
+    void specimensOfAFileAreToldByTheirCodes() {
+        Study here = LEAVES.withSpecimens(List.of(specimenOfBb("v-1"), specimenOfBb("v-2")));
+        Study there = LEAVES.withSpecimens(List.of(
+                        new Specimen("v-1", "V-9", List.of(), "new"), new Specimen("x", "V-2", List.of(), "known")))
+                .withScores(LEAVES.scores().stream()
+                        .map(s -> s.withSample(new StudyScore.Sample(null, null, null, List.of("v-1", "x"))))
+                        .toList());
+        Study joined = StudyJoin.of(here, there).study();
+        assertThat(StudyRules.check(joined)).isEmpty();
+        assertThat(joined.specimens()).extracting(Specimen::id).containsExactly("v-1", "v-2", "v-1-2");
+        assertThat(joined.specimens().get(1).determinations()).hasSize(1);
+        // Scores that say the same and not where they come from leave what is here.
+        assertThat(joined.scores()).allMatch(s -> s.sample() == null);
+        Study sourced = there.withScores(
+                there.scores().stream().map(s -> s.withSource("field book")).toList());
+        assertThat(StudyJoin.of(here, sourced).study().scores())
+                .allSatisfy(s -> assertThat(s.sample())
+                        .isEqualTo(new StudyScore.Sample(null, null, null, List.of("v-1-2", "v-2"))));
     }
 
     @Test
@@ -174,9 +228,11 @@ class ChangeTest {
         Study empty = study.withRows(List.of())
                 .withCharacters(List.of())
                 .withScores(List.of())
-                .withClaims(List.of());
+                .withClaims(List.of())
+                .withSpecimens(List.of());
         Study joined = StudyJoin.of(empty, study).study();
         assertThat(joined.rows()).isEqualTo(study.rows());
+        assertThat(joined.specimens()).isEqualTo(study.specimens());
         assertThat(joined.characters()).isEqualTo(study.characters());
         assertThat(joined.scores())
                 .usingRecursiveFieldByFieldElementComparatorIgnoringFields("typed")

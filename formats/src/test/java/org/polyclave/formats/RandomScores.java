@@ -21,6 +21,8 @@ import org.polyclave.formats.study.ScoreValue.Combination;
 import org.polyclave.formats.study.ScoreValue.Frequency;
 import org.polyclave.formats.study.ScoreValue.Shown;
 import org.polyclave.formats.study.Slug;
+import org.polyclave.formats.study.Specimen;
+import org.polyclave.formats.study.Specimen.Determination;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCharacter.StudyState;
@@ -116,7 +118,10 @@ final class RandomScores {
                             random.nextInt(3) == 0 ? List.of(2, 3) : List.of(),
                             random.nextBoolean() ? "A. Scorer" : "",
                             random.nextBoolean() ? "2031-05-04" : "",
-                            random.nextBoolean() ? "sensu A. Scorer" : ""));
+                            random.nextBoolean() ? "sensu A. Scorer" : "",
+                            random.nextInt(3) == 0
+                                    ? new StudyScore.Sample(null, random.nextBoolean() ? 4 : null, 2, List.of("v-1"))
+                                    : null));
                 }
             }
         }
@@ -172,7 +177,22 @@ final class RandomScores {
                         true,
                         "",
                         "2031-05-05",
-                        false)));
+                        false)),
+                List.of(new Specimen(
+                        "v-1",
+                        "V 1",
+                        List.of(
+                                new Determination(
+                                        rows.get(1).id(),
+                                        "cf.",
+                                        Specimen.Kind.DETERMINED,
+                                        "A. Scorer",
+                                        "2031",
+                                        "lens",
+                                        List.of(characters.get(0).id())),
+                                new Determination(
+                                        rows.get(2).id(), "", Specimen.Kind.CONFIRMED, "", "", "", List.of())),
+                        "dried")));
     }
 
     private static StudyCharacter character(CharacterType type, List<StudyCharacter> earlier, Random random) {

@@ -6,7 +6,9 @@ import static org.assertj.core.api.Assertions.tuple;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -17,10 +19,12 @@ import org.polyclave.formats.check.StudyFinding;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Picture;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyRules;
 import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.table.TableReader;
 
@@ -49,6 +53,47 @@ class StudyCheckTest {
                 .toList();
         Picture drawn = new Picture("drawn", "0".repeat(64), "image/png", 4, 3, "a state", "", "", "", "", "");
         return read.withCharacters(defined).withPictures(List.of(drawn));
+    }
+
+    private static Specimen determined(String code, String row, String... by) {
+        Specimen.Determination earlier = new Specimen.Determination(
+                "cc", "cf.", Specimen.Kind.DETERMINED, "A. Scorer", "2031", "", List.of("leaf-width"));
+        Specimen.Determination now = new Specimen.Determination(
+                row, "", Specimen.Kind.CONFIRMED, "B. Scorer", "2031-05-04", "lens", List.of(by));
+        return new Specimen(code, code.toUpperCase(Locale.ROOT), List.of(earlier, now), "");
+    }
+
+    /** The clean study with the width of Aa's leaves measured on these. */
+    private static Study measuredOn(Specimen... specimens) {
+        StudyScore.Sample sample = new StudyScore.Sample(
+                null, 9, null, Stream.of(specimens).map(Specimen::id).toList());
+        return clean().withSpecimens(List.of(specimens))
+                .withScores(clean().scores().stream()
+                        .map(s -> s.row().equals("aa") && s.character().equals("leaf-width") ? s.withSample(sample) : s)
+                        .toList());
+    }
+
+    @Test
+    void specimensAreNoEvidenceForWhatNamedThemNorForWhatTheyAreNot() {
+        // An earlier name that the width gave does not matter: the present one rests on other features.
+        Study sound = measuredOn(determined("v1", "aa", "hair-colour"), determined("v2", "aa-minor"));
+        assertThat(StudyRules.check(sound)).isEmpty();
+        assertThat(check(sound)).isEmpty();
+        Study slips = measuredOn(
+                determined("v1", "aa", "hair-colour", "leaf-width"),
+                determined("v2", "aa-minor"),
+                determined("v3", "bb"),
+                new Specimen("v4", "V4", List.of(), ""));
+        assertThat(check(slips))
+                .extracting(StudyFinding::kind, StudyFinding::row, StudyFinding::character)
+                .containsExactlyInAnyOrder(
+                        tuple("circular-evidence", "aa", "leaf-width"),
+                        tuple("evidence-elsewhere", "aa", "leaf-width"));
+        assertThat(check(slips).stream().filter(f -> f.kind().equals("evidence-elsewhere")))
+                .singleElement()
+                .extracting(StudyFinding::reason)
+                .asString()
+                .contains("'V3' (Bb), 'V4' (not determined)");
     }
 
     private static List<StudyFinding> check(Study study) {
@@ -124,7 +169,7 @@ class StudyCheckTest {
     @Test
     void aRangeOfFourIndividualsIsToldAndOneOfFiveIsNot() {
         for (int individuals : new int[] {1, 4, 5}) {
-            StudyScore.Sample sample = new StudyScore.Sample(null, individuals, null);
+            StudyScore.Sample sample = new StudyScore.Sample(null, individuals, null, List.of());
             Study measured = clean().withScores(clean().scores().stream()
                     .map(s -> s.row().equals("cc") && s.character().equals("leaf-width") ? s.withSample(sample) : s)
                     .toList());
@@ -239,7 +284,7 @@ class StudyCheckTest {
     }
 
     private static Study apparatus(List<GlossaryTerm> terms, Claim... claims) {
-        return clean().withApparatus(terms, List.of(), List.of(claims));
+        return clean().withGlossary(terms).withClaims(List.of(claims));
     }
 
     private static Claim claim(String row, Claim.Kind kind, String... states) {

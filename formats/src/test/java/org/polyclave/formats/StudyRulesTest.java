@@ -19,6 +19,7 @@ import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.ScoreValue.Combination;
 import org.polyclave.formats.study.ScoreValue.Frequency;
 import org.polyclave.formats.study.ScoreValue.Shown;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.StateMerge;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
@@ -299,14 +300,41 @@ class StudyRulesTest {
         Reference wrong = new Reference("o", "Orrin (2031)", "doi:10.1/x");
         Claim nobody = new Claim("c", "zz", Claim.Kind.ONLY, "colour", List.of("red"), "");
         Claim nothing = new Claim("d", "aa", Claim.Kind.NEVER, "colour", List.of("green"), "");
-        assertThat(broken(
-                        bare.withApparatus(List.of(awn), List.of(new Reference("o", "Orrin", "10.1234/x")), List.of())))
+        assertThat(broken(bare.withGlossary(List.of(awn))
+                        .withReferences(List.of(new Reference("o", "Orrin", "10.1234/x")))))
                 .isEmpty();
-        assertThat(broken(bare.withApparatus(List.of(awn, arista), List.of(wrong), List.of(nobody, nothing))))
+        assertThat(broken(bare.withGlossary(List.of(awn, arista))
+                        .withReferences(List.of(wrong))
+                        .withClaims(List.of(nobody, nothing))))
                 .satisfiesExactly(
                         s -> assertThat(s).contains("'Arista' stands for 'awn' already"),
                         s -> assertThat(s).contains("is no DOI"),
                         s -> assertThat(s).contains("'zz', which is no row"),
                         s -> assertThat(s).contains("states of a character of this study"));
+    }
+
+    @Test
+    void specimensHaveCodesAndNamesThatTheStudyKnows() {
+        Study bare = study(
+                List.of(StudyRow.of("Aa")),
+                List.of(StudyCharacter.of("colour", CharacterType.STATES, List.of(StudyState.of("red")))));
+        Specimen.Determination named =
+                new Specimen.Determination("zz", "near", Specimen.Kind.DETERMINED, "", "4 May", "", List.of("size"));
+        StudyScore score =
+                new StudyScore("aa", "colour", new ScoreValue.Any(), "any", StudyScore.Basis.SPECIMENS, "", false, "");
+        assertThat(broken(bare.withSpecimens(List.of(
+                                new Specimen("v1", "V 1", List.of(named), ""),
+                                new Specimen("v2", "v  1", List.of(), ""),
+                                new Specimen("v3", " ", List.of(), "")))
+                        .withScores(List.of(
+                                score.withSample(new StudyScore.Sample(null, null, null, List.of("v1", "v9")))))))
+                .satisfiesExactly(
+                        s -> assertThat(s).contains("'zz', which is no row"),
+                        s -> assertThat(s).contains("'near' is no qualifier"),
+                        s -> assertThat(s).contains("'4 May' is no date"),
+                        s -> assertThat(s).contains("'size', which is no character"),
+                        s -> assertThat(s).contains("Two specimens have the code 'v  1'"),
+                        s -> assertThat(s).contains("needs the code"),
+                        s -> assertThat(s).contains("rests on the specimen 'v9'"));
     }
 }

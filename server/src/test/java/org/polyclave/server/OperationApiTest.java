@@ -169,6 +169,57 @@ class OperationApiTest {
         assertThat(author.get(study).json().path("glossary").size()).isEqualTo(1);
     }
 
+    private static String specimen(String id, String characters, long seen) {
+        return "{\"specimen\":{\"id\":\"" + id
+                + "\",\"code\":\"V 1\",\"note\":\"\",\"determinations\":[{\"row\":\"aa\",\"qualifier\":\"cf.\",\"kind\":"
+                + "\"DETERMINED\",\"by\":\"Isolde\",\"date\":\"2031\",\"how\":\"\",\"characters\":[" + characters
+                + "]}]},\"seen\":" + seen + "}";
+    }
+
+    private List<String> kindsAt(String row) {
+        return author.get(study + "/findings")
+                .json()
+                .valueStream()
+                .filter(f -> f.path("row").asString().equals(row))
+                .map(f -> f.path("kind").asString())
+                .toList();
+    }
+
+    @Test
+    void aScoreRestsOnSpecimensThatItsOwnCharacterDidNotName() {
+        assertThat(author.put(study + "/specimens", specimen("", "\"width\"", 0))
+                        .json()
+                        .path("id")
+                        .asString())
+                .isEqualTo("v-1");
+        String score =
+                "{\"edits\":[{\"row\":\"aa\",\"character\":\"width\",\"text\":\"5–9\",\"seen\":0,\"origin\":{\"basis\":\"SPECIMENS\","
+                        + "\"source\":\"\",\"doubtful\":false,\"note\":\"\",\"months\":[],\"concept\":\"\",\"individuals\":6,\"specimens\":[\"v-1\"]}}]}";
+        assertThat(author.post(study + "/scores", score.replace("v-1", "v-2")).status())
+                .isEqualTo(400);
+        assertThat(author.post(study + "/scores", score).status()).isEqualTo(200);
+        assertThat(author.cell(study, "aa", "width").path("specimens").toString())
+                .isEqualTo("[\"v-1\"]");
+        JsonNode view = author.get(study).json();
+        assertThat(view.path("counts").path("specimens").path("v-1").asInt()).isEqualTo(1);
+        assertThat(kindsAt("aa")).contains("circular-evidence");
+        long seen = view.path("revisions").path("specimen/v-1").asLong();
+        Visitor.Answer used = author.delete(study + "/specimens/v-1?seen=" + seen);
+        assertThat(used.status()).isEqualTo(422);
+        assertThat(used.json().path("detail").asString()).contains("rests on the specimen 'v-1'");
+        assertThat(author.put(study + "/specimens", specimen("v-1", "\"margin\"", seen))
+                        .status())
+                .isEqualTo(200);
+        assertThat(kindsAt("aa")).doesNotContain("circular-evidence");
+        assertThat(author.put(study + "/specimens", specimen("v-1", "\"colour\"", seen))
+                        .json()
+                        .path("detail")
+                        .asString())
+                .contains("'colour', which is no character");
+        author.post(study + "/undo", "{}");
+        assertThat(kindsAt("aa")).contains("circular-evidence");
+    }
+
     @Test
     void aFileJoinsAStudyAsOneChangeAndNeverDeletes() {
         String table = "taxon,margin,width,spots\nAa,entire,5–9,present\nDd,toothed,0.7 cm,absent\n";

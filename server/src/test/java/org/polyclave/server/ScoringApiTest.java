@@ -47,6 +47,11 @@ final class ScoringApiTest {
 
     @Test
     void aBlindScorerSeesNothingOfWhatOthersScored() {
+        author.put(
+                study + "/specimens",
+                "{\"specimen\":{\"id\":\"\",\"code\":\"V 1\",\"note\":\"\",\"determinations\":[]},\"seen\":0}");
+        assertThat(author.get(study).json().path("specimens").size()).isEqualTo(1);
+        assertThat(scorer.get(study).json().path("specimens").size()).isZero();
         assertThat(scorer.get(study).json().path("blind").asBoolean()).isTrue();
         JsonNode column = scorer.get(study + "/columns?character=margin").json().path(0);
         assertThat(column.path("faces").size()).isZero();

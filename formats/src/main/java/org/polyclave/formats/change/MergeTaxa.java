@@ -17,7 +17,7 @@ import org.polyclave.formats.study.StudyRow.Synonym;
 import org.polyclave.formats.study.StudyScore;
 
 /**
- * A taxon becomes part of another: its name a synonym, its children, hybrids and claims the other's. Where both are scored,
+ * A taxon becomes part of another: its name a synonym, its children, hybrids, claims and specimens the other's. Where both are scored,
  * the score admits what either shows, and is doubtful unless both said the same.
  */
 public record MergeTaxa(String from, String into) implements StudyOperation {
@@ -47,7 +47,9 @@ public record MergeTaxa(String from, String into) implements StudyOperation {
         }
         return study.withRows(rows)
                 .withScores(scores(study))
-                .withClaims(Parts.mapped(study.claims(), c -> c.row().equals(from) ? c.withRow(into) : c));
+                .withClaims(Parts.mapped(study.claims(), c -> c.row().equals(from) ? c.withRow(into) : c))
+                .withSpecimens(Parts.mapped(
+                        study.specimens(), s -> s.determined(d -> d.row().equals(from) ? d.withRow(into) : d)));
     }
 
     private static boolean isBelow(Study study, StudyRow row, String ancestor) {

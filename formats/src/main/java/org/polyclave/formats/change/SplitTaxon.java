@@ -5,6 +5,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.polyclave.formats.study.Slug;
+import org.polyclave.formats.study.Specimen;
+import org.polyclave.formats.study.Specimen.Determination;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScore;
@@ -15,11 +17,15 @@ import org.polyclave.formats.study.StudyScore;
  *
  * @param into names of the new taxa, at least two
  * @param assigned by character, the names that the score goes to
+ * @param specimens by specimen, the name that it gets; one that nobody names is doubtfully the first taxon
  */
-public record SplitTaxon(String row, List<String> into, Map<String, List<String>> assigned) implements StudyOperation {
+public record SplitTaxon(
+        String row, List<String> into, Map<String, List<String>> assigned, Map<String, String> specimens)
+        implements StudyOperation {
     public SplitTaxon {
         into = List.copyOf(into);
         assigned = Map.copyOf(assigned);
+        specimens = specimens == null ? Map.of() : Map.copyOf(specimens);
     }
 
     @Override
@@ -49,7 +55,34 @@ public record SplitTaxon(String row, List<String> into, Map<String, List<String>
                 scores.add(score);
             }
         }
-        return study.withRows(rows).withScores(scores);
+        return study.withRows(rows)
+                .withScores(scores)
+                .withSpecimens(Parts.mapped(study.specimens(), s -> named(s, old, taxa)));
+    }
+
+    /** What was named after the old taxon is named again; the earlier name stays in its history. */
+    private Specimen named(Specimen specimen, StudyRow old, Map<String, StudyRow> taxa) {
+        if (specimen.present().filter(d -> d.row().equals(row)).isEmpty()) {
+            return specimen;
+        }
+        String name = specimens.getOrDefault(specimen.id(), "").strip();
+        StudyRow taxon = name.isEmpty() ? taxa.values().iterator().next() : taxa.get(name);
+        if (taxon == null) {
+            throw new Refused("'" + name + "' is none of the new taxa.");
+        }
+        Determination last = specimen.present().orElseThrow();
+        if (taxon.id().equals(row) && !name.isEmpty()) {
+            return specimen;
+        }
+        String qualifier = name.isEmpty() ? "cf." : last.qualifier();
+        return specimen.with(new Determination(
+                taxon.id(),
+                qualifier,
+                Specimen.Kind.DETERMINED,
+                "",
+                "",
+                "'" + old.name() + "' was split",
+                last.characters()));
     }
 
     private Map<String, StudyRow> taxa(Study study, StudyRow old) {

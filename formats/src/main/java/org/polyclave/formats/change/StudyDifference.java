@@ -15,6 +15,7 @@ import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Opinion;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
@@ -24,7 +25,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What differs between two versions of a study, object by object: scope, outside taxa, rows, characters, terms, references,
- * claims, pictures, opinions, then cells. The order of objects is not compared. Time and memory linear in both.
+ * claims, pictures, opinions, specimens, then cells. The order of objects is not compared. Time and memory linear in both.
  */
 public final class StudyDifference {
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -44,6 +45,7 @@ public final class StudyDifference {
         CLAIM,
         PICTURE,
         OPINION,
+        SPECIMEN,
         CELL
     }
 
@@ -106,6 +108,7 @@ public final class StudyDifference {
                 after.opinions(),
                 Opinion::id,
                 o -> o.scorer() + ": " + o.row() + " × " + o.character());
+        objects(Kind.SPECIMEN, before.specimens(), after.specimens(), Specimen::id, Specimen::code);
         cells();
     }
 

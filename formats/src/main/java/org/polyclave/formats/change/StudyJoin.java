@@ -2,16 +2,21 @@ package org.polyclave.formats.change;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCharacter.StudyState;
@@ -38,6 +43,7 @@ public final class StudyJoin {
     private final Map<String, String> rowIds = new HashMap<>();
 
     private final Map<String, StudyCharacter> characterOf = new HashMap<>();
+    private final Map<String, String> specimenIds = new HashMap<>();
 
     private StudyJoin(Study current, Study incoming) {
         this.current = current;
@@ -60,14 +66,15 @@ public final class StudyJoin {
     private Study run() {
         List<StudyRow> rows = rows();
         List<StudyCharacter> characters = characters();
+        List<Specimen> specimens = specimens();
         List<StudyScore> scores = scores();
         return current.withRows(rows)
                 .withCharacters(characters)
                 .withScores(scores)
-                .withApparatus(
-                        added(current.glossary(), incoming.glossary(), g -> StudyRules.folded(g.term())),
-                        added(current.references(), incoming.references(), r -> StudyRules.folded(r.citation())),
-                        current.claims())
+                .withGlossary(added(current.glossary(), incoming.glossary(), g -> StudyRules.folded(g.term())))
+                .withReferences(
+                        added(current.references(), incoming.references(), r -> StudyRules.folded(r.citation())))
+                .withSpecimens(specimens)
                 .withPictures(added(current.pictures(), incoming.pictures(), Picture::id))
                 .withScope(
                         current.scope(),
@@ -170,14 +177,47 @@ public final class StudyJoin {
         return merged.withStates(states).withConditions(conditions ? there.appliesWhen() : here.appliesWhen());
     }
 
+    /** Specimens are told by their codes; what is said here of one stays. */
+    private List<Specimen> specimens() {
+        Map<String, Specimen> byCode = new LinkedHashMap<>();
+        Set<String> taken = new HashSet<>();
+        for (Specimen specimen : current.specimens()) {
+            byCode.put(StudyRules.folded(specimen.code()), specimen);
+            taken.add(specimen.id());
+        }
+        for (Specimen specimen : incoming.specimens()) {
+            String code = StudyRules.folded(specimen.code());
+            Specimen here = byCode.get(code);
+            if (here == null) {
+                String id = specimen.id();
+                for (int n = 2; !taken.add(id); n++) {
+                    id = specimen.id() + "-" + n;
+                }
+                here = specimen.withId(id).determined(this::joined);
+                byCode.put(code, here);
+            }
+            specimenIds.put(specimen.id(), here.id());
+        }
+        return List.copyOf(byCode.values());
+    }
+
+    private Specimen.Determination joined(Specimen.Determination there) {
+        return there.withRow(rowIds.getOrDefault(there.row(), there.row()))
+                .withCharacters(Parts.mapped(
+                        there.characters(),
+                        c -> characterOf.containsKey(c)
+                                ? Objects.requireNonNull(characterOf.get(c)).id()
+                                : c));
+    }
+
     private List<StudyScore> scores() {
         Map<String, StudyScore> byCell = new LinkedHashMap<>();
         current.scores().forEach(s -> byCell.put(s.row() + '/' + s.character(), s));
         Map<String, StudyCharacter> theirs = new HashMap<>();
         incoming.characters().forEach(c -> theirs.put(c.id(), c));
         for (StudyScore score : incoming.scores()) {
-            StudyCharacter from = java.util.Objects.requireNonNull(theirs.get(score.character()));
-            StudyCharacter to = java.util.Objects.requireNonNull(characterOf.get(score.character()));
+            StudyCharacter from = Objects.requireNonNull(theirs.get(score.character()));
+            StudyCharacter to = Objects.requireNonNull(characterOf.get(score.character()));
             String row = rowIds.getOrDefault(score.row(), score.row());
             CellNotation.Reading reading = CellNotation.parse(NotationPrinter.print(score.value(), from), to);
             boolean sameKind = from.type() == to.type() && from.type().isNumeric();
@@ -193,7 +233,7 @@ public final class StudyJoin {
         return List.copyOf(byCell.values());
     }
 
-    private static StudyScore moved(StudyScore score, String row, StudyCharacter to, ScoreValue value) {
+    private StudyScore moved(StudyScore score, String row, StudyCharacter to, ScoreValue value) {
         return new StudyScore(
                 row,
                 to.id(),
@@ -207,7 +247,17 @@ public final class StudyJoin {
                 score.scorer(),
                 score.date(),
                 score.concept(),
-                score.sample());
+                moved(score.sample()));
+    }
+
+    private StudyScore.@Nullable Sample moved(StudyScore.@Nullable Sample there) {
+        return there == null
+                ? null
+                : new StudyScore.Sample(
+                        there.items(),
+                        there.individuals(),
+                        there.collections(),
+                        Parts.mapped(there.specimens(), s -> specimenIds.getOrDefault(s, s)));
     }
 
     /** A file that says the same as the study, and not where it comes from, changes nothing. */
@@ -218,6 +268,10 @@ public final class StudyJoin {
         if (!same) {
             return there;
         }
-        return origin ? there.withValue(here.value(), here.typed()) : here;
+        if (!origin) {
+            return here;
+        }
+        StudyScore now = there.withValue(here.value(), here.typed());
+        return there.sample() == null ? now.withSample(here.sample()) : now;
     }
 }

@@ -30,6 +30,7 @@ final class ColumnCheck {
     private final CompiledStudy compiled;
     private final Study study;
     private final Inheritance inheritance;
+    private final SpecimenCheck specimens;
     /** Descriptions in lower case, of rows that have one. */
     private final Map<StudyRow, String> texts = new LinkedHashMap<>();
 
@@ -37,6 +38,7 @@ final class ColumnCheck {
         this.compiled = compiled;
         study = compiled.study();
         inheritance = new Inheritance(study.rows(), compiled.scores());
+        specimens = new SpecimenCheck(compiled);
         for (StudyRow row : study.rows()) {
             if (!row.description().isBlank()) {
                 texts.put(row, row.description().toLowerCase(Locale.ROOT));
@@ -54,6 +56,9 @@ final class ColumnCheck {
                 outsideItsParent(row, character, score, found);
                 origin(row, character, score, found);
                 season(row, score, found);
+                if (score.sample() != null && !score.sample().specimens().isEmpty()) {
+                    specimens.of(row, character, score.sample().specimens(), found);
+                }
             }
         }
         denied(character, found);
@@ -130,8 +135,8 @@ final class ColumnCheck {
                     character,
                     "One single value from specimens: no two measure alike. Give the range.");
         }
-        Integer individuals = score.sample() == null ? null : score.sample().individuals();
-        if (individuals != null && individuals < FEWEST_INDIVIDUALS) {
+        int individuals = score.sample() == null ? 0 : score.sample().knownIndividuals();
+        if (individuals > 0 && individuals < FEWEST_INDIVIDUALS) {
             String of = individuals == 1 ? "one individual" : individuals + " individuals";
             add(
                     found,

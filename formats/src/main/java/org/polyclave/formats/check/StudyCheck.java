@@ -67,7 +67,8 @@ public final class StudyCheck {
         return before.rows().equals(now.rows())
                 && before.characters().equals(now.characters())
                 && before.glossary().equals(now.glossary())
-                && before.claims().equals(now.claims());
+                && before.claims().equals(now.claims())
+                && before.specimens().equals(now.specimens());
     }
 
     private static Set<String> changedCharacters(

@@ -31,7 +31,16 @@ final class Supplement {
 
     /** Parts of a study that no plain file holds as single things. */
     static final List<String> WHOLE = List.of(
-            "slug", "title", "scope", "nearButOutside", "glossary", "references", "claims", "pictures", "opinions");
+            "slug",
+            "title",
+            "scope",
+            "nearButOutside",
+            "glossary",
+            "references",
+            "claims",
+            "pictures",
+            "opinions",
+            "specimens");
 
     /** Read from a plain file, a study is called after the file, whatever that is called by now. */
     static final List<String> FROM_FILE_NAME = List.of("slug", "title");

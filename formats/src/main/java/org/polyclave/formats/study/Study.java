@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 
 /**
  * One group of lookalikes with its scope, rows, characters and accepted scores.
@@ -16,6 +17,7 @@ import java.util.Set;
  * @param claims statements that its authors make of rows, tested against the matrix
  * @param pictures what states, terms and taxa look like
  * @param opinions scores of further scorers, kept beside the accepted ones; no key reads them
+ * @param specimens individuals on which scores rest
  */
 public record Study(
         String slug,
@@ -29,7 +31,8 @@ public record Study(
         List<Reference> references,
         List<Claim> claims,
         List<Picture> pictures,
-        List<Opinion> opinions) {
+        List<Opinion> opinions,
+        List<Specimen> specimens) {
     public Study {
         rows = List.copyOf(rows);
         nearButOutside = List.copyOf(nearButOutside);
@@ -40,9 +43,10 @@ public record Study(
         claims = Missing.list(claims);
         pictures = Missing.list(pictures);
         opinions = Missing.list(opinions);
+        specimens = Missing.list(specimens);
     }
 
-    /** A study without glossary, references, claims, pictures and opinions. */
+    /** A study of a matrix and nothing else. */
     public Study(
             String slug,
             String title,
@@ -59,6 +63,7 @@ public record Study(
                 nearButOutside,
                 characters,
                 scores,
+                List.of(),
                 List.of(),
                 List.of(),
                 List.of(),
@@ -84,15 +89,15 @@ public record Study(
     }
 
     public Study withRows(List<StudyRow> newRows) {
-        return with(newRows, characters, scores, glossary, references, claims, pictures, opinions);
+        return copy(c -> c.rows = newRows);
     }
 
     public Study withCharacters(List<StudyCharacter> newCharacters) {
-        return with(rows, newCharacters, scores, glossary, references, claims, pictures, opinions);
+        return copy(c -> c.characters = newCharacters);
     }
 
     public Study withScores(List<StudyScore> newScores) {
-        return with(rows, characters, newScores, glossary, references, claims, pictures, opinions);
+        return copy(c -> c.scores = newScores);
     }
 
     /** The study with one cell scored anew, or emptied. */
@@ -107,21 +112,28 @@ public record Study(
         return withScores(changed);
     }
 
-    public Study withClaims(List<Claim> newClaims) {
-        return withApparatus(glossary, references, newClaims);
+    public Study withGlossary(List<GlossaryTerm> newGlossary) {
+        return copy(c -> c.glossary = newGlossary);
     }
 
-    /** The same matrix with other terms, references and claims. */
-    public Study withApparatus(List<GlossaryTerm> newGlossary, List<Reference> newReferences, List<Claim> newClaims) {
-        return with(rows, characters, scores, newGlossary, newReferences, newClaims, pictures, opinions);
+    public Study withReferences(List<Reference> newReferences) {
+        return copy(c -> c.references = newReferences);
+    }
+
+    public Study withClaims(List<Claim> newClaims) {
+        return copy(c -> c.claims = newClaims);
     }
 
     public Study withPictures(List<Picture> newPictures) {
-        return with(rows, characters, scores, glossary, references, claims, newPictures, opinions);
+        return copy(c -> c.pictures = newPictures);
     }
 
     public Study withOpinions(List<Opinion> newOpinions) {
-        return with(rows, characters, scores, glossary, references, claims, pictures, newOpinions);
+        return copy(c -> c.opinions = newOpinions);
+    }
+
+    public Study withSpecimens(List<Specimen> newSpecimens) {
+        return copy(c -> c.specimens = newSpecimens);
     }
 
     /**
@@ -143,61 +155,75 @@ public record Study(
                 .toList());
     }
 
-    private Study with(
-            List<StudyRow> newRows,
-            List<StudyCharacter> newCharacters,
-            List<StudyScore> newScores,
-            List<GlossaryTerm> newGlossary,
-            List<Reference> newReferences,
-            List<Claim> newClaims,
-            List<Picture> newPictures,
-            List<Opinion> newOpinions) {
-        return new Study(
-                slug,
-                title,
-                scope,
-                newRows,
-                nearButOutside,
-                newCharacters,
-                newScores,
-                newGlossary,
-                newReferences,
-                newClaims,
-                newPictures,
-                newOpinions);
-    }
-
     /** The same matrix for another purpose. */
     public Study withScope(StudyScope newScope, List<OutsideTaxon> newOutside) {
-        return new Study(
-                slug,
-                title,
-                newScope,
-                rows,
-                newOutside,
-                characters,
-                scores,
-                glossary,
-                references,
-                claims,
-                pictures,
-                opinions);
+        return copy(c -> {
+            c.scope = newScope;
+            c.nearButOutside = newOutside;
+        });
     }
 
     /** The same study under another name. */
     public Study named(String newSlug, String newTitle) {
-        return new Study(
-                newSlug,
-                newTitle,
-                scope,
-                rows,
-                nearButOutside,
-                characters,
-                scores,
-                glossary,
-                references,
-                claims,
-                pictures,
-                opinions);
+        return copy(c -> {
+            c.slug = newSlug;
+            c.title = newTitle;
+        });
+    }
+
+    private Study copy(Consumer<Copy> change) {
+        Copy copy = new Copy(this);
+        change.accept(copy);
+        return copy.study();
+    }
+
+    /** A study on its way to the next: of so many parts no change names those that stay. */
+    private static final class Copy {
+        private String slug;
+        private String title;
+        private StudyScope scope;
+        private List<StudyRow> rows;
+        private List<OutsideTaxon> nearButOutside;
+        private List<StudyCharacter> characters;
+        private List<StudyScore> scores;
+        private List<GlossaryTerm> glossary;
+        private List<Reference> references;
+        private List<Claim> claims;
+        private List<Picture> pictures;
+        private List<Opinion> opinions;
+        private List<Specimen> specimens;
+
+        Copy(Study of) {
+            slug = of.slug;
+            title = of.title;
+            scope = of.scope;
+            rows = of.rows;
+            nearButOutside = of.nearButOutside;
+            characters = of.characters;
+            scores = of.scores;
+            glossary = of.glossary;
+            references = of.references;
+            claims = of.claims;
+            pictures = of.pictures;
+            opinions = of.opinions;
+            specimens = of.specimens;
+        }
+
+        Study study() {
+            return new Study(
+                    slug,
+                    title,
+                    scope,
+                    rows,
+                    nearButOutside,
+                    characters,
+                    scores,
+                    glossary,
+                    references,
+                    claims,
+                    pictures,
+                    opinions,
+                    specimens);
+        }
     }
 }

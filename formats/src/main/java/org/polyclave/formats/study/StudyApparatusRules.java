@@ -7,8 +7,10 @@ import java.util.Map;
 import java.util.Set;
 import org.polyclave.formats.study.StudyRules.Violation;
 
-/** What must hold of glossary, references and claims. */
+/** What must hold of glossary, references, claims, pictures and specimens. */
 final class StudyApparatusRules {
+    private static final Set<String> QUALIFIERS = Set.of("", "cf.", "aff.");
+
     private StudyApparatusRules() {}
 
     static void check(Study study, List<Violation> found) {
@@ -17,6 +19,72 @@ final class StudyApparatusRules {
         checkPictures(study, found);
         for (Claim claim : study.claims()) {
             checkClaim(study, claim, found);
+        }
+        checkSpecimens(study, found);
+    }
+
+    private static void checkSpecimens(Study study, List<Violation> found) {
+        Map<String, Specimen> codes = new HashMap<>();
+        Set<String> ids = new HashSet<>();
+        for (Specimen specimen : study.specimens()) {
+            String place = "specimen/" + specimen.id();
+            if (specimen.code().isBlank()) {
+                found.add(new Violation(place, "code", "A specimen needs the code that is written on its label."));
+            } else if (codes.putIfAbsent(StudyRules.folded(specimen.code()), specimen) != null) {
+                found.add(new Violation(
+                        place,
+                        "code",
+                        "Two specimens have the code '" + specimen.code()
+                                + "'. A handful picked together is several specimens: give each a code of its own."));
+            }
+            if (!ids.add(specimen.id())) {
+                found.add(new Violation(place, "id", "The specimen '" + specimen.id() + "' stands twice."));
+            }
+            specimen.determinations().forEach(d -> checkDetermination(study, specimen, d, found));
+        }
+        for (StudyScore score : study.scores()) {
+            for (String specimen :
+                    score.sample() == null ? List.<String>of() : score.sample().specimens()) {
+                if (!ids.contains(specimen)) {
+                    found.add(new Violation(
+                            "cell/" + score.row() + "/" + score.character(),
+                            "specimens",
+                            "The score of '" + score.row() + "' in '" + score.character() + "' rests on the specimen '"
+                                    + specimen + "', which is not in the study. Take it out of the score first."));
+                }
+            }
+        }
+    }
+
+    private static void checkDetermination(
+            Study study, Specimen specimen, Specimen.Determination determination, List<Violation> found) {
+        String place = "specimen/" + specimen.id();
+        String name = "'" + specimen.code() + "'";
+        if (study.row(determination.row()).isEmpty()) {
+            found.add(new Violation(
+                    place, "row", name + " is determined as '" + determination.row() + "', which is no row."));
+        }
+        if (!QUALIFIERS.contains(determination.qualifier())) {
+            found.add(new Violation(
+                    place,
+                    "qualifier",
+                    name + ": '" + determination.qualifier() + "' is no qualifier. Write 'cf.', 'aff.' or nothing."));
+        }
+        if (!determination.date().matches("(\\d{4}(-\\d{2}(-\\d{2})?)?)?")) {
+            found.add(new Violation(
+                    place,
+                    "date",
+                    name + ": '" + determination.date()
+                            + "' is no date. Write year, month and day ('2031-05-04'), or the year alone."));
+        }
+        for (String character : determination.characters()) {
+            if (study.character(character).isEmpty()) {
+                found.add(new Violation(
+                        place,
+                        "characters",
+                        name + " is determined by '" + character
+                                + "', which is no character. Take it out of the determination first."));
+            }
         }
     }
 

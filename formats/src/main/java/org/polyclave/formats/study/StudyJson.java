@@ -38,6 +38,7 @@ public final class StudyJson {
         optional(out, "claims", study.claims());
         optional(out, "pictures", study.pictures());
         optional(out, "opinions", study.opinions());
+        optional(out, "specimens", study.specimens());
         lines(out, "scores", study.scores(), true);
         return out.append("}\n").toString();
     }

@@ -103,12 +103,23 @@ public record StudyScore(
      * @param items null if not said
      * @param individuals null if not said
      * @param collections places and dates at which they were gathered; null if not said
+     * @param specimens ids of the specimens of the study among them
      */
-    @JsonInclude(JsonInclude.Include.NON_NULL)
+    @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record Sample(
             @Nullable Integer items,
             @Nullable Integer individuals,
-            @Nullable Integer collections) {}
+            @Nullable Integer collections,
+            List<String> specimens) {
+        public Sample {
+            specimens = Missing.list(specimens);
+        }
+
+        /** Individuals as far as they are known: those counted, or at least the specimens named; 0 if nothing was said. */
+        public int knownIndividuals() {
+            return individuals == null ? specimens.size() : Math.max(individuals, specimens.size());
+        }
+    }
 
     /** Where a score comes from. */
     public enum Basis {

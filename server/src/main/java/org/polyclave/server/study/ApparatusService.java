@@ -1,11 +1,15 @@
 package org.polyclave.server.study;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
+import java.util.function.Predicate;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Slug;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.platform.Problems;
@@ -14,7 +18,7 @@ import org.polyclave.server.study.persistence.ChangeMapper;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Changes of the glossary, the references, the claims and the pictures of a study, one object at a time. */
+/** Changes of the glossary, the references, the claims, the pictures and the specimens of a study, one object at a time. */
 @Service
 public class ApparatusService {
     private static final int LONGEST_ID = 40;
@@ -36,7 +40,7 @@ public class ApparatusService {
         GlossaryTerm term = draft.withId(idOf(open, "term/", draft.id(), draft.term()));
         Study study = locked.study();
         List<GlossaryTerm> all = replaced(study.glossary(), term, GlossaryTerm::id, draft.id());
-        StudyWriter.refuseBroken(study, study.withApparatus(all, study.references(), study.claims()));
+        StudyWriter.refuseBroken(study, study.withGlossary(all));
         return put(open, Kind.TERM, term.id(), term, seen);
     }
 
@@ -47,7 +51,7 @@ public class ApparatusService {
         Reference reference = draft.withId(idOf(open, "reference/", draft.id(), draft.citation()));
         Study study = locked.study();
         List<Reference> all = replaced(study.references(), reference, Reference::id, draft.id());
-        StudyWriter.refuseBroken(study, study.withApparatus(study.glossary(), all, study.claims()));
+        StudyWriter.refuseBroken(study, study.withReferences(all));
         return put(open, Kind.REFERENCE, reference.id(), reference, seen);
     }
 
@@ -59,8 +63,18 @@ public class ApparatusService {
         Claim claim = draft.withId(idOf(open, "claim/", draft.id(), name));
         Study study = locked.study();
         List<Claim> all = replaced(study.claims(), claim, Claim::id, draft.id());
-        StudyWriter.refuseBroken(study, study.withApparatus(study.glossary(), study.references(), all));
+        StudyWriter.refuseBroken(study, study.withClaims(all));
         return put(open, Kind.CLAIM, claim.id(), claim, seen);
+    }
+
+    /** Writes a specimen; one without an identifier is new. */
+    @Transactional
+    public StudyWriter.Written putSpecimen(StudyAccess.Open open, Specimen draft, long seen) {
+        Study study = writer.lock(open).study();
+        Specimen specimen = draft.withId(idOf(open, "specimen/", draft.id(), draft.code()));
+        List<Specimen> all = replaced(study.specimens(), specimen, Specimen::id, draft.id());
+        StudyWriter.refuseBroken(study, study.withSpecimens(all));
+        return put(open, Kind.SPECIMEN, specimen.id(), specimen, seen);
     }
 
     /** Adds a picture; its file was cleaned. */
@@ -89,7 +103,7 @@ public class ApparatusService {
         return put(open, Kind.PICTURE, picture.id(), picture, seen);
     }
 
-    /** @param kind term, reference, claim or picture */
+    /** @param kind term, reference, claim, picture or specimen */
     @Transactional
     public StudyWriter.Written remove(StudyAccess.Open open, String kind, String id, long seen) {
         StudyWriter.Locked locked = writer.lock(open);
@@ -99,17 +113,21 @@ public class ApparatusService {
             case "reference" -> study.references().stream().anyMatch(r -> r.id().equals(id));
             case "claim" -> study.claims().stream().anyMatch(c -> c.id().equals(id));
             case "picture" -> study.pictures().stream().anyMatch(p -> p.id().equals(id));
+            case "specimen" -> study.specimens().stream().anyMatch(s -> s.id().equals(id));
             default -> false;
         };
         if (!known) {
             throw Problems.notFound();
         }
-        List<Picture> left =
-                study.pictures().stream().filter(p -> !p.id().equals(id)).toList();
-        if (kind.equals("picture")) {
-            StudyWriter.refuseBroken(study, study.withPictures(left));
-        }
+        StudyWriter.refuseBroken(
+                study,
+                study.withPictures(left(study.pictures(), p -> kind.equals("picture") && p.id().equals(id)))
+                        .withSpecimens(left(study.specimens(), s -> kind.equals("specimen") && s.id().equals(id))));
         return writer.write(open, id, List.of(new ChangeLog.Edit(StudyObject.of(kind + "/" + id), null, seen)));
+    }
+
+    private static <T> List<T> left(List<T> all, Predicate<T> gone) {
+        return all.stream().filter(gone.negate()).toList();
     }
 
     private String idOf(StudyAccess.Open open, String kind, String id, String name) {
@@ -125,9 +143,9 @@ public class ApparatusService {
                 : id;
     }
 
-    private static <T> List<T> replaced(List<T> all, T one, java.util.function.Function<T, String> id, String known) {
+    private static <T> List<T> replaced(List<T> all, T one, Function<T, String> id, String known) {
         if (known.isEmpty()) {
-            List<T> more = new java.util.ArrayList<>(all);
+            List<T> more = new ArrayList<>(all);
             more.add(one);
             return more;
         }

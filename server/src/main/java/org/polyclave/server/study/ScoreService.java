@@ -9,12 +9,14 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyScore;
 import org.polyclave.server.platform.Problems;
@@ -59,7 +61,8 @@ public class ScoreService {
             String note,
             List<Integer> months,
             String concept,
-            @Schema(nullable = true) @Nullable Integer individuals) {}
+            @Schema(nullable = true) @Nullable Integer individuals,
+            @Schema(nullable = true) @Nullable List<String> specimens) {}
 
     /** A cell that somebody else changed meanwhile. */
     public record Conflict(String row, String character, String yours, String theirs, String who, long revision) {}
@@ -79,6 +82,7 @@ public class ScoreService {
         Map<StudyObject, ChangeLog.Edit> changes = new LinkedHashMap<>();
         for (CellEdit edit : edits) {
             StudyObject cell = StudyObject.cell(edit.row(), edit.character());
+            refuseUnknown(edit, snapshot.study());
             StudyScore old =
                     snapshot.scores().getOrDefault(edit.row(), Map.of()).get(edit.character());
             String after = read(edit, rows, characters, rejections)
@@ -97,12 +101,24 @@ public class ScoreService {
         }
     }
 
+    private static void refuseUnknown(CellEdit edit, Study study) {
+        List<String> named = edit.origin() == null || edit.origin().specimens() == null
+                ? List.of()
+                : edit.origin().specimens();
+        for (String specimen : named) {
+            if (study.specimens().stream().noneMatch(s -> s.id().equals(specimen))) {
+                throw Problems.badRequest(
+                        "no-such-specimen", "The study has no specimen '" + specimen + "'. Load it again.");
+            }
+        }
+    }
+
     /** What a new score rests on is told anew; the months in which the row shows the character stay. */
     private StudyScore score(CellEdit edit, ScoreValue value, @Nullable StudyScore old, String scorer) {
         Origin origin = edit.origin();
         if (origin == null) {
             List<Integer> months = old == null ? List.of() : old.months();
-            origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "", null);
+            origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "", null, null);
         }
         if (origin.months().stream().anyMatch(m -> m < 1 || m > 12)) {
             throw Problems.badRequest("months", "Months of a score are numbers from 1 to 12.");
@@ -126,15 +142,17 @@ public class ScoreService {
     private static StudyScore.@Nullable Sample sample(Origin origin, @Nullable StudyScore old) {
         Integer individuals = origin.individuals();
         StudyScore.Sample before = old == null ? null : old.sample();
-        if (individuals == null) {
+        List<String> specimens = origin.specimens() == null ? List.of() : origin.specimens();
+        if (individuals == null && specimens.isEmpty()) {
             return null;
         }
-        if (individuals < 1) {
+        if (individuals != null && individuals < 1) {
             throw Problems.badRequest("individuals", "At least one individual was measured. Correct the number.");
         }
-        return before != null && individuals.equals(before.individuals())
-                ? before
-                : new StudyScore.Sample(null, individuals, null);
+        boolean same = before != null
+                && Objects.equals(individuals, before.individuals())
+                && specimens.equals(before.specimens());
+        return same ? before : new StudyScore.Sample(null, individuals, null, specimens);
     }
 
     private Optional<ScoreValue> read(

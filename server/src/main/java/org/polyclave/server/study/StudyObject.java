@@ -19,6 +19,7 @@ public record StudyObject(Kind kind, String id, String character) {
         CLAIM,
         PICTURE,
         OPINION,
+        SPECIMEN,
         SCOPE,
         OUTSIDE
     }
@@ -43,10 +44,10 @@ public record StudyObject(Kind kind, String id, String character) {
         return new StudyObject(kind, id, "");
     }
 
-    /** Whether it is one of a study's small objects: terms, references, claims, pictures, opinions. */
+    /** Whether it is one of a study's small objects: terms, references, claims, pictures, opinions, specimens. */
     boolean isEntry() {
         return switch (kind) {
-            case TERM, REFERENCE, CLAIM, PICTURE, OPINION -> true;
+            case TERM, REFERENCE, CLAIM, PICTURE, OPINION, SPECIMEN -> true;
             default -> false;
         };
     }
@@ -62,7 +63,8 @@ public record StudyObject(Kind kind, String id, String character) {
             case CELL -> "cell/" + id + "/" + character;
             case ROW -> "row/" + id;
             case CHARACTER -> "character/" + id;
-            case TERM, REFERENCE, CLAIM, PICTURE, OPINION -> kind.name().toLowerCase(Locale.ROOT) + "/" + id;
+            case TERM, REFERENCE, CLAIM, PICTURE, OPINION, SPECIMEN ->
+                kind.name().toLowerCase(Locale.ROOT) + "/" + id;
             case SCOPE -> "scope";
             case OUTSIDE -> "outside";
         };
@@ -79,6 +81,7 @@ public record StudyObject(Kind kind, String id, String character) {
             case "claim" -> entry(Kind.CLAIM, parts[1]);
             case "picture" -> entry(Kind.PICTURE, parts[1]);
             case "opinion" -> entry(Kind.OPINION, parts[1]);
+            case "specimen" -> entry(Kind.SPECIMEN, parts[1]);
             case "scope" -> SCOPE;
             case "outside" -> OUTSIDE;
             default -> throw new IllegalArgumentException("No object is called " + key);
@@ -91,7 +94,8 @@ public record StudyObject(Kind kind, String id, String character) {
             case CELL -> id + " × " + character;
             case ROW -> "taxon " + id;
             case CHARACTER -> "character " + id;
-            case TERM, REFERENCE, CLAIM, PICTURE, OPINION -> kind.name().toLowerCase(Locale.ROOT) + " " + id;
+            case TERM, REFERENCE, CLAIM, PICTURE, OPINION, SPECIMEN ->
+                kind.name().toLowerCase(Locale.ROOT) + " " + id;
             case SCOPE -> "the scope";
             case OUTSIDE -> "the taxa near but outside";
         };

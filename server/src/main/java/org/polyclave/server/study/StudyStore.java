@@ -21,6 +21,7 @@ import org.polyclave.formats.study.Opinion;
 import org.polyclave.formats.study.OutsideTaxon;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCompiler;
@@ -281,7 +282,8 @@ public class StudyStore {
                 all(studies.entries(id, "reference"), Reference.class),
                 all(studies.entries(id, "claim"), Claim.class),
                 all(studies.entries(id, "picture"), Picture.class),
-                all(studies.entries(id, "opinion"), Opinion.class));
+                all(studies.entries(id, "opinion"), Opinion.class),
+                all(studies.entries(id, "specimen"), Specimen.class));
         Study study = bare.withScores(inOrder(bare, scores.byRow()));
         Snapshot snapshot = new Snapshot(StudyCompiler.compile(study, scores.byRow()), texts.revision(), revisions);
         return new Read(snapshot, scores.slow());
@@ -345,6 +347,7 @@ public class StudyStore {
         insertEntries(id, "claim", study.claims(), Claim::id);
         insertEntries(id, "picture", pictures.keepAll(id, study.pictures()), Picture::id);
         insertEntries(id, "opinion", study.opinions(), Opinion::id);
+        insertEntries(id, "specimen", study.specimens(), Specimen::id);
         for (int from = 0; from < study.scores().size(); from += AT_ONCE) {
             List<StudyScore> some = study.scores()
                     .subList(from, Math.min(from + AT_ONCE, study.scores().size()));

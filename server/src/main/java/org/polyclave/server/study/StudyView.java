@@ -9,6 +9,7 @@ import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.OutsideTaxon;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScope;
@@ -33,6 +34,7 @@ public record StudyView(
         List<Reference> references,
         List<Claim> claims,
         List<Picture> pictures,
+        List<Specimen> specimens,
         Map<String, Long> revisions,
         Gauges gauges,
         Counts counts) {
@@ -42,8 +44,9 @@ public record StudyView(
      *
      * @param rows in the order of the study's rows
      * @param characters in the order of its characters
+     * @param specimens by specimen, how many scores rest on it; those on which none does are not listed
      */
-    public record Counts(int[] rows, int[] characters) {}
+    public record Counts(int[] rows, int[] characters, Map<String, Integer> specimens) {}
 
     /**
      * What the rows show for one character, inheritance resolved. Cells that say the same share a face.
@@ -76,7 +79,8 @@ public record StudyView(
             String scorer,
             String date,
             String concept,
-            @Schema(nullable = true) @Nullable Integer individuals) {}
+            @Schema(nullable = true) @Nullable Integer individuals,
+            List<String> specimens) {}
 
     /** @param share 0 to 1; 0 for a state that readers only take it for */
     public record PartView(String label, double share, boolean mistaken) {}

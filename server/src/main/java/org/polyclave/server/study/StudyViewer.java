@@ -49,6 +49,8 @@ final class StudyViewer {
                 // A claim says what somebody holds of a taxon.
                 open.blind() ? List.of() : study.claims(),
                 study.pictures(),
+                // So does the name of a specimen.
+                open.blind() ? List.of() : study.specimens(),
                 revisions(),
                 gauges(editions),
                 counts());
@@ -76,7 +78,19 @@ final class StudyViewer {
             ofRows[i] = own.size();
             own.keySet().forEach(c -> ofCharacters[places.getOrDefault(c, 0)]++);
         }
-        return new StudyView.Counts(ofRows, ofCharacters);
+        return new StudyView.Counts(ofRows, ofCharacters, evidence());
+    }
+
+    private Map<String, Integer> evidence() {
+        Map<String, Integer> scores = new TreeMap<>();
+        if (!study.specimens().isEmpty()) {
+            for (StudyScore score : study.scores()) {
+                List<String> on =
+                        score.sample() == null ? List.of() : score.sample().specimens();
+                on.forEach(s -> scores.merge(s, 1, Integer::sum));
+            }
+        }
+        return scores;
     }
 
     /** A column for those who may not see it. */
@@ -127,7 +141,8 @@ final class StudyViewer {
                 score.scorer(),
                 score.date(),
                 score.concept(),
-                score.sample() == null ? null : score.sample().individuals());
+                score.sample() == null ? null : score.sample().individuals(),
+                score.sample() == null ? List.of() : score.sample().specimens());
     }
 
     private static String kind(ScoreValue value) {

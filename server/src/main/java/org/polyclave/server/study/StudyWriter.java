@@ -17,6 +17,7 @@ import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Opinion;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reference;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRules;
@@ -112,6 +113,7 @@ public class StudyWriter {
             case CLAIM -> StudyObject.entry(StudyObject.Kind.CLAIM, change.id());
             case PICTURE -> StudyObject.entry(StudyObject.Kind.PICTURE, change.id());
             case OPINION -> StudyObject.entry(StudyObject.Kind.OPINION, change.id());
+            case SPECIMEN -> StudyObject.entry(StudyObject.Kind.SPECIMEN, change.id());
             case SCOPE -> StudyObject.SCOPE;
             case OUTSIDE -> StudyObject.OUTSIDE;
         };
@@ -137,6 +139,7 @@ public class StudyWriter {
             place(after.claims(), (Claim c) -> "claim/" + c.id(), entries);
             place(after.pictures(), (Picture p) -> "picture/" + p.id(), entries);
             place(after.opinions(), (Opinion o) -> "opinion/" + o.id(), entries);
+            place(after.specimens(), (Specimen s) -> "specimen/" + s.id(), entries);
         }
 
         private static Map<String, Double> prefixed(String prefix, List<ChangeMapper.Placed> places) {

@@ -6,6 +6,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Reference;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.study.ApparatusService;
 import org.polyclave.server.study.Role;
@@ -21,7 +22,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Glossary, references and claims. An object without an identifier is new. */
+/** Glossary, references, claims and specimens. An object without an identifier is new. */
 @RestController
 @RequestMapping("/api/studies/{slug}")
 class ApparatusController {
@@ -30,6 +31,8 @@ class ApparatusController {
     record ReferenceRequest(@NotNull Reference reference, long seen) {}
 
     record ClaimRequest(@NotNull Claim claim, long seen) {}
+
+    record SpecimenRequest(@NotNull Specimen specimen, long seen) {}
 
     private final StudyService studies;
     private final ApparatusService apparatus;
@@ -63,7 +66,15 @@ class ApparatusController {
         return apparatus.putClaim(open(slug, who), request.claim(), request.seen());
     }
 
-    @DeleteMapping("/{kind:term|reference|claim|picture}s/{id}")
+    @PutMapping("/specimens")
+    StudyWriter.Written putSpecimen(
+            @PathVariable String slug,
+            @Valid @RequestBody SpecimenRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return apparatus.putSpecimen(open(slug, who), request.specimen(), request.seen());
+    }
+
+    @DeleteMapping("/{kind:term|reference|claim|picture|specimen}s/{id}")
     StudyWriter.Written remove(
             @PathVariable String slug,
             @PathVariable String kind,

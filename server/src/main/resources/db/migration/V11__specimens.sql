@@ -1,0 +1,4 @@
+-- Specimens stand among the small objects of a study.
+alter table study_entry drop constraint study_entry_kind_check;
+alter table study_entry add constraint study_entry_kind_check
+    check (kind in ('term', 'reference', 'claim', 'picture', 'opinion', 'specimen'));

@@ -1,0 +1,1 @@
+export { default as GatherPage } from './pages/GatherPage.vue';

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { mdiPlus } from '@mdi/js';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import type { Schemas } from '@/api/client';
+import { EntryList } from '@/features/apparatus';
+import { useStudy } from '@/features/study';
+import HazardMark from '@/shared/HazardMark.vue';
+import { useSession } from '@/stores/session';
+import DeterminationFields from '../components/DeterminationFields.vue';
+import DeterminationLine from '../components/DeterminationLine.vue';
+import { matching, present, renamed } from '../logic/specimens';
+
+const model = useStudy();
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const study = model.study;
+const editable = computed(() => ['EDITOR', 'OWNER'].includes(study.value?.role ?? ''));
+const find = ref('');
+const nameOf = (id: string) => study.value?.rows.find((r) => r.id === id)?.label ?? id;
+const found = computed(() => matching(study.value?.specimens ?? [], find.value, nameOf));
+const blank = (): Schemas['Specimen'] => ({ id: '', code: '', determinations: [], note: '' });
+const hazardOf = (specimen: Schemas['Specimen']) =>
+  study.value?.rows.find((r) => r.id === present(specimen)?.row)?.hazard;
+const evidence = (id: string) => study.value?.counts.specimens[id] ?? 0;
+
+const today = () => new Date().toISOString().slice(0, 10);
+const name = (draft: Schemas['Specimen']) =>
+  draft.determinations.push(renamed(draft, session.account?.displayName ?? '', today()));
+
+const chosen = computed({
+  get: () => String(route.query.specimen ?? ''),
+  set: (specimen) => void router.replace({ query: { ...route.query, specimen: specimen || undefined } }),
+});
+</script>
+
+<template>
+  <div class="page">
+    <EntryList
+      v-if="study"
+      v-model:chosen="chosen"
+      :title="$t('gather.title')"
+      :lead="$t('gather.lead')"
+      :add="$t('gather.add')"
+      :entries="found"
+      kind="specimen"
+      :blank="blank"
+      :editable="editable"
+    >
+      <template #above>
+        <v-text-field
+          v-if="study.specimens.length"
+          v-model="find"
+          class="find"
+          :label="$t('gather.find')"
+          clearable
+          hide-details
+        />
+        <p v-else>{{ $t('gather.none') }}</p>
+      </template>
+      <template #line="{ entry }">
+        <strong class="figures">{{ entry.code }}</strong>
+        &nbsp;<DeterminationLine v-if="present(entry)" :determination="present(entry)!" />
+        <span v-else class="quiet">{{ $t('gather.nothing') }}</span>
+        <HazardMark v-if="hazardOf(entry)" :hazard="hazardOf(entry)!" />
+        <span v-if="evidence(entry.id)" class="quiet"> · {{ $t('gather.evidence', evidence(entry.id)) }}</span>
+      </template>
+      <template #form="{ draft }">
+        <v-text-field v-model="draft.code" :label="$t('gather.code')" autofocus hide-details />
+        <h3 v-if="draft.determinations.length">{{ $t('gather.determinations') }}</h3>
+        <details
+          v-for="(_, i) in draft.determinations"
+          :key="i"
+          :open="i === draft.determinations.length - 1"
+          class="determination"
+        >
+          <summary><DeterminationLine :determination="draft.determinations[i]!" /></summary>
+          <DeterminationFields v-model="draft.determinations[i]!" :rows="study.rows" :characters="study.characters" />
+          <v-btn size="small" variant="text" @click="draft.determinations.splice(i, 1)">{{
+            $t('gather.forget')
+          }}</v-btn>
+        </details>
+        <div>
+          <v-btn size="small" :prepend-icon="mdiPlus" @click="name(draft)">{{
+            $t(draft.determinations.length ? 'gather.redetermine' : 'gather.determine')
+          }}</v-btn>
+        </div>
+        <v-textarea v-model="draft.note" :label="$t('gather.note')" rows="1" auto-grow hide-details />
+      </template>
+    </EntryList>
+  </div>
+</template>
+
+<style scoped>
+.find {
+  max-width: 26rem;
+}
+
+.determination > .v-btn {
+  margin-top: 0.4rem;
+}
+
+.determination summary {
+  cursor: pointer;
+  padding: 0.4rem 0;
+}
+</style>
