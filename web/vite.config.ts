@@ -8,5 +8,6 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   build: { chunkSizeWarningLimit: 900, assetsInlineLimit: 0 },
   server: { proxy: { '/api': 'http://127.0.0.1:8420' } },
-  test: { environment: 'jsdom', server: { deps: { inline: ['vuetify'] } } },
+  // Vuetify's first dialog of a file takes seconds on a loaded machine.
+  test: { environment: 'jsdom', testTimeout: 30_000, server: { deps: { inline: ['vuetify'] } } },
 });

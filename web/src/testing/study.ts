@@ -71,6 +71,7 @@ export const character = (id: string, more: Partial<Schemas['StudyCharacter']> =
   looking: { pitfalls: '', stages: [], delayMinutes: 0, preservation: '', subject: 'ORGANISM' },
   comparator: '',
   ratioOf: [],
+  trust: { origin: 'DEFAULT', groups: [] },
   ...more,
 });
 
@@ -102,6 +103,7 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
     gatheredForFood: false,
     cautions: [],
     bodyPlan: { plan: '', parts: [] },
+    losses: [],
   },
   gauges: {
     taxa: 2,

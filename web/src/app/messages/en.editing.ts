@@ -140,7 +140,6 @@ export default {
     note: 'How and where to look, and what misleads',
     months: 'Months in which it can be seen (none: all year)',
     effort: 'Minutes it takes',
-    misreading: 'Misread by trained readers (%)',
     group: 'Correlation group (empty: the organ)',
     uncertainty: 'Reading uncertainty ± ({unit})',
     harms: 'Harms or uses up the specimen',

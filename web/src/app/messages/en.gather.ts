@@ -1,5 +1,27 @@
-/** Words of specimens. */
+/** Words of specimens, of how far readers can be trusted, and of what a wrong name costs. */
 export default {
+  trust: {
+    title: 'How often it is misread',
+    trained: 'By trained readers (%)',
+    novice: 'By novices (%)',
+    origin: 'These figures are',
+    origins: { DEFAULT: 'the usual ones', EXPERT: 'an expert’s', MEASURED: 'measured' },
+    group: 'In this taxon',
+    why: 'What makes it different there',
+    add: 'Not to be trusted alike in a taxon',
+    remove: 'Take this taxon out',
+    inGroups: 'otherwise in {names}',
+  },
+  losses: {
+    title: 'Wrong names that are worse than others',
+    add: 'Add a pair',
+    row: 'What it is',
+    named: 'What it is taken for',
+    times: 'Times as bad',
+    why: 'Why',
+    remove: 'Take out {row} taken for {named}',
+  },
+  observer: { label: 'Reader', TRAINED: 'knows the group', NOVICE: 'new to the group' },
   gather: {
     title: 'Specimens',
     lead: 'Every specimen is one individual. The characters that gave it its name are no evidence for its taxon: scores that rest on it are checked for that.',

@@ -11,6 +11,7 @@ export default {
     show: 'Show',
     columns: 'Columns',
     hiddenColumns: '{n} hidden',
+    freeze: 'Keep {name} at the left',
     byOrgan: 'Group by organ',
     mode: { sheet: 'Sheet', character: 'By character', row: 'By taxon' },
     filter: {

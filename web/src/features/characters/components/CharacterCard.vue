@@ -1,18 +1,22 @@
 <script setup lang="ts">
 import { mdiPencilOutline } from '@mdi/js';
+import { computed } from 'vue';
 import GlossaryText from '@/shared/GlossaryText.vue';
 import StatePicture from '@/shared/StatePicture.vue';
 import type { Character } from '../logic/characters';
 
 /** A character as readers meet it: question, how to look, states. */
-defineProps<{
+const props = defineProps<{
   character: Character;
   plain: boolean;
   selected: boolean;
   editable: boolean;
   labelOf: (id: string) => string;
+  nameOf: (row: string) => string;
 }>();
 const emit = defineEmits<{ select: [] }>();
+/** Taxa in which it is misread more or less often than elsewhere. */
+const distrusted = computed(() => props.character.trust.groups.map((g) => props.nameOf(g.row)).join(', '));
 </script>
 
 <template>
@@ -35,6 +39,7 @@ const emit = defineEmits<{ select: [] }>();
         {{ $t(`type.${character.type}`) }} {{ character.unit }} · {{ character.method || $t('characters.eye') }} ·
         {{ $t('characters.effort', { n: character.effort }) }} ·
         {{ $t('characters.misread', { n: Math.round(character.misreading * 100) }) }}
+        <template v-if="distrusted">({{ $t('trust.inGroups', { names: distrusted }) }})</template>
         <template v-if="character.months.length">
           ·
           {{

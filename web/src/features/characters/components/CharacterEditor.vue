@@ -4,11 +4,12 @@ import { useI18n } from 'vue-i18n';
 import { hasStates, isNumeric, METHODS, TYPES, unitsOf, withType, type Character } from '../logic/characters';
 import ConditionList from './ConditionList.vue';
 import StateList from './StateList.vue';
+import TrustFields from './TrustFields.vue';
 import WhereFields from './WhereFields.vue';
 
 /** All that is said of a character. */
 const character = defineModel<Character>({ required: true });
-const props = defineProps<{ characters: Character[]; readonly: boolean }>();
+const props = defineProps<{ characters: Character[]; taxa: { value: string; title: string }[]; readonly: boolean }>();
 const emit = defineEmits<{ merge: [from: string, into: string]; split: [state: string] }>();
 const { t } = useI18n();
 const types = TYPES.map((value) => ({ value, title: t(`type.${value}`) }));
@@ -16,10 +17,6 @@ const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`m
 const units = computed(() => unitsOf(character.value.type));
 const organs = computed(() => [...new Set(props.characters.map((c) => c.organ).filter(Boolean))]);
 const groups = computed(() => [...new Set(props.characters.map((c) => c.group).filter(Boolean))]);
-const misreading = computed({
-  get: () => Math.round(character.value.misreading * 1000) / 10,
-  set: (percent: number) => (character.value.misreading = percent / 100),
-});
 </script>
 
 <template>
@@ -125,17 +122,6 @@ const misreading = computed({
       hide-details
     />
     <v-text-field
-      v-model.number="misreading"
-      type="number"
-      min="0"
-      max="50"
-      step="any"
-      density="compact"
-      :label="$t('character.misreading')"
-      :readonly="readonly"
-      hide-details
-    />
-    <v-text-field
       v-if="isNumeric(character.type)"
       v-model.number="character.uncertainty"
       type="number"
@@ -155,6 +141,7 @@ const misreading = computed({
       variant="outlined"
       hide-details
     />
+    <TrustFields v-model="character" class="wide" :taxa="taxa" :readonly="readonly" />
     <div class="wide">
       <v-checkbox
         v-model="character.harms"

@@ -61,6 +61,7 @@ export function blank(organ: string): Character {
     looking: { pitfalls: '', stages: [], delayMinutes: 0, preservation: '', subject: 'ORGANISM' },
     comparator: '',
     ratioOf: [],
+    trust: { origin: 'DEFAULT', groups: [] },
   };
 }
 

@@ -124,3 +124,26 @@ test('a removal says how many scores go', async () => {
   inDialog('Remove')?.click();
   await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/characters/margin?seen=3`));
 });
+
+test('rates of misreading are written in percent; what is left empty is as usual', async () => {
+  server.on(`PUT ${PATH}/characters/margin`, { id: 'margin', revision: 8 });
+  const washed = character('margin', {
+    states: [state('entire'), state('toothed')],
+    trust: { novice: 0.2, origin: 'EXPERT', groups: [{ row: 'bane', trained: 0.3, why: 'washed off' }] },
+  });
+  const page = await open('?character=margin', { characters: [washed, ...characters.slice(1)] });
+  expect(page.text()).toContain('otherwise in Bane');
+  await vi.waitFor(() => expect(page.all('.shelf')).toHaveLength(1));
+  const percents = () => page.all('.shelf fieldset input[type=number]') as HTMLInputElement[];
+  await vi.waitFor(() => expect(percents().map((i) => i.value)).toEqual(['5', '20', '30', '']));
+  expect(percents()[3]?.placeholder).toBe('30');
+  await write(percents()[1], '');
+  await write(percents()[2], '12.5');
+  page.byText('.shelf button', 'Save').click();
+  await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/characters/margin`)).toHaveLength(1));
+  const [sent] = server.bodies(`PUT ${PATH}/characters/margin`) as [{ character: Schemas['StudyCharacter'] }];
+  expect(sent.character.trust).toEqual({
+    origin: 'EXPERT',
+    groups: [{ row: 'bane', trained: 0.125, why: 'washed off' }],
+  });
+});

@@ -19,6 +19,9 @@ const wanted = ref('');
 const organ = ref('');
 const library = ref(false);
 const characters = computed(() => model.study.value?.characters ?? []);
+const taxa = computed(() =>
+  (model.study.value?.rows ?? []).map((r) => ({ value: r.id, title: r.label + (r.stage ? `, ${r.stage}` : '') })),
+);
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const editing = useEditing(
   model,
@@ -153,6 +156,7 @@ function leave() {
           :selected="character.id === editing.selected.value"
           :editable="editable"
           :label-of="labelOf"
+          :name-of="(row) => taxa.find((r) => r.value === row)?.title ?? row"
           @select="editing.select(character.id)"
         />
       </section>
@@ -191,6 +195,7 @@ function leave() {
         <CharacterEditor
           v-model="draft"
           :characters="characters"
+          :taxa="taxa"
           :readonly="!editable"
           @merge="merge"
           @split="beginSplit"

@@ -28,6 +28,7 @@ const selected = ref<string | null>(null);
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const strikeOut = computed(() => route.query.school === 'strike-out');
 const month = computed(() => Number(asText(route.query.month)) || 0);
+const novice = computed(() => route.query.reader === 'new');
 const answers = computed(() => decode(asText(route.query.seen), props.characters));
 
 function ask(changes: Record<string, string | undefined>) {
@@ -39,13 +40,24 @@ function give(next: Given[]) {
 }
 
 const result = useQuery({
-  queryKey: computed(() => ['identify', props.endpoint, encode(answers.value), strikeOut.value, month.value]),
+  queryKey: computed(() => [
+    'identify',
+    props.endpoint,
+    encode(answers.value),
+    strikeOut.value,
+    month.value,
+    novice.value,
+  ]),
   queryFn: () =>
-    api.post<Schemas['IdentifyResponse']>(props.endpoint, requestOf(answers.value, strikeOut.value, month.value)),
+    api.post<Schemas['IdentifyResponse']>(
+      props.endpoint,
+      requestOf(answers.value, strikeOut.value, month.value, novice.value),
+    ),
   placeholderData: keepPreviousData,
   retry: false,
 });
 
+const readers = (['TRAINED', 'NOVICE'] as const).map((value) => ({ value, title: t(`observer.${value}`) }));
 const byId = computed(() => new Map(props.characters.map((c) => [c.id, c])));
 const answeredCharacters = computed(() => answers.value.flatMap((a) => byId.value.get(a.character) ?? []).reverse());
 const suggestions = computed(() =>
@@ -117,6 +129,14 @@ function sure(character: string, certainty: Certainty) {
         hide-details
         class="month"
         @update:model-value="ask({ month: $event ? String($event) : undefined })"
+      />
+      <v-select
+        :model-value="novice ? 'NOVICE' : 'TRAINED'"
+        :items="readers"
+        :label="$t('observer.label')"
+        hide-details
+        class="month"
+        @update:model-value="ask({ reader: $event === 'NOVICE' ? 'new' : undefined })"
       />
       <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
       <v-btn v-if="answers.length" size="small" variant="text" @click="give([])">{{ $t('ask.startOver') }}</v-btn>

@@ -27,7 +27,8 @@ describe('the address', () => {
 });
 
 test('not sure is no evidence, but is not asked again', () => {
-  const request = requestOf([...answers.slice(0, 1), { ...(answers[1] as Given), passed: 'not-sure' }], false, 0);
+  const request = requestOf([...answers.slice(0, 1), { ...(answers[1] as Given), passed: 'not-sure' }], false, 0, true);
+  expect(request.observer).toBe('NOVICE');
   expect(request.answers.map((a) => a.character)).toEqual(['margin']);
   expect(request.unavailable).toEqual(['width']);
 });

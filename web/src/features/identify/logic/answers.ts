@@ -55,7 +55,12 @@ function isState(id: string, character: Schemas['StudyCharacter']): boolean {
 }
 
 /** The request of the server for these answers. */
-export function requestOf(answers: Given[], strikeOut: boolean, month: number): Schemas['IdentifyRequest'] {
+export function requestOf(
+  answers: Given[],
+  strikeOut: boolean,
+  month: number,
+  novice: boolean,
+): Schemas['IdentifyRequest'] {
   const evidence = answers.filter((a) => a.passed === null);
   return {
     answers: evidence.map((a) => ({
@@ -68,6 +73,7 @@ export function requestOf(answers: Given[], strikeOut: boolean, month: number): 
     tolerance: 0,
     month,
     unavailable: answers.filter((a) => a.passed !== null).map((a) => a.character),
+    observer: novice ? 'NOVICE' : 'TRAINED',
   };
 }
 

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import type { Schemas } from '@/api/client';
 import type { StudyModel } from '@/features/study';
 import { useAction } from '@/shared/useAction';
 import WriteProblem from '@/shared/WriteProblem.vue';
+import EntryList from './EntryList.vue';
 
 /** What a study is about and for whom, with the cautions of its editions. */
 const props = defineProps<{ model: StudyModel; editable: boolean }>();
@@ -12,32 +13,37 @@ const draft = ref<Schemas['StudyScope'] | null>(null);
 const title = ref('');
 const cautions = ref('');
 const saved = ref(false);
+/** What was there to begin with. */
+const taken = ref('');
+const now = () => JSON.stringify([draft.value, title.value, cautions.value]);
+const dirty = computed(() => now() !== taken.value);
+const rows = computed(() =>
+  (props.model.study.value?.rows ?? []).map((r) => ({ value: r.id, title: r.label + (r.stage ? `, ${r.stage}` : '') })),
+);
+const nameOf = (row: string) => rows.value.find((r) => r.value === row)?.title ?? row;
+const loss = { row: '', named: '', times: 10, why: '' };
 const { busy, problem, run } = useAction();
-let typed = false;
 let seen = 0;
 
 function take() {
   const study = props.model.study.value;
   if (!study) return;
-  draft.value = { ...study.scope };
+  draft.value = JSON.parse(JSON.stringify(study.scope)) as Schemas['StudyScope'];
   title.value = study.title;
   cautions.value = study.scope.cautions.join('\n');
   seen = props.model.seen('scope');
-  typed = false;
+  taken.value = now();
   problem.value = null;
 }
 
 // What others change comes in, unless something is being typed.
 watch(
   () => props.model.study.value?.revision,
-  () => typed || take(),
+  () => (dirty.value && taken.value ? undefined : take()),
   { immediate: true },
 );
 
-function type() {
-  typed = true;
-  saved.value = false;
-}
+watch(dirty, (changed) => changed && (saved.value = false));
 
 function save(over?: number) {
   return run(async () => {
@@ -50,7 +56,7 @@ function save(over?: number) {
     };
     const body = { title: title.value, scope, seen: over ?? seen };
     await props.model.send('PUT', `/api/studies/${encodeURIComponent(props.model.slug)}/scope`, body);
-    typed = false;
+    taken.value = now();
     await props.model.reload();
     saved.value = true;
   });
@@ -63,7 +69,7 @@ async function theirs() {
 </script>
 
 <template>
-  <form v-if="draft" @submit.prevent="save()" @input="type">
+  <form v-if="draft" @submit.prevent="save()">
     <v-text-field v-model="title" :label="$t('scope.title')" :readonly="!editable" hide-details />
     <v-textarea
       v-for="field in fields"
@@ -89,8 +95,30 @@ async function theirs() {
       :readonly="!editable"
       density="compact"
       hide-details
-      @change="type"
     />
+    <EntryList
+      v-model="draft.losses"
+      :title="$t('losses.title')"
+      :add="$t('losses.add')"
+      :remove="(entry) => $t('losses.remove', { row: nameOf(entry.row), named: nameOf(entry.named) })"
+      :blank="loss"
+      :readonly="!editable"
+    >
+      <template #default="{ entry, field }">
+        <v-autocomplete v-bind="field" v-model="entry.row" :items="rows" :label="$t('losses.row')" />
+        <v-autocomplete v-bind="field" v-model="entry.named" :items="rows" :label="$t('losses.named')" />
+        <v-text-field
+          v-bind="field"
+          v-model.number="entry.times"
+          type="number"
+          min="0.1"
+          max="1000"
+          step="any"
+          :label="$t('losses.times')"
+        />
+        <v-text-field v-bind="field" v-model="entry.why" :label="$t('losses.why')" />
+      </template>
+    </EntryList>
     <WriteProblem :problem="problem" @theirs="theirs" @mine="save" />
     <div v-if="editable">
       <v-btn type="submit" color="primary" variant="flat" :loading="busy">{{ $t('save') }}</v-btn>

@@ -28,6 +28,7 @@ const grid: GridModel = {
   rows: ['Alpha', 'Beta'].map((label) => ({ label, stage: '', depth: 0, hazard: '' })),
   columns: ['margin', 'width'].map((label) => ({ label, unit: '', scale: { min: 0, max: 1 } })),
   bands: [],
+  frozen: 0,
   flagged: () => false,
   commented: () => false,
   cell: (row, column) => {

@@ -2,6 +2,8 @@
 import { computed, nextTick, onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue';
 import {
   corners,
+  frozenOf,
+  leftOf,
   moved,
   pastedCells,
   placeAt,
@@ -37,8 +39,9 @@ let observer: ResizeObserver | undefined;
 
 const rows = computed(() => props.grid.rows.length);
 const columns = computed(() => props.grid.columns.length);
+const frozen = computed(() => frozenOf(props.grid.frozen, view.value.width));
 const inputBox = computed(() => ({
-  left: `${SIZE.rowHeader + selection.value.at.column * SIZE.column - scroll.value.left}px`,
+  left: `${leftOf(selection.value.at.column, scroll.value, frozen.value)}px`,
   top: `${TOP + selection.value.at.row * SIZE.row - scroll.value.top}px`,
 }));
 const near = computed(() => {
@@ -75,7 +78,7 @@ function paint() {
       canvas.value.height = Math.round(height * ratio);
     }
     g.setTransform(ratio, 0, 0, ratio, 0, 0);
-    paintGrid(g, props.grid, selection.value, scroll.value, view.value, ink());
+    paintGrid(g, { ...props.grid, frozen: frozen.value }, selection.value, scroll.value, view.value, ink());
   });
 }
 
@@ -84,7 +87,7 @@ function measure() {
   if (!box) return;
   view.value = { width: box.clientWidth, height: box.clientHeight };
   scroll.value = { left: box.scrollLeft, top: box.scrollTop };
-  const [from, to] = visible(scroll.value, view.value, rows.value, columns.value).columns;
+  const [from, to] = visible(scroll.value, view.value, rows.value, columns.value, frozen.value).columns;
   emit('look', from, to);
   paint();
 }
@@ -103,7 +106,7 @@ function select(at: Place, keepAnchor: boolean) {
   selection.value = { at, anchor: keepAnchor ? selection.value.anchor : at };
   const box = scroller.value;
   if (box) {
-    const to = scrolledTo(at, scroll.value, view.value);
+    const to = scrolledTo(at, scroll.value, view.value, frozen.value);
     box.scrollLeft = to.left;
     box.scrollTop = to.top;
   }
@@ -214,7 +217,14 @@ function onPaste(event: ClipboardEvent) {
 
 function point(event: MouseEvent): Place | null {
   const box = (scroller.value as HTMLElement).getBoundingClientRect();
-  return placeAt(event.clientX - box.left, event.clientY - box.top, scroll.value, rows.value, columns.value);
+  return placeAt(
+    event.clientX - box.left,
+    event.clientY - box.top,
+    scroll.value,
+    rows.value,
+    columns.value,
+    frozen.value,
+  );
 }
 
 function onDown(event: MouseEvent) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiFindReplace, mdiTableColumn, mdiTableRow, mdiViewGridOutline } from '@mdi/js';
+import { mdiFindReplace, mdiPin, mdiPinOutline, mdiTableColumn, mdiTableRow, mdiViewGridOutline } from '@mdi/js';
 import type { Schemas } from '@/api/client';
 import { useI18n } from 'vue-i18n';
 import { FILTERS, type Filter } from '../logic/view';
@@ -9,6 +9,7 @@ const mode = defineModel<string>('mode', { required: true });
 const filter = defineModel<Filter>('filter', { required: true });
 const grouped = defineModel<boolean>('grouped', { required: true });
 const hidden = defineModel<Set<string>>('hidden', { required: true });
+const frozen = defineModel<Set<string>>('frozen', { required: true });
 defineProps<{ characters: Schemas['StudyCharacter'][]; editable: boolean }>();
 const emit = defineEmits<{ find: [] }>();
 const { t } = useI18n();
@@ -19,10 +20,10 @@ const MODES = [
 ];
 const filters = FILTERS.map((value) => ({ value, title: t(`score.filter.${value}`) }));
 
-function hide(id: string) {
-  const next = new Set(hidden.value);
+function toggled(set: Set<string>, id: string): Set<string> {
+  const next = new Set(set);
   if (!next.delete(id)) next.add(id);
-  hidden.value = next;
+  return next;
 }
 </script>
 
@@ -51,8 +52,18 @@ function hide(id: string) {
             :label="character.label"
             density="compact"
             hide-details
-            @update:model-value="hide(character.id)"
+            @update:model-value="hidden = toggled(hidden, character.id)"
           />
+          <template #append>
+            <v-btn
+              :icon="frozen.has(character.id) ? mdiPin : mdiPinOutline"
+              size="x-small"
+              variant="text"
+              :aria-label="$t('score.freeze', { name: character.label })"
+              :aria-pressed="frozen.has(character.id)"
+              @click="frozen = toggled(frozen, character.id)"
+            />
+          </template>
         </v-list-item>
       </v-list>
     </v-menu>

@@ -2,7 +2,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { taxonTree } from '@/features/scope';
 import { isOpen, useAgreement, useFindings, type Cell, type StudyModel } from '@/features/study';
-import { bands, byOrgan } from '../logic/grid';
+import { bands, byOrgan, pinnedFirst } from '../logic/grid';
 import type { GridModel } from '../logic/paint';
 import { useComments } from './useComments';
 import { FILTERS, filtered, type Filter } from '../logic/view';
@@ -30,6 +30,16 @@ export function useSheet(model: StudyModel) {
     set: (value) => void router.replace({ query: { ...route.query, order: value ? undefined : 'study' } }),
   });
 
+  const frozen = computed<Set<string>>({
+    get: () =>
+      new Set(
+        String(route.query.frozen ?? '')
+          .split(',')
+          .filter(Boolean),
+      ),
+    set: (value) => void router.replace({ query: { ...route.query, frozen: [...value].join(',') || undefined } }),
+  });
+
   const places = computed(() => new Map((model.study.value?.rows ?? []).map((row, i) => [row.id, i])));
   const flags = computed(() => {
     const found = new Map<string, string[]>();
@@ -54,7 +64,7 @@ export function useSheet(model: StudyModel) {
 
   const all = computed(() => {
     const characters = model.study.value?.characters ?? [];
-    return grouped.value ? byOrgan(characters) : characters;
+    return pinnedFirst(grouped.value ? byOrgan(characters) : characters, frozen.value);
   });
   const shown = computed(() =>
     filtered(
@@ -67,6 +77,7 @@ export function useSheet(model: StudyModel) {
   );
   const rows = computed(() => shown.value.rows);
   const characters = computed(() => shown.value.characters);
+  const still = computed(() => characters.value.filter((c) => frozen.value.has(c.id)).length);
   const cellAt = (row: number, column: number) =>
     cellOf(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? '');
 
@@ -79,7 +90,8 @@ export function useSheet(model: StudyModel) {
         return model.columns.scale(character.id);
       },
     })),
-    bands: grouped.value ? bands(characters.value) : [],
+    bands: grouped.value ? bands(characters.value, still.value) : [],
+    frozen: still.value,
     cell: cellAt,
     flagged: (row, column) => flagsOf(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? '').length > 0,
     commented: (row, column) => comments.isOpen(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? ''),
@@ -102,5 +114,5 @@ export function useSheet(model: StudyModel) {
     { immediate: true },
   );
 
-  return { rows, characters, comments, all, grid, cellOf, cellAt, flagsOf, filter, grouped, hidden, look };
+  return { rows, characters, comments, all, grid, cellOf, cellAt, flagsOf, filter, grouped, hidden, frozen, look };
 }

@@ -1,6 +1,19 @@
 import { describe, expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { bands, byOrgan, moved, pastedCells, placeAt, scrolledTo, SIZE, TOP, visible } from './grid';
+import {
+  bands,
+  byOrgan,
+  frozenOf,
+  leftOf,
+  moved,
+  pastedCells,
+  pinnedFirst,
+  placeAt,
+  scrolledTo,
+  SIZE,
+  TOP,
+  visible,
+} from './grid';
 
 const character = (id: string, organ: string) => ({ id, organ }) as Schemas['StudyCharacter'];
 
@@ -35,6 +48,45 @@ describe('keyboard', () => {
       left: 2 * SIZE.column,
       top: 3 * SIZE.row,
     });
+  });
+});
+
+describe('frozen columns', () => {
+  const view = { width: SIZE.rowHeader + 4 * SIZE.column, height: TOP + 4 * SIZE.row };
+  const scroll = { left: 5 * SIZE.column, top: 0 };
+
+  test('stand first, under bands of their own', () => {
+    const ordered = pinnedFirst(
+      [character('a', 'leaf'), character('b', 'leaf'), character('c', 'stem'), character('d', 'leaf')],
+      new Set(['d', 'b', 'gone']),
+    );
+    expect(ordered.map((c) => c.id)).toEqual(['b', 'd', 'a', 'c']);
+    expect(bands(ordered, 2).map((b) => `${b.organ} ${b.from}–${b.to}`)).toEqual(['leaf 0–2', 'leaf 2–3', 'stem 3–4']);
+  });
+
+  test('stay while the others move, each cell where it is painted', () => {
+    const shown = visible(scroll, view, 4, 20, 2).columns;
+    expect(shown).toEqual([7, 9]);
+    for (const column of [0, 1, 7, 8]) {
+      const x = leftOf(column, scroll, 2);
+      expect(x).toBeGreaterThanOrEqual(SIZE.rowHeader);
+      expect(placeAt(x + 1, TOP + 1, scroll, 4, 20, 2)).toEqual({ row: 0, column });
+    }
+    expect(leftOf(6, scroll, 2)).toBeLessThan(leftOf(2, { left: 0 }, 2));
+  });
+
+  test('are reached without scrolling; others come out from under them', () => {
+    expect(scrolledTo({ row: 0, column: 1 }, scroll, view, 2).left).toBe(scroll.left);
+    const left = scrolledTo({ row: 0, column: 3 }, scroll, view, 2).left;
+    expect(leftOf(3, { left }, 2)).toBe(leftOf(2, { left: 0 }, 2));
+    const right = scrolledTo({ row: 0, column: 15 }, scroll, view, 2).left;
+    expect(leftOf(15, { left: right }, 2) + SIZE.column).toBe(view.width);
+  });
+
+  test('leave room for one that moves', () => {
+    expect(frozenOf(9, view.width)).toBe(3);
+    expect(frozenOf(2, view.width)).toBe(2);
+    expect(frozenOf(2, 300)).toBe(0);
   });
 });
 

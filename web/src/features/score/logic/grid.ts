@@ -27,23 +27,39 @@ export function byOrgan(characters: Schemas['StudyCharacter'][]): Schemas['Study
   return organs.flatMap((organ) => characters.filter((c) => c.organ === organ));
 }
 
-/** Runs of columns that share an organ. */
-export function bands(characters: Schemas['StudyCharacter'][]): Band[] {
+/** Runs of columns that share an organ; none runs from the frozen columns into the others. */
+export function bands(characters: Schemas['StudyCharacter'][], frozen = 0): Band[] {
   const found: Band[] = [];
   characters.forEach((character, column) => {
     const last = found[found.length - 1];
-    if (last && last.organ === character.organ) last.to = column + 1;
+    if (last && last.organ === character.organ && column !== frozen) last.to = column + 1;
     else found.push({ organ: character.organ, from: column, to: column + 1 });
   });
   return found;
 }
 
-/** Rows and columns that show in a window of the grid. */
+/** Pinned characters first, in the order of the others. */
+export function pinnedFirst(characters: Schemas['StudyCharacter'][], pinned: Set<string>) {
+  return [...characters.filter((c) => pinned.has(c.id)), ...characters.filter((c) => !pinned.has(c.id))];
+}
+
+/** How many of the columns that are to stand still do so: at least one is left to scroll. */
+export function frozenOf(wanted: number, width: number): number {
+  return Math.max(0, Math.min(wanted, Math.floor((width - SIZE.rowHeader) / SIZE.column) - 1));
+}
+
+/** Where a column begins in the window; the first `frozen` stand still. */
+export function leftOf(column: number, scroll: { left: number }, frozen: number): number {
+  return SIZE.rowHeader + column * SIZE.column - (column < frozen ? 0 : scroll.left);
+}
+
+/** Rows and columns that show in a window of the grid, beside the frozen ones. */
 export function visible(
   scroll: { left: number; top: number },
   view: { width: number; height: number },
   rows: number,
   columns: number,
+  frozen = 0,
 ) {
   const clamp = (n: number, most: number) => Math.max(0, Math.min(most, n));
   return {
@@ -52,7 +68,7 @@ export function visible(
       clamp(Math.ceil((scroll.top + view.height - TOP) / SIZE.row), rows),
     ] as const,
     columns: [
-      clamp(Math.floor(scroll.left / SIZE.column), columns),
+      clamp(frozen + Math.floor(scroll.left / SIZE.column), columns),
       clamp(Math.ceil((scroll.left + view.width - SIZE.rowHeader) / SIZE.column), columns),
     ] as const,
   };
@@ -65,11 +81,13 @@ export function placeAt(
   scroll: { left: number; top: number },
   rows: number,
   columns: number,
+  frozen = 0,
 ): Place | null {
   if (x < SIZE.rowHeader || y < TOP) return null;
+  const still = x < SIZE.rowHeader + frozen * SIZE.column;
   const place = {
     row: Math.floor((y - TOP + scroll.top) / SIZE.row),
-    column: Math.floor((x - SIZE.rowHeader + scroll.left) / SIZE.column),
+    column: Math.floor((x - SIZE.rowHeader + (still ? 0 : scroll.left)) / SIZE.column),
   };
   return place.row < rows && place.column < columns ? place : null;
 }
@@ -104,13 +122,15 @@ export function scrolledTo(
   place: Place,
   scroll: { left: number; top: number },
   view: { width: number; height: number },
+  frozen = 0,
 ) {
   const width = view.width - SIZE.rowHeader;
   const height = view.height - TOP;
-  const left = place.column * SIZE.column;
+  const right = (place.column + 1) * SIZE.column;
+  const left = (place.column - frozen) * SIZE.column;
   const top = place.row * SIZE.row;
   return {
-    left: Math.min(left, Math.max(scroll.left, left + SIZE.column - width)),
+    left: place.column < frozen ? scroll.left : Math.min(left, Math.max(scroll.left, right - width)),
     top: Math.min(top, Math.max(scroll.top, top + SIZE.row - height)),
   };
 }

@@ -82,6 +82,7 @@ function painted(shown: Cell | undefined, over: Partial<GridModel> = {}) {
     rows: [{ label: 'Alpha beta', stage: '', depth: 0, hazard: 'NONE_KNOWN' }],
     columns: [{ label: 'leaf width', unit: 'mm', scale: { min: 0, max: 10 } }],
     bands: [{ organ: 'leaf', from: 0, to: 1 }],
+    frozen: 0,
     cell: () => shown,
     flagged: () => false,
     commented: () => false,
@@ -182,6 +183,7 @@ test('only what shows is asked for', () => {
     rows: many({ label: 'x', stage: '', depth: 0, hazard: '' }, 2000),
     columns: many({ label: 'c', unit: '', scale: { min: 0, max: 1 } }, 500),
     bands: [],
+    frozen: 0,
     cell: () => {
       asked += 1;
       return undefined;

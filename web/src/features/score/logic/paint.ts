@@ -1,10 +1,12 @@
 import type { Cell } from '@/features/study';
-import { corners, SIZE, TOP, visible, type Band, type Selection } from './grid';
+import { corners, leftOf, SIZE, TOP, visible, type Band, type Selection } from './grid';
 
 export interface GridModel {
   rows: { label: string; stage: string; depth: number; hazard: string }[];
   columns: { label: string; unit: string; scale: { min: number; max: number } }[];
   bands: Band[];
+  /** How many columns stand still at the left. */
+  frozen: number;
   cell: (row: number, column: number) => Cell | undefined;
   /** Whether a check found something in the cell. */
   flagged: (row: number, column: number) => boolean;
@@ -46,20 +48,53 @@ export function paintGrid(
 ) {
   g.fillStyle = ink.paper;
   g.fillRect(0, 0, view.width, view.height);
-  const window = visible(scroll, view, model.rows.length, model.columns.length);
-  g.save();
-  g.beginPath();
-  g.rect(SIZE.rowHeader, TOP, view.width, view.height);
-  g.clip();
-  for (let row = window.rows[0]; row < window.rows[1]; row++) {
-    for (let column = window.columns[0]; column < window.columns[1]; column++) {
-      paintCell(g, model, row, column, boxOf(row, column, scroll), ink);
+  const window = visible(scroll, view, model.rows.length, model.columns.length, model.frozen);
+  const panes = panesOf(model, window.columns, scroll, view);
+  for (const pane of panes) {
+    g.save();
+    g.beginPath();
+    g.rect(pane.left, TOP, pane.width, view.height);
+    g.clip();
+    for (let row = window.rows[0]; row < window.rows[1]; row++) {
+      for (let column = pane.columns[0]; column < pane.columns[1]; column++) {
+        paintCell(g, model, row, column, boxOf(row, column, pane.scroll), ink);
+      }
     }
+    paintSelection(g, selection, pane.scroll, ink);
+    g.restore();
   }
-  paintSelection(g, selection, scroll, ink);
-  g.restore();
   paintRowHeadings(g, model, window.rows, selection, scroll, view, ink);
-  paintColumnHeadings(g, model, window.columns, selection, scroll, view, ink);
+  for (const pane of panes) paintColumnHeadings(g, model, pane, selection, view, ink);
+  if (model.frozen) {
+    g.fillStyle = ink.text;
+    g.fillRect(SIZE.rowHeader + model.frozen * SIZE.column, 0, 1, view.height);
+  }
+}
+
+/** A part of the window whose columns move together. */
+interface Pane {
+  left: number;
+  width: number;
+  columns: readonly [number, number];
+  scroll: { left: number; top: number };
+}
+
+function panesOf(
+  model: GridModel,
+  columns: readonly [number, number],
+  scroll: { left: number; top: number },
+  view: { width: number },
+): Pane[] {
+  const edge = leftOf(model.frozen, { left: 0 }, model.frozen);
+  const moving: Pane = { left: edge, width: Math.max(0, view.width - edge), columns, scroll };
+  if (!model.frozen) return [moving];
+  const still: Pane = {
+    left: SIZE.rowHeader,
+    width: edge - SIZE.rowHeader,
+    columns: [0, model.frozen],
+    scroll: { left: 0, top: scroll.top },
+  };
+  return [moving, still];
 }
 
 function boxOf(row: number, column: number, scroll: { left: number; top: number }): Box {
@@ -158,7 +193,6 @@ function paintDoubt(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
   g.setLineDash([]);
 }
 
-/** A folded corner: a check found something here. */
 /** A speech mark in the lower corner: two short lines. */
 function paintComment(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
   g.fillStyle = ink.accent;
@@ -166,6 +200,7 @@ function paintComment(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
   g.fillRect(box.x + box.width - 12, box.y + box.height - 4, 5, 2);
 }
 
+/** A folded corner: a check found something here. */
 function paintFlag(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
   const right = box.x + box.width;
   g.fillStyle = ink.warning;
@@ -250,22 +285,21 @@ function abbreviated(label: string): string {
 function paintColumnHeadings(
   g: CanvasRenderingContext2D,
   model: GridModel,
-  columns: readonly [number, number],
+  { columns, scroll, ...pane }: Pane,
   selection: Selection,
-  scroll: { left: number; top: number },
   view: { width: number; height: number },
   ink: Ink,
 ) {
   g.save();
   g.beginPath();
-  g.rect(SIZE.rowHeader, 0, view.width, TOP);
+  g.rect(pane.left, 0, pane.width, TOP);
   g.clip();
   g.fillStyle = ink.surface;
-  g.fillRect(SIZE.rowHeader, 0, view.width, TOP);
+  g.fillRect(pane.left, 0, pane.width, TOP);
   for (const band of model.bands) {
     const x = SIZE.rowHeader + band.from * SIZE.column - scroll.left;
     const width = (band.to - band.from) * SIZE.column;
-    const textX = Math.max(x, SIZE.rowHeader);
+    const textX = Math.max(x, pane.left);
     g.fillStyle = ink.rule;
     g.fillRect(x, 0, 1, TOP);
     g.save();

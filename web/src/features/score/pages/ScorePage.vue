@@ -17,7 +17,7 @@ const model = useStudy();
 const route = useRoute();
 const router = useRouter();
 const sheet = useSheet(model);
-const { rows, characters, filter, grouped, hidden } = sheet;
+const { rows, characters, filter, grouped, hidden, frozen } = sheet;
 const grid = useTemplateRef<InstanceType<typeof ScoreGrid>>('grid');
 const problem = ref('');
 const kept = ref('');
@@ -211,6 +211,7 @@ function found(wish: Schemas['ReplaceScores']) {
         v-model:filter="filter"
         v-model:grouped="grouped"
         v-model:hidden="hidden"
+        v-model:frozen="frozen"
         :characters="sheet.all.value"
         :editable="editable"
         @find="finding = true"

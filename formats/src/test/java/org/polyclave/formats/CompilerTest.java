@@ -1,6 +1,7 @@
 package org.polyclave.formats;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.assertj.core.api.Assertions.within;
 
 import java.nio.charset.StandardCharsets;
@@ -11,6 +12,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Losses;
+import org.polyclave.core.matrix.Observer;
+import org.polyclave.formats.change.MergeTaxa;
 import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.KeyContext;
@@ -21,6 +25,8 @@ import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCharacter.StudyState;
 import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyRules;
+import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.table.TableReader;
 
 /** From what people score to what algorithms see. */
@@ -44,6 +50,84 @@ class CompilerTest {
 
     private static ScoreValue.States states(String text) {
         return (ScoreValue.States) ((CellNotation.Parsed) CellNotation.parse(text, COLOUR)).value();
+    }
+
+    @Test
+    void theNearestGroupTellsHowFarACharacterIsTrusted() {
+        Study read = study("""
+                taxon,#rank,#parent,margin
+                Aa,genus,,
+                Aa ruber,species,Aa,entire
+                Aa minor,species,Aa,toothed
+                Bb,genus,,
+                Bb albus,species,Bb,entire
+                """);
+        StudyCharacter margin = read.characters().get(0);
+        Study trusted = read.withCharacters(List.of(margin.withTrust(new StudyCharacter.Trust(
+                0.2,
+                StudyCharacter.RateOrigin.EXPERT,
+                List.of(
+                        new StudyCharacter.InGroup("aa", 0.3, null, "washed off"),
+                        new StudyCharacter.InGroup("aa-minor", 0.01, 0.02, "plain to see"))))));
+        assertThat(StudyRules.check(trusted)).isEmpty();
+        CompiledStudy compiled = StudyCompiler.compile(trusted);
+        var misreading = compiled.matrix().character(0).misreading();
+        assertThat(List.of("aa-ruber", "aa-minor", "bb-albus"))
+                .extracting(
+                        r -> misreading.rate(Observer.TRAINED, compiled.rowIndex(r)),
+                        r -> misreading.rate(Observer.NOVICE, compiled.rowIndex(r)))
+                .containsExactly(tuple(0.3, 0.3), tuple(0.01, 0.02), tuple(0.05, 0.2));
+        Study merged = new MergeTaxa("aa-minor", "bb-albus").apply(trusted);
+        assertThat(merged.characters().get(0).trust().groups())
+                .extracting(StudyCharacter.InGroup::row)
+                .containsExactly("aa", "bb-albus");
+        assertThat(StudyRules.check(trusted.withRows(trusted.rows().subList(3, 5))))
+                .extracting(StudyRules.Violation::sentence)
+                .anyMatch(s -> s.contains("told for 'aa', which is no taxon"));
+    }
+
+    @Test
+    void aLossOfAGroupIsThatOfAllItsRowsAndFollowsAMergedTaxon() {
+        Study read = study("""
+                taxon,#rank,#parent,margin
+                Aa,genus,,
+                Aa ruber,species,Aa,entire
+                Aa minor,species,Aa,toothed
+                Bb,genus,,
+                Bb albus,species,Bb,entire
+                """);
+        Study weighed = read.withScope(
+                read.scope()
+                        .withLosses(List.of(
+                                new StudyScope.Loss("aa", "bb-albus", 20, "burns"),
+                                new StudyScope.Loss("aa-minor", "bb", 50, ""),
+                                new StudyScope.Loss("aa-minor", "aa-ruber", 0.5, "nobody minds"))),
+                List.of());
+        assertThat(StudyRules.check(weighed)).isEmpty();
+        CompiledStudy compiled = StudyCompiler.compile(weighed);
+        Losses losses = compiled.matrix().losses();
+        int ruber = compiled.rowIndex("aa-ruber");
+        int minor = compiled.rowIndex("aa-minor");
+        int albus = compiled.rowIndex("bb-albus");
+        assertThat(List.of(
+                        losses.of(ruber, albus),
+                        losses.of(minor, albus),
+                        losses.of(minor, ruber),
+                        losses.of(albus, minor)))
+                .containsExactly(20.0, 50.0, 0.5, 1.0);
+        assertThat(new MergeTaxa("aa-minor", "aa-ruber").apply(weighed).scope().losses())
+                .extracting(StudyScope.Loss::row, StudyScope.Loss::named)
+                .containsExactly(tuple("aa", "bb-albus"), tuple("aa-ruber", "bb"));
+        List<StudyScope.Loss> wrong = List.of(
+                new StudyScope.Loss("aa", "cc", 2, ""),
+                new StudyScope.Loss("aa", "aa", 2, ""),
+                new StudyScope.Loss("aa", "bb", 0, ""));
+        assertThat(StudyRules.check(read.withScope(read.scope().withLosses(wrong), List.of())))
+                .extracting(StudyRules.Violation::sentence)
+                .satisfiesExactly(
+                        s -> assertThat(s).contains("'cc', which is no taxon"),
+                        s -> assertThat(s).contains("needs two taxa"),
+                        s -> assertThat(s).contains("not 0.0 times"));
     }
 
     /** Words weigh always 1, usually 0.75, sometimes 0.2, rarely 0.04. */

@@ -59,7 +59,7 @@ class FilesTest {
                     .usingRecursiveFieldByFieldElementComparatorOnFields("row", "character", "value")
                     .containsExactlyInAnyOrderElementsOf(study.scores());
             assertThat(read.study().characters())
-                    .usingRecursiveFieldByFieldElementComparatorIgnoringFields("states", "plainQuestion")
+                    .usingRecursiveFieldByFieldElementComparatorIgnoringFields("states", "plainQuestion", "trust")
                     .isEqualTo(study.characters());
             assertThat(text.lines()).allMatch(l -> !l.matches("^[=+@-].*"));
         }

@@ -100,7 +100,8 @@ class KeyFilesTest {
                 StudyCharacter.Where.NOT_SAID,
                 StudyCharacter.Looking.PLAIN,
                 "",
-                List.of());
+                List.of(),
+                StudyCharacter.Trust.USUAL);
     }
 
     @Test

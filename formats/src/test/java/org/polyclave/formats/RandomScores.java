@@ -26,6 +26,7 @@ import org.polyclave.formats.study.Specimen.Determination;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCharacter.StudyState;
+import org.polyclave.formats.study.StudyCharacter.Trust;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.study.StudyScore;
@@ -86,10 +87,6 @@ final class RandomScores {
     /** A study with awkward names, every type of character, stages, parents and dependencies. */
     static Study study(long seed) {
         Random random = new Random(seed);
-        List<StudyCharacter> characters = new ArrayList<>();
-        for (CharacterType type : CharacterType.values()) {
-            characters.add(character(type, characters, random));
-        }
         List<StudyRow> rows = new ArrayList<>();
         rows.add(row("Genus " + AWKWARD.get(random.nextInt(AWKWARD.size())), null, "", random)
                 .withRank("genus"));
@@ -101,6 +98,10 @@ final class RandomScores {
                     random));
         }
         rows.add(row(rows.get(1).label(), rows.get(1).id(), "male", random));
+        List<StudyCharacter> characters = new ArrayList<>();
+        for (CharacterType type : CharacterType.values()) {
+            characters.add(character(type, characters, random, rows.get(0).id()));
+        }
         List<StudyScore> scores = new ArrayList<>();
         for (StudyRow row : rows) {
             for (StudyCharacter character : characters) {
@@ -136,7 +137,8 @@ final class RandomScores {
                 List.of(1, 12),
                 true,
                 List.of("caution"),
-                new BodyPlan("mushroom", List.of(new BodyPlan.Part("cap", "pileus"))));
+                new BodyPlan("mushroom", List.of(new BodyPlan.Part("cap", "pileus"))),
+                List.of(new StudyScope.Loss(rows.get(1).id(), rows.get(2).id(), 20, "burns")));
         return new Study(
                 "random-" + seed,
                 "Random " + seed,
@@ -195,7 +197,8 @@ final class RandomScores {
                         "dried")));
     }
 
-    private static StudyCharacter character(CharacterType type, List<StudyCharacter> earlier, Random random) {
+    private static StudyCharacter character(
+            CharacterType type, List<StudyCharacter> earlier, Random random, String root) {
         boolean states = type == CharacterType.STATES || type == CharacterType.ORDERED;
         List<StudyState> alternatives = states
                 ? List.of(
@@ -235,7 +238,13 @@ final class RandomScores {
                 StudyCharacter.Where.NOT_SAID,
                 StudyCharacter.Looking.PLAIN,
                 "",
-                List.of());
+                List.of(),
+                random.nextInt(3) == 0
+                        ? new Trust(
+                                random.nextBoolean() ? 0.2 : null,
+                                StudyCharacter.RateOrigin.EXPERT,
+                                List.of(new StudyCharacter.InGroup(root, 0.3, null, "washed off")))
+                        : Trust.USUAL);
     }
 
     private static StudyRow row(String label, @Nullable String parent, String stage, Random random) {

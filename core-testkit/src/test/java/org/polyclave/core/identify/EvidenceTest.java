@@ -17,6 +17,8 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.matrix.Misreading;
+import org.polyclave.core.matrix.Observer;
 
 /** How answers weigh, and what can be said after them, on matrices that can be worked out by hand. */
 class EvidenceTest {
@@ -227,15 +229,69 @@ class EvidenceTest {
     /** What is recorded of a specimen that shows the first of four states, at a misreading rate of 10 %. */
     private static double[] outcomes(List<Integer> confusable, int mistaken) {
         MatrixCharacter character = new MatrixCharacter(
-                "c", CharacterType.STATES, 4, List.of(), 0, 0, 0, 1, 0, 0.05, ALL_YEAR, false, true, confusable);
+                "c",
+                CharacterType.STATES,
+                4,
+                List.of(),
+                0,
+                0,
+                0,
+                1,
+                0,
+                Misreading.of(0.05),
+                ALL_YEAR,
+                false,
+                true,
+                confusable);
         Cell.Categorical cell = new Cell.Categorical(1, 1 | mistaken, new double[] {1, 0, 0, 0});
-        double[] exact = new Readings(matrix(List.of(character), new Cell[] {cell})).outcomes(0, cell, 0.1);
+        double[] exact =
+                new Readings(matrix(List.of(character), new Cell[] {cell}), Observer.TRAINED).outcomes(0, cell, 0.1);
         for (int s = 0; s < exact.length; s++) {
             exact[s] = Math.abs(exact[s] - Math.rint(exact[s] * 1000) / 1000) < 1e-12
                     ? Math.rint(exact[s] * 1000) / 1000
                     : exact[s];
         }
         return exact;
+    }
+
+    /** Rates by observer and group, against the arithmetic by hand: f, b = mean of f, bits = log2((0.98·f + 0.02·b) / b). */
+    @Test
+    void whereACharacterIsOftenMisreadItSaysLess() {
+        Misreading misreading = new Misreading(0.04, 0.2, List.of(-1.0, 0.3, -1.0), List.of(-1.0, 0.4, -1.0));
+        MatrixCharacter ring = new MatrixCharacter(
+                "ring",
+                CharacterType.STATES,
+                2,
+                List.of(),
+                0,
+                0,
+                0,
+                1,
+                0,
+                misreading,
+                ALL_YEAR,
+                false,
+                true,
+                List.of());
+        Matrix matrix = matrix(List.of(ring), new Cell[] {only(0)}, new Cell[] {only(1)}, new Cell[] {only(1)});
+        double[] gains = new double[2];
+        for (boolean trained : new boolean[] {true, false}) {
+            AnyOrderIdentifier identifier =
+                    new AnyOrderIdentifier(matrix, trained ? Observer.TRAINED : Observer.NOVICE);
+            Identification found = identifier.identify(List.of(saw(0, 0)), IdentifyOptions.WEIGH);
+            double[] f = trained ? new double[] {0.96, 0.3, 0.04} : new double[] {0.8, 0.4, 0.2};
+            double b = (f[0] + f[1] + f[2]) / 3;
+            for (int row = 0; row < 3; row++) {
+                double expected = Math.log((0.98 * f[row] + 0.02 * b) / b) / Math.log(2);
+                assertThat(bits(standing(found, row)).get(0)).isCloseTo(expected, within(1e-9));
+            }
+            gains[trained ? 0 : 1] = identifier
+                    .identify(List.of(), IdentifyOptions.WEIGH)
+                    .questions()
+                    .get(0)
+                    .bits();
+        }
+        assertThat(gains[1]).as("novices learn less from it").isLessThan(gains[0]);
     }
 
     @Test

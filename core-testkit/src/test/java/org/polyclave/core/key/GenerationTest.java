@@ -17,9 +17,11 @@ import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
 import org.polyclave.core.matrix.Hazard;
+import org.polyclave.core.matrix.Losses;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.matrix.Misreading;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Completion;
 import org.polyclave.core.testkit.SyntheticMatrix;
@@ -191,6 +193,99 @@ class GenerationTest {
                 .containsExactly(Role.DECIDING, Role.SUFFICIENT, Role.TENDENCY);
         assertThat(lead.statements()).extracting(Key.Statement::character).containsExactly(0, 1, 2);
         assertThat(lead.statements().get(2).atoms()).isEqualTo(new States(0b01));
+    }
+
+    /** Of two characters that part the same rows, the one is asked that is misread less by those, of whom it is asked. */
+    @Test
+    void theCharacterThatCanBeTrustedHereAndByTheseReadersIsAsked() {
+        Misreading distrusted = new Misreading(0.01, 0.02, List.of(0.4, 0.4), List.of(0.4, 0.4));
+        assertThat(asked(Misreading.of(0.04), distrusted, KeyObjective.CAUTIOUS))
+                .isZero();
+        assertThat(asked(distrusted, Misreading.of(0.04), KeyObjective.CAUTIOUS))
+                .isEqualTo(1);
+        Misreading hardForNovices = new Misreading(0.01, 0.4, List.of(), List.of());
+        assertThat(asked(Misreading.of(0.04), hardForNovices, KeyObjective.CAUTIOUS))
+                .isEqualTo(1);
+        assertThat(asked(Misreading.of(0.04), hardForNovices, KeyObjective.BEGINNER))
+                .isZero();
+    }
+
+    /** What is worst to mix up is parted where it is misread least, though that costs the others more. */
+    @Test
+    void aWorseWrongNameIsAskedForWhereItIsSeldomMisread() {
+        List<MatrixCharacter> characters = new ArrayList<>();
+        for (int c = 0; c < 2; c++) {
+            // The first is misread more by rows 2 and 3, the second more by row 0: on the whole the second is the
+            // better.
+            List<Double> rates = c == 0 ? List.of(0.02, 0.02, 0.3, 0.3) : List.of(0.3, 0.02, 0.02, 0.02);
+            characters.add(new MatrixCharacter(
+                    "c" + c,
+                    CharacterType.STATES,
+                    2,
+                    List.of(),
+                    c,
+                    0,
+                    c,
+                    1,
+                    0,
+                    new Misreading(0.05, 0.12, rates, rates),
+                    0xFFF,
+                    false,
+                    true,
+                    List.of()));
+        }
+        Cell[][] cells = {
+            {only(0, 2), only(0, 2)}, {only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2)}, {only(1, 2), only(1, 2)}
+        };
+        Matrix even = matrix(characters, cells);
+        assertThat(firstAsked(even, KeyObjective.CAUTIOUS)).isEqualTo(1);
+        assertThat(firstAsked(even.withLosses(List.of(new Losses.Loss(0, 3, 10))), KeyObjective.CAUTIOUS))
+                .isZero();
+        assertThat(firstAsked(even.withLosses(List.of(new Losses.Loss(0, 1, 10))), KeyObjective.CAUTIOUS))
+                .as("a loss that this couplet does not risk")
+                .isEqualTo(1);
+        assertThat(firstAsked(even.withLosses(List.of(new Losses.Loss(0, 3, 10))), KeyObjective.FEWEST))
+                .as("steps only: the first of equals")
+                .isZero();
+    }
+
+    private static int asked(Misreading first, Misreading second, KeyObjective objective) {
+        List<MatrixCharacter> characters = new ArrayList<>();
+        for (Misreading misreading : List.of(first, second)) {
+            int at = characters.size();
+            characters.add(new MatrixCharacter(
+                    "c" + at,
+                    CharacterType.STATES,
+                    2,
+                    List.of(),
+                    at,
+                    0,
+                    at,
+                    1,
+                    0,
+                    misreading,
+                    0xFFF,
+                    false,
+                    true,
+                    List.of()));
+        }
+        Cell[][] cells = {{only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2)}};
+        return firstAsked(matrix(characters, cells), objective);
+    }
+
+    private static int firstAsked(Matrix matrix, KeyObjective objective) {
+        KeyOutcome outcome =
+                GENERATOR.generate(matrix, KeyOptions.DEFAULT.withObjective(objective), CancelSignal.NEVER);
+        return ((Generated) outcome)
+                .result()
+                .key()
+                .couplets()
+                .get(0)
+                .leads()
+                .get(0)
+                .statements()
+                .get(0)
+                .character();
     }
 
     @Test

@@ -12,6 +12,7 @@ import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Controller;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.run.PortableMath;
 
 /**
@@ -33,13 +34,20 @@ public final class AnyOrderIdentifier {
     private static final int QUESTIONS = 5;
 
     private final Matrix matrix;
+    private final Observer observer;
     private final Readings readings;
     private final Outcomes outcomes;
     private final SafetyRule safety;
 
+    /** For trained observers. */
     public AnyOrderIdentifier(Matrix matrix) {
+        this(matrix, Observer.TRAINED);
+    }
+
+    public AnyOrderIdentifier(Matrix matrix, Observer observer) {
         this.matrix = matrix;
-        readings = new Readings(matrix);
+        this.observer = observer;
+        readings = new Readings(matrix, observer);
         outcomes = new Outcomes(matrix, readings);
         safety = new SafetyRule(matrix, readings);
     }
@@ -49,7 +57,7 @@ public final class AnyOrderIdentifier {
         Matrix now = matrix.inSeason(options.months());
         return now == matrix
                 ? identifyNow(answers, options)
-                : new AnyOrderIdentifier(now).identifyNow(answers, options);
+                : new AnyOrderIdentifier(now, observer).identifyNow(answers, options);
     }
 
     private Identification identifyNow(List<Answer> answers, IdentifyOptions options) {
@@ -94,15 +102,14 @@ public final class AnyOrderIdentifier {
         private void addPiece(Evidence.Piece piece) {
             Answer answer = piece.answer();
             int c = answer.character();
-            double misreading = readings.misreading(answer);
-            double b = readings.background(c, answer.observation(), misreading);
+            double b = readings.background(answer, 0);
             double[] bits = new double[score.length];
             double[] before = shares(false);
             double mixture = 0;
             double mass = 0;
             for (int i = 0; i < bits.length; i++) {
                 if (isKnown(i, c) && b > 0) {
-                    double f = readings.probability(i, c, answer.observation(), misreading);
+                    double f = readings.probability(i, answer, 0);
                     double ratio = ((1 - Readings.BLUNDER) * f + Readings.BLUNDER * b) / b;
                     bits[i] = piece.weight() * PortableMath.log2(ratio);
                     mixture += before[i] * ratio;

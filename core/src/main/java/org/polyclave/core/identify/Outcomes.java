@@ -8,7 +8,7 @@ import org.polyclave.core.run.PortableMath;
 
 /**
  * Per character, what each row's readers are expected to record: states with misreading, or bins of a number. Equal
- * cells share one entry, so that weighing a question costs logarithms per kind of cell, not per row.
+ * cells that are misread alike share one entry, so that weighing a question costs logarithms per kind of cell, not per row.
  */
 final class Outcomes {
     private final Matrix matrix;
@@ -33,6 +33,7 @@ final class Outcomes {
         List<double[]> bins = numeric ? readings.bins(c) : new ArrayList<>();
         int n = numeric ? bins.size() : matrix.character(c).stateCount();
         List<Cell> seen = new ArrayList<>();
+        List<Double> rates = new ArrayList<>();
         List<double[]> distributions = new ArrayList<>();
         double[] mean = new double[n];
         int scored = 0;
@@ -42,14 +43,15 @@ final class Outcomes {
                 kindOf[c][i] = -1;
                 continue;
             }
-            int kind = seen.indexOf(cell);
+            double rate = readings.misreading(i, c);
+            int kind = indexOf(cell, rate, seen, rates);
             if (kind < 0) {
                 kind = seen.size();
                 seen.add(cell);
+                rates.add(rate);
                 distributions.add(
                         cell instanceof Cell.Categorical shown
-                                ? readings.outcomes(
-                                        c, shown, matrix.character(c).misreading())
+                                ? readings.outcomes(c, shown, rate)
                                 : readings.binShares(c, cell, bins));
             }
             kindOf[c][i] = kind;
@@ -68,6 +70,15 @@ final class Outcomes {
         }
         kinds.add(distributions);
         background.add(mean);
+    }
+
+    private static int indexOf(Cell cell, double rate, List<Cell> seen, List<Double> rates) {
+        for (int k = 0; k < seen.size(); k++) {
+            if (rates.get(k) == rate && seen.get(k).equals(cell)) {
+                return k;
+            }
+        }
+        return -1;
     }
 
     private double evenInformation(int c) {

@@ -7,12 +7,13 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Distributions;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.matrix.RangeDistribution;
 
 /**
  * How likely a reader records an observation of a specimen of a row.
  *
- * <p>A reader records the true state with probability 1 − ε, and otherwise another state: {@value #TO_CONFUSABLE} of ε goes
+ * <p>A reader records the true state with probability 1 − ε, by character, observer and row, and otherwise another state: {@value #TO_CONFUSABLE} of ε goes
  * to the states that it is commonly mistaken for, the rest to the others, and an empty class gives its share to the other.
  * A row's {@code mistaken} states take {@value #MISTAKEN_RATE} of their own. The rows of this misreading matrix sum to 1. An observation's likelihood is
  * {@code (1 − δ)·f + δ·b} with the study-wide share {@code b}, so that one blunder is never fatal.
@@ -24,10 +25,12 @@ final class Readings {
     private static final double MOST_MISREADING = 0.6;
 
     private final Matrix matrix;
+    private final Observer observer;
     private final Distributions distributions;
 
-    Readings(Matrix matrix) {
+    Readings(Matrix matrix, Observer observer) {
         this.matrix = matrix;
+        this.observer = observer;
         this.distributions = new Distributions(matrix);
     }
 
@@ -36,15 +39,23 @@ final class Readings {
         return cell instanceof Cell.Categorical || cell instanceof Cell.Numeric;
     }
 
-    /** Misreading rate of an answer. */
-    double misreading(Answer answer) {
-        double rate = matrix.character(answer.character()).misreading()
-                + answer.certainty().addedMisreading();
-        return Math.min(MOST_MISREADING, rate);
+    /** How often a character is misread on specimens of a row. */
+    double misreading(int row, int character) {
+        return matrix.character(character).misreading().rate(observer, row);
     }
 
-    /** f: probability that a known cell's specimen is recorded as observed. */
-    double probability(int row, int character, Observation observation, double misreading) {
+    /**
+     * f: probability that a known cell's specimen is recorded as answered.
+     *
+     * @param least no reader misreads less than this
+     */
+    double probability(int row, Answer answer, double least) {
+        double rate = misreading(row, answer.character()) + answer.certainty().addedMisreading();
+        return probability(
+                row, answer.character(), answer.observation(), Math.max(least, Math.min(MOST_MISREADING, rate)));
+    }
+
+    private double probability(int row, int character, Observation observation, double misreading) {
         Cell cell = matrix.cell(row, character);
         if (observation instanceof Observation.Reading reading) {
             RangeDistribution range = distributions.range(character, cell);
@@ -101,12 +112,12 @@ final class Readings {
     }
 
     /** b: the study-wide share of the same observation, over the rows scored for it; 0 if none is. */
-    double background(int character, Observation observation, double misreading) {
+    double background(Answer answer, double least) {
         double sum = 0;
         int scored = 0;
         for (int i = 0; i < matrix.rowCount(); i++) {
-            if (isKnown(i, character)) {
-                sum += probability(i, character, observation, misreading);
+            if (isKnown(i, answer.character())) {
+                sum += probability(i, answer, least);
                 scored++;
             }
         }

@@ -86,13 +86,9 @@ final class SafetyRule {
         for (int k = 0; k < evidence.pieces().size(); k++) {
             Evidence.Piece piece = evidence.pieces().get(k);
             int c = character(piece);
-            double rate = readings.misreading(piece.answer());
-            double misreading = rate > NOVICE_MISREADING ? rate : NOVICE_MISREADING;
-            double b = readings.background(c, piece.answer().observation(), misreading);
+            double b = readings.background(piece.answer(), NOVICE_MISREADING);
             for (int i = 0; i < bits.length; i++) {
-                double f = readings.isKnown(i, c)
-                        ? readings.probability(i, c, piece.answer().observation(), misreading)
-                        : b;
+                double f = readings.isKnown(i, c) ? readings.probability(i, piece.answer(), NOVICE_MISREADING) : b;
                 double l = (1 - Readings.BLUNDER) * f + Readings.BLUNDER * b;
                 bits[i] += l > 0 ? piece.weight() * PortableMath.log2(l) : 0;
             }

@@ -51,7 +51,7 @@ final class ConfirmingStatements {
         }
         found.sort(Comparator.comparing(Pair::role)
                 .thenComparing(p -> sameOrgan(p) ? 1 : 0)
-                .thenComparing(p -> character(p).misreading())
+                .thenComparing(p -> character(p).misreading().trained())
                 .thenComparing(p -> character(p).effort())
                 .thenComparing(p -> p.first().character()));
         return onePerGroup(found, most);

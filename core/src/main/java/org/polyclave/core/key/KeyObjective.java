@@ -1,9 +1,10 @@
 package org.polyclave.core.key;
 
 import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.Observer;
 
 /**
- * Fixed presets of the cost of a couplet: {@code effort + errorWeight · P(misread) + hazardWeight · P(misread across a
+ * Fixed presets of the cost of a couplet: {@code effort + errorWeight · P(misread) · worst loss across + hazardWeight · P(misread across a
  * dangerous border)}, per specimen that passes.
  */
 public enum KeyObjective {
@@ -15,7 +16,7 @@ public enum KeyObjective {
     RELATIVES(0.2, 2, 10, 0.5),
     /** Effort counts in full: the naked eye before the lens, the lens before the microscope. */
     EQUIPMENT(1, 2, 10, 0),
-    /** For beginners: misreading is twice as likely and costs 8 minutes. */
+    /** For beginners, who misread as novices do: misreading costs 8 minutes. */
     BEGINNER(0.2, 8, 80, 0);
 
     private final double effortShare;
@@ -53,8 +54,8 @@ public enum KeyObjective {
         return 1 - effortShare + effortShare * character.effort() + harm;
     }
 
-    double misreading(MatrixCharacter character) {
-        double rate = character.misreading();
-        return this == BEGINNER ? Math.min(0.5, 2 * rate) : rate;
+    /** How often a character is misread on specimens of a row. */
+    double misreading(MatrixCharacter character, int row) {
+        return character.misreading().rate(this == BEGINNER ? Observer.NOVICE : Observer.TRAINED, row);
     }
 }

@@ -2,6 +2,7 @@ package org.polyclave.core.key;
 
 import java.util.HashSet;
 import java.util.Set;
+import org.polyclave.core.matrix.Losses;
 import org.polyclave.core.matrix.MatrixCharacter;
 
 /** Cost of asking a split, per specimen that passes it, under an objective. */
@@ -23,15 +24,15 @@ final class SplitCost {
         }
         MatrixCharacter character = problem.matrix.character(split.character());
         double rate = objective.effort(character);
-        double misreading = objective.misreading(character);
         double total = Math.max(position.total, 1e-300);
         boolean[] dangerous = {holds(position, split, true, true), holds(position, split, false, true)};
         boolean[] harmless = {holds(position, split, true, false), holds(position, split, false, false)};
         for (int k = 0; k < position.size(); k++) {
             double share = position.mass[k] / total;
             boolean first = position.enters(k, split, true);
-            double m = misreading * acrossShare(split, first);
-            rate += objective.errorWeight() * share * m;
+            int row = problem.rowOf[position.classes[k]];
+            double m = objective.misreading(character, row) * acrossShare(split, first);
+            rate += objective.errorWeight() * share * m * worstLoss(position, split, row, !first);
             boolean danger = isDangerous(position, k);
             int other = first ? 1 : 0;
             if (danger ? harmless[other] : dangerous[other]) {
@@ -39,6 +40,21 @@ final class SplitCost {
             }
         }
         return rate + objective.groupWeight() * groupsParted(position, split);
+    }
+
+    /** A specimen that goes astray may end at any row of the other lead: the worst counts. */
+    private double worstLoss(Position position, Split split, int row, boolean first) {
+        Losses losses = problem.matrix.losses();
+        if (!losses.isSet(row)) {
+            return 1;
+        }
+        double worst = 0;
+        for (int k = 0; k < position.size(); k++) {
+            if (position.enters(k, split, first)) {
+                worst = Math.max(worst, losses.of(row, problem.rowOf[position.classes[k]]));
+            }
+        }
+        return worst;
     }
 
     /** Of the ways to misread a state, the share that falls on the other lead. */

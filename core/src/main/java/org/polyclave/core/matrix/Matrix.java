@@ -18,17 +18,21 @@ public final class Matrix {
     /** Bit sets of the months in which a row shows a character, where they differ from the character's; 0 elsewhere. */
     private final int[][] ownMonths;
 
+    private final Losses losses;
+
     private Matrix(
             List<MatrixRow> rows,
             List<MatrixCharacter> characters,
             Cell[][] cells,
             boolean[][] weak,
-            int[][] ownMonths) {
+            int[][] ownMonths,
+            Losses losses) {
         this.rows = rows;
         this.characters = characters;
         this.cells = cells;
         this.weak = weak;
         this.ownMonths = ownMonths;
+        this.losses = losses;
     }
 
     /**
@@ -74,7 +78,7 @@ public final class Matrix {
             weakCopy[i] = weak[i].clone();
             monthsCopy[i] = ownMonths[i].clone();
         }
-        return new Matrix(List.copyOf(rows), List.copyOf(characters), copy, weakCopy, monthsCopy);
+        return new Matrix(List.copyOf(rows), List.copyOf(characters), copy, weakCopy, monthsCopy, Losses.EVEN);
     }
 
     private static void checkCell(MatrixRow row, MatrixCharacter character, Cell cell) {
@@ -147,6 +151,16 @@ public final class Matrix {
         return cells[row][character];
     }
 
+    /** How bad it is to take one row for another. */
+    public Losses losses() {
+        return losses;
+    }
+
+    /** The same matrix with other losses; rows by their index here. */
+    public Matrix withLosses(List<Losses.Loss> pairs) {
+        return new Matrix(rows, characters, cells, weak, ownMonths, Losses.of(rows.size(), pairs));
+    }
+
     /** Whether a cell is too weak to help to rule out a dangerous row. */
     public boolean isWeak(int row, int character) {
         return weak[row][character];
@@ -194,7 +208,7 @@ public final class Matrix {
                 }
             }
         }
-        return changed ? new Matrix(rows, characters, masked, weak, ownMonths) : this;
+        return changed ? new Matrix(rows, characters, masked, weak, ownMonths, losses) : this;
     }
 
     /** Bit set of the months in which at least one row shows a character. */
@@ -212,7 +226,7 @@ public final class Matrix {
         Cell[][] copy = cells.clone();
         copy[row] = copy[row].clone();
         copy[row][character] = cell;
-        return new Matrix(rows, characters, copy, weak, ownMonths);
+        return new Matrix(rows, characters, copy, weak, ownMonths, losses);
     }
 
     /** The same matrix with one character scored anew for every row; arguments by row, as in {@link #of}. */
@@ -237,7 +251,7 @@ public final class Matrix {
                 newMonths[i][character] = monthsColumn[i];
             }
         }
-        return new Matrix(rows, characters, newCells, newWeak, newMonths);
+        return new Matrix(rows, characters, newCells, newWeak, newMonths, losses);
     }
 
     /**
@@ -266,7 +280,7 @@ public final class Matrix {
                 keptCells[i][k] = meetsDropped(i, kept.get(k), kept) ? cells[i][kept.get(k)] : Cell.NOT_APPLICABLE;
             }
         }
-        return new Matrix(rows, List.copyOf(keptCharacters), keptCells, keptWeak, keptMonths);
+        return new Matrix(rows, List.copyOf(keptCharacters), keptCells, keptWeak, keptMonths, losses);
     }
 
     private boolean meetsDropped(int row, int character, List<Integer> kept) {

@@ -13,7 +13,7 @@ import java.util.List;
  * @param group index of the correlation group: agreeing answers within one group are one piece of evidence
  * @param effort minutes it takes to observe
  * @param uncertainty reading uncertainty in the base unit, 0 for categorical characters
- * @param misreading probability that a trained observer misreads it
+ * @param misreading how often readers misread it
  * @param months bit set of the months in which it can be seen at all
  * @param hazardousToObserve whether smelling, touching, cutting or the like is needed
  * @param countsForSafety whether it may help to rule out a dangerous row; false for odours and behaviour
@@ -29,7 +29,7 @@ public record MatrixCharacter(
         int group,
         double effort,
         double uncertainty,
-        double misreading,
+        Misreading misreading,
         int months,
         boolean hazardousToObserve,
         boolean countsForSafety,
@@ -47,7 +47,7 @@ public record MatrixCharacter(
         }
     }
 
-    /** A character whose states are not commonly mistaken for one another. */
+    /** A character that is misread alike in all rows and whose states are not commonly mistaken for one another. */
     public MatrixCharacter(
             String id,
             CharacterType type,
@@ -72,7 +72,7 @@ public record MatrixCharacter(
                 group,
                 effort,
                 uncertainty,
-                misreading,
+                Misreading.of(misreading),
                 months,
                 hazardousToObserve,
                 countsForSafety,
@@ -82,7 +82,19 @@ public record MatrixCharacter(
     /** A character with everyday defaults: one minute, trained misreading 5 %, seen all year, a group of its own. */
     public static MatrixCharacter of(String id, CharacterType type, int stateCount, int index) {
         return new MatrixCharacter(
-                id, type, stateCount, List.of(), index, 0, index, 1, 0, 0.05, ALL_MONTHS, false, true);
+                id,
+                type,
+                stateCount,
+                List.of(),
+                index,
+                0,
+                index,
+                1,
+                0,
+                Misreading.TRAINED_DEFAULT,
+                ALL_MONTHS,
+                false,
+                true);
     }
 
     /** The same character with these conditions. */

@@ -14,6 +14,7 @@ import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyRow.Names;
 import org.polyclave.formats.study.StudyRow.Synonym;
+import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.study.StudyScore;
 
 /**
@@ -46,10 +47,44 @@ public record MergeTaxa(String from, String into) implements StudyOperation {
             }
         }
         return study.withRows(rows)
+                .withScope(study.scope().withLosses(losses(study)), study.nearButOutside())
+                .withCharacters(Parts.mapped(study.characters(), this::trusted))
                 .withScores(scores(study))
                 .withClaims(Parts.mapped(study.claims(), c -> c.row().equals(from) ? c.withRow(into) : c))
                 .withSpecimens(Parts.mapped(
                         study.specimens(), s -> s.determined(d -> d.row().equals(from) ? d.withRow(into) : d)));
+    }
+
+    private List<StudyScope.Loss> losses(Study study) {
+        Map<String, StudyScope.Loss> byPair = new LinkedHashMap<>();
+        for (StudyScope.Loss loss : study.scope().losses()) {
+            String row = loss.row().equals(from) ? into : loss.row();
+            String named = loss.named().equals(from) ? into : loss.named();
+            if (!row.equals(named)) {
+                byPair.merge(
+                        row + '/' + named,
+                        new StudyScope.Loss(row, named, loss.times(), loss.why()),
+                        (a, b) -> a.times() >= b.times() ? a : b);
+            }
+        }
+        return List.copyOf(byPair.values());
+    }
+
+    /** Rates of the taxon that is gone become the other's, unless that has its own. */
+    private StudyCharacter trusted(StudyCharacter character) {
+        StudyCharacter.Trust trust = character.trust();
+        boolean own = trust.groups().stream().anyMatch(g -> g.row().equals(into));
+        List<StudyCharacter.InGroup> groups = new ArrayList<>();
+        for (StudyCharacter.InGroup group : trust.groups()) {
+            if (!group.row().equals(from)) {
+                groups.add(group);
+            } else if (!own) {
+                groups.add(group.withRow(into));
+            }
+        }
+        return groups.equals(trust.groups())
+                ? character
+                : character.withTrust(new StudyCharacter.Trust(trust.novice(), trust.origin(), groups));
     }
 
     private static boolean isBelow(Study study, StudyRow row, String ancestor) {

@@ -146,6 +146,10 @@ public final class StudyJoin {
                             character.appliesWhen(),
                             a -> new StudyCharacter.AppliesWhen(
                                     ids.getOrDefault(a.character(), a.character()), a.states())));
+            moved = moved.withTrust(new StudyCharacter.Trust(
+                    moved.trust().novice(),
+                    moved.trust().origin(),
+                    Parts.mapped(moved.trust().groups(), g -> g.withRow(rowIds.getOrDefault(g.row(), g.row())))));
             StudyCharacter here = byId.get(id);
             StudyCharacter joined = here == null ? moved : joined(here, moved);
             byId.put(id, joined);

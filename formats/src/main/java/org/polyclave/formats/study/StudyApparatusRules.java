@@ -7,9 +7,11 @@ import java.util.Map;
 import java.util.Set;
 import org.polyclave.formats.study.StudyRules.Violation;
 
-/** What must hold of glossary, references, claims, pictures and specimens. */
+/** What must hold of glossary, references, claims, pictures, specimens and losses. */
 final class StudyApparatusRules {
     private static final Set<String> QUALIFIERS = Set.of("", "cf.", "aff.");
+
+    private static final double MOST_TIMES = 1000;
 
     private StudyApparatusRules() {}
 
@@ -21,6 +23,36 @@ final class StudyApparatusRules {
             checkClaim(study, claim, found);
         }
         checkSpecimens(study, found);
+        checkLosses(study, found);
+    }
+
+    private static void checkLosses(Study study, List<Violation> found) {
+        Set<String> pairs = new HashSet<>();
+        for (StudyScope.Loss loss : study.scope().losses()) {
+            for (String row : List.of(loss.row(), loss.named())) {
+                if (study.row(row).isEmpty()) {
+                    found.add(new Violation(
+                            "scope",
+                            "losses",
+                            "How bad a wrong name is, is told for '" + row
+                                    + "', which is no taxon. Choose another, or take it out."));
+                }
+            }
+            if (loss.row().equals(loss.named()) || !pairs.add(loss.row() + '/' + loss.named())) {
+                found.add(new Violation(
+                        "scope",
+                        "losses",
+                        "How bad it is to take '" + loss.row() + "' for '" + loss.named()
+                                + "' needs two taxa, and is told once for each pair."));
+            }
+            if (!(loss.times() > 0 && loss.times() <= MOST_TIMES)) {
+                found.add(new Violation(
+                        "scope",
+                        "losses",
+                        "A wrong name is more than 0 and up to 1,000 times as bad as another, not " + loss.times()
+                                + " times."));
+            }
+        }
     }
 
     private static void checkSpecimens(Study study, List<Violation> found) {

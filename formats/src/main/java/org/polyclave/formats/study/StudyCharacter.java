@@ -1,9 +1,12 @@
 package org.polyclave.formats.study;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Misreading;
 
 /**
  * A character with its texts.
@@ -22,6 +25,7 @@ import org.polyclave.core.matrix.CharacterType;
  * @param looking what to know before looking
  * @param comparator what a relative character compares with: "the middle lobe"; empty if it compares with nothing
  * @param ratioOf ids of the two characters of which it is the ratio, or empty
+ * @param trust how far it can be trusted, by audience and group
  */
 public record StudyCharacter(
         String id,
@@ -46,8 +50,9 @@ public record StudyCharacter(
         Where where,
         Looking looking,
         String comparator,
-        List<String> ratioOf) {
-    public static final double DEFAULT_MISREADING = 0.05;
+        List<String> ratioOf,
+        Trust trust) {
+    public static final double DEFAULT_MISREADING = Misreading.TRAINED_DEFAULT;
 
     public StudyCharacter {
         states = List.copyOf(states);
@@ -57,6 +62,7 @@ public record StudyCharacter(
         looking = Missing.or(looking, Looking.PLAIN);
         comparator = Missing.or(comparator, "");
         ratioOf = Missing.list(ratioOf);
+        trust = Missing.or(trust, Trust.USUAL);
     }
 
     /** A character with a name, a type and states, and everything else at its default. */
@@ -84,28 +90,33 @@ public record StudyCharacter(
                 Where.NOT_SAID,
                 Looking.PLAIN,
                 "",
-                List.of());
+                List.of(),
+                Trust.USUAL);
     }
 
     public StudyCharacter withId(String newId) {
-        return copy(newId, type, unit, states, appliesWhen, ratioOf);
+        return copy(newId, type, unit, states, appliesWhen, ratioOf, trust);
     }
 
     public StudyCharacter withStates(List<StudyState> newStates) {
-        return copy(id, type, unit, newStates, appliesWhen, ratioOf);
+        return copy(id, type, unit, newStates, appliesWhen, ratioOf, trust);
     }
 
     public StudyCharacter withConditions(List<AppliesWhen> conditions) {
-        return copy(id, type, unit, states, conditions, ratioOf);
+        return copy(id, type, unit, states, conditions, ratioOf, trust);
     }
 
     /** The same character read as another type, in its unit. */
     public StudyCharacter withType(CharacterType newType, String newUnit) {
-        return copy(id, newType, newUnit, states, appliesWhen, ratioOf);
+        return copy(id, newType, newUnit, states, appliesWhen, ratioOf, trust);
     }
 
     public StudyCharacter withRatioOf(List<String> parts) {
-        return copy(id, type, unit, states, appliesWhen, parts);
+        return copy(id, type, unit, states, appliesWhen, parts, trust);
+    }
+
+    public StudyCharacter withTrust(Trust newTrust) {
+        return copy(id, type, unit, states, appliesWhen, ratioOf, newTrust);
     }
 
     private StudyCharacter copy(
@@ -114,7 +125,8 @@ public record StudyCharacter(
             String newUnit,
             List<StudyState> newStates,
             List<AppliesWhen> conditions,
-            List<String> newRatioOf) {
+            List<String> newRatioOf,
+            Trust newTrust) {
         return new StudyCharacter(
                 newId,
                 label,
@@ -138,7 +150,8 @@ public record StudyCharacter(
                 where,
                 looking,
                 comparator,
-                newRatioOf);
+                newRatioOf,
+                newTrust);
     }
 
     @JsonIgnore
@@ -236,6 +249,59 @@ public record StudyCharacter(
 
         public Looking {
             stages = List.copyOf(stages);
+        }
+    }
+
+    /**
+     * How far readers can be trusted with a character.
+     *
+     * @param novice how often novices misread it; null: as usual
+     * @param origin where the rates come from
+     * @param groups taxa in which other rates hold
+     */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    public record Trust(@Nullable Double novice, RateOrigin origin, List<InGroup> groups) {
+        public static final Trust USUAL = new Trust(null, RateOrigin.DEFAULT, List.of());
+
+        public Trust {
+            origin = Missing.or(origin, RateOrigin.DEFAULT);
+            groups = Missing.list(groups);
+        }
+
+        /** How often novices misread what trained observers misread at some rate. */
+        public double noviceRate(double trained) {
+            return novice == null ? Misreading.of(trained).novice() : novice;
+        }
+    }
+
+    /** Where rates of misreading come from. */
+    public enum RateOrigin {
+        DEFAULT,
+        EXPERT,
+        MEASURED
+    }
+
+    /**
+     * Other rates in a group, where a character cannot be trusted as elsewhere: of a taxon and all that belongs to it.
+     *
+     * @param row the taxon
+     * @param trained how often trained observers misread it there
+     * @param novice how often novices do; null: as usual, but no less than trained ones
+     * @param why what makes it different there
+     */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    public record InGroup(
+            String row, double trained, @Nullable Double novice, String why) {
+        public InGroup {
+            why = Missing.or(why, "");
+        }
+
+        public double noviceRate() {
+            return novice == null ? Misreading.of(trained).novice() : novice;
+        }
+
+        public InGroup withRow(String newRow) {
+            return new InGroup(newRow, trained, novice, why);
         }
     }
 

@@ -11,15 +11,19 @@ import java.util.stream.Collectors;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.Losses;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.matrix.Misreading;
 
 /**
  * Compiles a study for computation: rows without children become rows of the matrix, inheritance is resolved, words of
  * frequency become shares, organs and methods become numbers.
  */
 public final class StudyCompiler {
+    private static final double NO_RATE_OF_ITS_OWN = -1;
+
     private final Study study;
     private final Map<String, Map<String, StudyScore>> scores;
     private final Inheritance inheritance;
@@ -113,8 +117,34 @@ public final class StudyCompiler {
                 ownMonths[i][c] = column.months[i];
             }
         }
-        return new CompiledStudy(
-                study, Matrix.of(rows, characters, cells, weak, ownMonths), leaves, study.characters(), scores);
+        Matrix matrix = Matrix.of(rows, characters, cells, weak, ownMonths).withLosses(losses(leaves));
+        return new CompiledStudy(study, matrix, leaves, study.characters(), scores);
+    }
+
+    /** Losses of pairs of taxa are those of all that belongs to them. */
+    private List<Losses.Loss> losses(List<StudyRow> leaves) {
+        List<Losses.Loss> losses = new ArrayList<>();
+        for (StudyScope.Loss loss : study.scope().losses()) {
+            for (int i = 0; i < leaves.size(); i++) {
+                for (int j = 0; belongs(leaves.get(i), loss.row()) && j < leaves.size(); j++) {
+                    if (i != j && belongs(leaves.get(j), loss.named())) {
+                        losses.add(new Losses.Loss(i, j, loss.times()));
+                    }
+                }
+            }
+        }
+        return losses;
+    }
+
+    private boolean belongs(StudyRow row, String ancestor) {
+        StudyRow at = row;
+        for (int steps = 0; at != null && steps <= rowsById.size(); steps++) {
+            if (at.id().equals(ancestor)) {
+                return true;
+            }
+            at = at.parent() == null ? null : rowsById.get(at.parent());
+        }
+        return false;
     }
 
     private Column column(List<StudyRow> leaves, StudyCharacter character) {
@@ -204,11 +234,35 @@ public final class StudyCompiler {
                 number("group", group(character)),
                 character.effort(),
                 character.uncertainty(),
-                character.misreading(),
+                misreading(character),
                 months == 0 ? MatrixCharacter.ALL_MONTHS : months,
                 character.hazardousToObserve(),
                 !character.tentative(),
                 confusable(character));
+    }
+
+    /** The nearest taxon above a row that has rates of its own gives them. */
+    private Misreading misreading(StudyCharacter character) {
+        StudyCharacter.Trust trust = character.trust();
+        double novice = trust.noviceRate(character.misreading());
+        if (trust.groups().isEmpty()) {
+            return new Misreading(character.misreading(), novice, List.of(), List.of());
+        }
+        Map<String, StudyCharacter.InGroup> groups = new HashMap<>();
+        trust.groups().forEach(g -> groups.put(g.row(), g));
+        List<Double> trainedOf = new ArrayList<>();
+        List<Double> noviceOf = new ArrayList<>();
+        for (StudyRow leaf : leaves()) {
+            StudyCharacter.InGroup group = null;
+            StudyRow at = leaf;
+            for (int steps = 0; group == null && at != null && steps <= rowsById.size(); steps++) {
+                group = groups.get(at.id());
+                at = at.parent() == null ? null : rowsById.get(at.parent());
+            }
+            trainedOf.add(group == null ? NO_RATE_OF_ITS_OWN : group.trained());
+            noviceOf.add(group == null ? NO_RATE_OF_ITS_OWN : group.noviceRate());
+        }
+        return new Misreading(character.misreading(), novice, trainedOf, noviceOf);
     }
 
     /**

@@ -189,10 +189,11 @@ public final class StudyRules {
                         "effort",
                         "Effort and reading uncertainty of '" + name + "' are at least 0."));
             }
-            if (!(character.misreading() >= 0 && character.misreading() <= MOST_MISREADING)) {
+            if (!isRate(character.misreading())) {
                 found.add(new Violation(
                         place(character), "misreading", "The misreading rate of '" + name + "' is from 0 to 50 %."));
             }
+            checkTrust(study, character, found);
             if (Units.factor(character.type(), character.unit()).isEmpty()) {
                 found.add(new Violation(
                         place(character),
@@ -211,6 +212,41 @@ public final class StudyRules {
                         "These characters depend on one another in a circle: "
                                 + circle.stream().map(StudyCharacter::label).collect(Collectors.joining(" → "))
                                 + ". Take one dependency out.")));
+    }
+
+    private static void checkTrust(Study study, StudyCharacter character, List<Violation> found) {
+        StudyCharacter.Trust trust = character.trust();
+        String name = "'" + character.label() + "'";
+        if (trust.novice() != null && !isRate(trust.novice())) {
+            found.add(new Violation(
+                    place(character), "trust", "The rate at which novices misread " + name + " is from 0 to 50 %."));
+        }
+        Set<String> groups = new HashSet<>();
+        for (StudyCharacter.InGroup group : trust.groups()) {
+            if (study.row(group.row()).isEmpty()) {
+                found.add(new Violation(
+                        place(character),
+                        "trust",
+                        "How far " + name + " can be trusted is told for '" + group.row()
+                                + "', which is no taxon. Choose another, or take it out."));
+            } else if (!groups.add(group.row())) {
+                found.add(new Violation(
+                        place(character),
+                        "trust",
+                        "How far " + name + " can be trusted in '"
+                                + study.row(group.row()).orElseThrow().name() + "' is told twice. Keep one."));
+            }
+            if (!isRate(group.trained()) || (group.novice() != null && !isRate(group.novice()))) {
+                found.add(new Violation(
+                        place(character),
+                        "trust",
+                        "The misreading rates of " + name + " in a group are from 0 to 50 %."));
+            }
+        }
+    }
+
+    private static boolean isRate(double rate) {
+        return rate >= 0 && rate <= MOST_MISREADING;
     }
 
     private static void checkStates(StudyCharacter character, List<Violation> found) {

@@ -9,6 +9,7 @@ import java.util.List;
  * @param gatheredForFood whether people gather organisms of this group for food
  * @param cautions sentences that every reader of an edition sees
  * @param bodyPlan outline on which organs are found
+ * @param losses pairs of which one taken for the other is worse, or less bad, than an everyday wrong name
  */
 public record StudyScope(
         String group,
@@ -21,13 +22,44 @@ public record StudyScope(
         List<Integer> months,
         boolean gatheredForFood,
         List<String> cautions,
-        BodyPlan bodyPlan) {
+        BodyPlan bodyPlan,
+        List<Loss> losses) {
     public static final StudyScope EMPTY =
-            new StudyScope("", "", "", "", "", "", "", List.of(), false, List.of(), BodyPlan.NONE);
+            new StudyScope("", "", "", "", "", "", "", List.of(), false, List.of(), BodyPlan.NONE, List.of());
 
     public StudyScope {
         months = List.copyOf(months);
         cautions = List.copyOf(cautions);
         bodyPlan = Missing.or(bodyPlan, BodyPlan.NONE);
+        losses = Missing.list(losses);
+    }
+
+    public StudyScope withLosses(List<Loss> newLosses) {
+        return new StudyScope(
+                group,
+                covers,
+                leavesOut,
+                region,
+                stages,
+                audience,
+                equipment,
+                months,
+                gatheredForFood,
+                cautions,
+                bodyPlan,
+                newLosses);
+    }
+
+    /**
+     * How bad it is to take one taxon, with all that belongs to it, for another.
+     *
+     * @param row what the specimen is
+     * @param named what it is taken for
+     * @param times how many times as bad as an everyday wrong name
+     */
+    public record Loss(String row, String named, double times, String why) {
+        public Loss {
+            why = Missing.or(why, "");
+        }
     }
 }

@@ -94,7 +94,8 @@ final class CharacterColumns {
                 StudyCharacter.Where.NOT_SAID,
                 StudyCharacter.Looking.PLAIN,
                 "",
-                List.of());
+                List.of(),
+                StudyCharacter.Trust.USUAL);
     }
 
     private static boolean isYes(String text) {

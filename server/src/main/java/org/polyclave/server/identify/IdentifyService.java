@@ -2,6 +2,7 @@ package org.polyclave.server.identify;
 
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.WeakHashMap;
@@ -13,6 +14,7 @@ import org.polyclave.core.identify.IdentifyOptions;
 import org.polyclave.core.identify.Observation;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Observer;
 import org.polyclave.formats.key.KeyView;
 import org.polyclave.formats.key.KeyWording;
 import org.polyclave.formats.key.StatementWording;
@@ -29,7 +31,7 @@ public class IdentifyService {
     private static final double READING_SHARE = 0.05;
     private static final int TOLD_APART = 3;
 
-    private final Map<CompiledStudy, AnyOrderIdentifier> identifiers = new WeakHashMap<>();
+    private final Map<CompiledStudy, Map<Observer, AnyOrderIdentifier>> identifiers = new WeakHashMap<>();
 
     /**
      * One answer.
@@ -49,9 +51,15 @@ public class IdentifyService {
      * @param strikeOut whether contradicting rows fall away
      * @param month 1 to 12, 0 for any
      * @param unavailable ids of characters that the reader cannot see
+     * @param observer who looks; null: a trained observer
      */
     public record IdentifyRequest(
-            List<AnswerRequest> answers, boolean strikeOut, int tolerance, int month, List<String> unavailable) {}
+            List<AnswerRequest> answers,
+            boolean strikeOut,
+            int tolerance,
+            int month,
+            List<String> unavailable,
+            @Schema(nullable = true) @Nullable Observer observer) {}
 
     public record StandingView(
             KeyView.NameView name,
@@ -82,10 +90,8 @@ public class IdentifyService {
             List<String> notCompared) {}
 
     public IdentifyResponse identify(CompiledStudy compiled, IdentifyRequest request) {
-        AnyOrderIdentifier identifier;
-        synchronized (identifiers) {
-            identifier = identifiers.computeIfAbsent(compiled, c -> new AnyOrderIdentifier(c.matrix()));
-        }
+        AnyOrderIdentifier identifier =
+                identifier(compiled, request.observer() == null ? Observer.TRAINED : request.observer());
         List<Answer> answers = new ArrayList<>();
         for (AnswerRequest answer : request.answers()) {
             answers.add(answer(compiled, answer));
@@ -103,6 +109,14 @@ public class IdentifyService {
         int months = request.month() == 0 ? FULL_YEAR : 1 << (request.month() - 1);
         IdentifyOptions options = new IdentifyOptions(request.strikeOut(), request.tolerance(), months, unavailable);
         return view(compiled, identifier.identify(answers, options));
+    }
+
+    private AnyOrderIdentifier identifier(CompiledStudy compiled, Observer observer) {
+        synchronized (identifiers) {
+            return identifiers
+                    .computeIfAbsent(compiled, c -> new EnumMap<>(Observer.class))
+                    .computeIfAbsent(observer, o -> new AnyOrderIdentifier(compiled.matrix(), o));
+        }
     }
 
     private static Answer answer(CompiledStudy compiled, AnswerRequest request) {

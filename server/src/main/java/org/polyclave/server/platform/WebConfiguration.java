@@ -24,6 +24,8 @@ class WebConfiguration implements WebMvcConfigurer {
             "Progressing", Set.of("key"),
             "MoveRequest", Set.of("parent", "before"),
             "StudyRow", Set.of("parent"),
+            "Trust", Set.of("novice"),
+            "InGroup", Set.of("novice"),
             "Assignment", Set.of("finished"),
             "OfCharacter", Set.of("kappa", "alpha"));
 

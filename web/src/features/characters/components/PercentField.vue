@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+
+/** A rate from 0 to 0.5, written in percent; empty: as usual. */
+const rate = defineModel<number | undefined>({ required: true });
+defineProps<{ label: string; readonly: boolean; usual?: string }>();
+const percent = computed({
+  get: () => (rate.value === undefined ? '' : Math.round(rate.value * 1000) / 10),
+  set: (typed: string | number) => (rate.value = typed === '' ? undefined : Number(typed) / 100),
+});
+</script>
+
+<template>
+  <v-text-field
+    v-model="percent"
+    type="number"
+    min="0"
+    max="50"
+    step="any"
+    density="compact"
+    :label="label"
+    :placeholder="usual"
+    :persistent-placeholder="usual !== undefined"
+    :readonly="readonly"
+    hide-details
+  />
+</template>
