@@ -2,8 +2,8 @@
 export default {
   trust: {
     title: 'How often it is misread',
-    trained: 'By trained readers (%)',
-    novice: 'By novices (%)',
+    trained: 'Trained (%)',
+    novice: 'Novices (%)',
     origin: 'These figures are',
     origins: { DEFAULT: 'the usual ones', EXPERT: 'an expert’s', MEASURED: 'measured' },
     group: 'In this taxon',

@@ -14,7 +14,8 @@ async function open(of = margin, editable = true) {
     id,
     row: row(id),
     character: of,
-    title: id,
+    named: true,
+    title: '',
     cell: id === 'bane' ? cell('entire') : undefined,
   }));
   const props = reactive<Record<string, unknown>>({

@@ -5,12 +5,16 @@ import type { Cell } from '@/features/study';
 import GlossaryText from '@/shared/GlossaryText.vue';
 import HazardMark from '@/shared/HazardMark.vue';
 import StatePicture from '@/shared/StatePicture.vue';
+import TaxonName from '@/shared/TaxonName.vue';
 import { toggled } from '../logic/view';
 
 export interface QueueItem {
   id: string;
   row: Schemas['StudyRow'];
   character: Schemas['StudyCharacter'];
+  /** Whether its taxon is named in the list. */
+  named: boolean;
+  /** What else tells it from its neighbours, or empty. */
   title: string;
   cell: Cell | undefined;
 }
@@ -115,7 +119,11 @@ onMounted(() => list.value?.focus());
           :aria-selected="i === active"
           @click="go(i)"
         >
-          <span class="title">{{ one.title }} <HazardMark v-if="!byRow" :hazard="one.row.hazard" /></span>
+          <span class="title">
+            <TaxonName v-if="one.named" :label="one.row.label" :stage="one.row.stage" />{{ ' ' }}
+            <span v-if="one.title" :class="{ quiet: one.named }">{{ one.named ? `· ${one.title}` : one.title }}</span>
+            <HazardMark v-if="!byRow" :hazard="one.row.hazard" />
+          </span>
           <span class="value figures" :class="{ inherited: one.cell?.from, doubt: one.cell?.doubtful }">{{
             one.cell?.text || '·'
           }}</span>
@@ -124,7 +132,11 @@ onMounted(() => list.value?.focus());
     </div>
     <section v-if="item" class="card" aria-live="polite">
       <p class="quiet">
-        {{ byRow ? item.character.organ : item.row.label + (item.row.stage ? `, ${item.row.stage}` : '') }}
+        <template v-if="byRow">{{ item.character.organ }}</template><TaxonName
+          v-else
+          :label="item.row.label"
+          :stage="item.row.stage"
+        />
       </p>
       <h2><GlossaryText :text="item.character.question || item.character.label" /></h2>
       <p v-if="item.character.note"><GlossaryText :text="item.character.note" /></p>

@@ -43,19 +43,17 @@ const selectedRows = computed(() => {
 
 /** What is scored one after the other: the rows of a character, or the characters of a row. */
 const queue = computed<QueueItem[]>(() => {
-  const item = (r: Schemas['StudyRow'], c: Schemas['StudyCharacter'], title: string): QueueItem => ({
+  const item = (r: Schemas['StudyRow'], c: Schemas['StudyCharacter'], named: boolean): QueueItem => ({
     id: `${r.id}-${c.id}`,
     row: r,
     character: c,
-    title,
+    named,
+    title: named ? '' : c.label,
     cell: sheet.cellOf(r.id, c.id),
   });
   const at = { row: row.value, character: character.value };
-  if (mode.value === 'row' && at.row)
-    return characters.value.map((c) => item(at.row as Schemas['StudyRow'], c, c.label));
-  return rows.value.flatMap(({ row: r }) =>
-    at.character ? [item(r, at.character, r.stage ? `${r.label}, ${r.stage}` : r.label)] : [],
-  );
+  if (mode.value === 'row' && at.row) return characters.value.map((c) => item(at.row as Schemas['StudyRow'], c, false));
+  return rows.value.flatMap(({ row: r }) => (at.character ? [item(r, at.character, true)] : []));
 });
 const heading = computed(() =>
   mode.value === 'row'

@@ -43,7 +43,8 @@ const items = computed<QueueItem[]>(() => {
     id: `${row.id}-${character.id}`,
     row,
     character,
-    title: `${nameOf(row)} · ${character.label}`,
+    named: true,
+    title: character.label,
     cell: ownCell(own.value.get(`${row.id}.${character.id}`), character.states),
   });
   return byRow.value

@@ -9,15 +9,9 @@ import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyRules;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ObjectNode;
 
 /** Mends findings of which it is certain how: listed misspellings of terms are written right. Nothing else is certain. */
 public final class Mend {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final List<String> TEXTS =
-            List.of("label", "question", "plainQuestion", "note", "pitfalls", "plain", "definition");
 
     private final GlossaryIndex index;
     private final String word;
@@ -41,19 +35,7 @@ public final class Mend {
     }
 
     private StudyCharacter written(StudyCharacter character) {
-        ObjectNode tree = JSON.valueToTree(character);
-        texts(tree);
-        texts(tree.path("looking"));
-        tree.path("states").forEach(this::texts);
-        return JSON.treeToValue(tree, StudyCharacter.class);
-    }
-
-    private void texts(JsonNode node) {
-        for (String name : TEXTS) {
-            if (node.path(name).isString()) {
-                ((ObjectNode) node).put(name, written(node.path(name).asString()));
-            }
-        }
+        return CharacterTexts.changed(character, this::written);
     }
 
     private String written(String text) {

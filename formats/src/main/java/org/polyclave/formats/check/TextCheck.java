@@ -157,19 +157,7 @@ final class TextCheck {
     private void texts(BiConsumer<String[], String> each) {
         for (StudyCharacter character : study.characters()) {
             String[] place = {"", character.id()};
-            for (String text : List.of(
-                    character.label(),
-                    character.question(),
-                    character.plainQuestion(),
-                    character.note(),
-                    character.looking().pitfalls())) {
-                each.accept(place, text);
-            }
-            for (StudyCharacter.StudyState state : character.states()) {
-                each.accept(place, state.label());
-                each.accept(place, state.plain());
-                each.accept(place, state.definition());
-            }
+            CharacterTexts.of(character).forEach(text -> each.accept(place, text));
         }
         study.rows().forEach(row -> each.accept(new String[] {row.id(), ""}, row.description()));
     }
