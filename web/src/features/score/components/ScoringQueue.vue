@@ -37,7 +37,8 @@ const input = useTemplateRef<HTMLInputElement>('input');
 const typing = ref<string | null>(null);
 const item = computed(() => props.items[active.value]);
 const own = computed(() => (item.value?.cell && !item.value.cell.from ? item.value.cell.text : ''));
-const shown = computed(() => new Set(item.value?.cell?.parts.map((p) => p.label) ?? []));
+/** States that it shows; those it is only taken for are not scored as its own. */
+const shown = computed(() => new Set((item.value?.cell?.parts ?? []).filter((p) => !p.mistaken).map((p) => p.label)));
 
 function go(to: number) {
   active.value = Math.max(0, Math.min(props.items.length - 1, to));
@@ -90,11 +91,16 @@ function onKey(event: KeyboardEvent) {
   event.preventDefault();
 }
 
-watch(active, async () => {
+async function reveal() {
   await nextTick();
-  list.value?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
+  list.value?.querySelector('[aria-selected="true"]')?.scrollIntoView?.({ block: 'nearest' });
+}
+
+watch(active, reveal);
+onMounted(() => {
+  list.value?.focus();
+  void reveal();
 });
-onMounted(() => list.value?.focus());
 </script>
 
 <template>

@@ -138,6 +138,58 @@ class MatrixJourneyTest {
     }
 
     @Test
+    void aSpecimenIsNoEvidenceForTheCharacterThatNamedIt() {
+        Page page = study("Sallows by specimens");
+        command(page, "Go to Gather");
+        button(page, "Add a specimen").click();
+        page.getByLabel("Code on the label").fill("SV 1");
+        button(page, "Name it").click();
+        choose(page, "Taxon", "Sallow bane");
+        choose(page, "Characters that were used", "margin");
+        page.keyboard().press("Escape");
+        Browsing.assertAccessible(page);
+        button(page, "Save").click();
+        assertThat(page.getByText("by margin")).isVisible();
+
+        page.navigate(page.url().replaceFirst("/gather.*", "/score?row=sallow-bane&character=margin&frozen=awn"));
+        assertThat(page.locator("#active-cell")).hasText("margin: toothed");
+        page.getByText("Where it comes from").click();
+        choose(page, "Basis", "From specimens");
+        choose(page, "Specimens seen or measured", "SV 1");
+        page.keyboard().press("Escape");
+        button(page, "Save").click();
+        assertThat(page.locator("aside").getByText("no evidence for what")).isVisible();
+        Browsing.assertAccessible(page);
+
+        page.locator("aside")
+                .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("SV 1"))
+                .click();
+        assertThat(page.getByText("one score rests on it")).isVisible();
+        button(page, "Name it again").click();
+        choose(page, "Characters that were used", "awn");
+        page.keyboard().press("Escape");
+        button(page, "Save").click();
+        assertThat(page.getByText("by awn")).isVisible();
+        page.goBack();
+        assertThat(page.locator("#active-cell")).hasText("margin: toothed");
+        assertThat(page.locator("aside").getByText("no evidence for what"))
+                .not()
+                .isVisible();
+    }
+
+    /** Chooses an entry of the last list with a label: a specimen has one for each of its names. */
+    private static void choose(Page page, String label, String entry) {
+        page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName(label))
+                .last()
+                .press("ArrowDown");
+        page.getByRole(
+                        AriaRole.OPTION,
+                        new Page.GetByRoleOptions().setName(entry).setExact(true))
+                .last()
+                .click();
+    }
+
+    @Test
     void aSecondFileJoinsTheStudyAsOneChange() {
         Page page = study("Sallows joined");
         command(page, "Import a file into this study");
