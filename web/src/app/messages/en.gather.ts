@@ -12,6 +12,22 @@ export default {
     remove: 'Take this taxon out',
     inGroups: 'otherwise in {names}',
   },
+  sample: {
+    title: 'What was measured',
+    items: 'Items',
+    collections: 'Collections',
+    mean: 'Mean',
+    sd: 'SD',
+    provisional: 'Provisional: more individuals may widen it',
+    say: {
+      items: '{n} items',
+      individuals: '{n} individuals',
+      collections: '{n} collections',
+      mean: 'mean {mean} {unit}',
+      sd: 'SD {sd} {unit}',
+      provisional: 'provisional',
+    },
+  },
   losses: {
     title: 'Wrong names that are worse than others',
     add: 'Add a pair',

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
 import { api, type Schemas } from '@/api/client';
 import type { Cell } from '@/features/study';
 import StatePicture from '@/shared/StatePicture.vue';
@@ -26,10 +27,28 @@ const props = defineProps<{
   brief?: boolean;
 }>();
 const emit = defineEmits<{ pick: [text: string]; origin: [origin: Schemas['Origin']] }>();
+const { t } = useI18n();
 const source = computed(
   () => props.references.find((r) => r.id === props.cell?.source)?.citation ?? props.cell?.source ?? '',
 );
 const evidence = computed(() => props.specimens.filter((s) => props.cell?.specimens.includes(s.id)));
+/** "3 items of 12 individuals, mean 5.2 mm, SD 0.4 mm, provisional". */
+const measured = computed(() => {
+  const cell = props.cell;
+  if (!cell || cell.kind !== 'range') return '';
+  const { items, collections, mean, sd, provisional } = cell.spread;
+  const unit = props.character.unit;
+  return [
+    items ? t('sample.say.items', { n: items }) : '',
+    cell.individuals ? t('sample.say.individuals', { n: cell.individuals }) : '',
+    collections ? t('sample.say.collections', { n: collections }) : '',
+    mean === undefined ? '' : t('sample.say.mean', { mean, unit }),
+    sd === undefined ? '' : t('sample.say.sd', { sd, unit }),
+    provisional ? t('sample.say.provisional') : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+});
 const history = useQuery({
   queryKey: computed(() => ['history', props.slug, props.row.id, props.character.id, props.cell?.revision]),
   queryFn: () =>
@@ -62,13 +81,20 @@ const history = useQuery({
         }}</router-link></template
       >
     </p>
+    <p v-if="measured" class="quiet figures">{{ measured }}</p>
     <p v-if="cell?.note">{{ cell.note }}</p>
     <ul v-if="findings.length" class="findings">
       <li v-for="reason in findings" :key="reason">{{ reason }}</li>
     </ul>
     <details v-if="cell && cell.basis && !cell.from && editable" class="origin">
       <summary>{{ $t('origin.title') }}</summary>
-      <OriginForm :cell="cell" :references="references" :specimens="specimens" @save="emit('origin', $event)" />
+      <OriginForm
+        :cell="cell"
+        :references="references"
+        :specimens="specimens"
+        :unit="character.unit"
+        @save="emit('origin', $event)"
+      />
     </details>
     <template v-if="character.states.length && !brief">
       <h4>{{ $t('shelf.states') }}</h4>

@@ -4,9 +4,15 @@ import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import type { Cell } from '@/features/study';
 import { useCompact } from '@/shared/useCompact';
+import SampleFields from './SampleFields.vue';
 
 /** Where a score comes from, and what else there is to say of it. */
-const props = defineProps<{ cell: Cell; references: Schemas['Reference'][]; specimens: Schemas['Specimen'][] }>();
+const props = defineProps<{
+  cell: Cell;
+  references: Schemas['Reference'][];
+  specimens: Schemas['Specimen'][];
+  unit: string;
+}>();
 const emit = defineEmits<{ save: [origin: Schemas['Origin']] }>();
 const { t } = useI18n();
 const draft = ref<Schemas['Origin']>(fromCell());
@@ -18,7 +24,7 @@ const codes = computed(() => props.specimens.map((s) => ({ value: s.id, title: s
 const dirty = computed(() => JSON.stringify(draft.value) !== JSON.stringify(fromCell()));
 
 function fromCell(): Schemas['Origin'] {
-  const { basis, source, doubtful, note, months, concept, individuals, specimens } = props.cell;
+  const { basis, source, doubtful, note, months, concept, individuals, specimens, spread } = props.cell;
   const from = basis as Schemas['Origin']['basis'];
   return {
     basis: from,
@@ -29,6 +35,7 @@ function fromCell(): Schemas['Origin'] {
     concept,
     individuals: individuals ?? undefined,
     specimens: [...specimens],
+    spread: { ...spread },
   };
 }
 
@@ -51,15 +58,7 @@ const field = useCompact(() => false);
     />
     <v-text-field v-bind="field" v-model="draft.concept" :label="$t('origin.concept')" />
     <v-select v-bind="field" v-model="draft.months" :items="months" :label="$t('origin.months')" multiple clearable />
-    <v-text-field
-      v-if="cell.kind === 'range'"
-      v-bind="field"
-      :model-value="draft.individuals ?? ''"
-      type="number"
-      min="1"
-      :label="$t('origin.individuals')"
-      @update:model-value="draft.individuals = Number($event) || undefined"
-    />
+    <SampleFields v-if="cell.kind === 'range'" v-model="draft" :unit="unit" />
     <v-autocomplete
       v-if="draft.basis === 'SPECIMENS' && specimens.length"
       v-bind="field"

@@ -82,6 +82,7 @@ test('doubt keeps the text and the rest of the origin', async () => {
     months: [],
     concept: '',
     specimens: [],
+    spread: { provisional: false },
   };
   await vi.waitFor(() =>
     expect(server.bodies(`POST ${PATH}/scores`)).toEqual([

@@ -134,9 +134,9 @@ async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
 
 function doubt(item: QueueItem) {
   if (!item.cell) return;
-  const { basis, source, doubtful, note, months, concept, individuals, specimens } = item.cell;
+  const { basis, source, doubtful, note, months, concept, individuals, specimens, spread } = item.cell;
   const from = basis as Schemas['Origin']['basis'];
-  const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, individuals, specimens };
+  const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, individuals, specimens, spread };
   void setOrigin(origin, item);
 }
 

@@ -29,6 +29,7 @@ export const EMPTY_CELL: Omit<Cell, 'revision'> = {
   date: '',
   concept: '',
   specimens: [],
+  spread: { provisional: false },
   from: null,
 };
 

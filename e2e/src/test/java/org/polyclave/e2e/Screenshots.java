@@ -20,10 +20,10 @@ public final class Screenshots {
     private static final String STUDY = "/studies/marrowmere-tussocks";
     private static final String MUSHROOMS = "/studies/marrowmere-browncaps";
     private static final List<View> VIEWS = List.of(
-            new View("sign-in", "/sign-in", false, "h1"),
             new View("studies", "/studies", false, "table"),
             new View("import", "/import", false, "h1"),
             new View("scope", STUDY + "/scope?row=ostrivia-mitis", false, ".shelf", "text=Add a synonym"),
+            new View("gather", MUSHROOMS + "/gather?specimen=sw-36-21", false, ".shelf", ".determination"),
             new View("characters", STUDY + "/characters?character=leaf-blade", false, ".shelf", ".shelf summary"),
             new View("score", STUDY + "/score?row=tarnella-argentea&character=leaf-width", false, "canvas", "summary"),
             new View(

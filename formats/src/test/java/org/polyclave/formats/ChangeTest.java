@@ -144,7 +144,7 @@ class ChangeTest {
         Study there = LEAVES.withSpecimens(List.of(
                         new Specimen("v-1", "V-9", List.of(), "new"), new Specimen("x", "V-2", List.of(), "known")))
                 .withScores(LEAVES.scores().stream()
-                        .map(s -> s.withSample(new StudyScore.Sample(null, null, null, List.of("v-1", "x"))))
+                        .map(s -> s.withSample(StudyScore.Sample.of(null, null, null, List.of("v-1", "x"))))
                         .toList());
         Study joined = StudyJoin.of(here, there).study();
         assertThat(StudyRules.check(joined)).isEmpty();
@@ -156,7 +156,7 @@ class ChangeTest {
                 there.scores().stream().map(s -> s.withSource("field book")).toList());
         assertThat(StudyJoin.of(here, sourced).study().scores())
                 .allSatisfy(s -> assertThat(s.sample())
-                        .isEqualTo(new StudyScore.Sample(null, null, null, List.of("v-1-2", "v-2"))));
+                        .isEqualTo(StudyScore.Sample.of(null, null, null, List.of("v-1-2", "v-2"))));
     }
 
     @Test

@@ -10,6 +10,11 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.polyclave.core.identify.Answer;
+import org.polyclave.core.identify.AnyOrderIdentifier;
+import org.polyclave.core.identify.Identification;
+import org.polyclave.core.identify.IdentifyOptions;
+import org.polyclave.core.identify.Observation;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Losses;
@@ -27,6 +32,7 @@ import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyRules;
 import org.polyclave.formats.study.StudyScope;
+import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.table.TableReader;
 
 /** From what people score to what algorithms see. */
@@ -84,6 +90,48 @@ class CompilerTest {
         assertThat(StudyRules.check(trusted.withRows(trusted.rows().subList(3, 5))))
                 .extracting(StudyRules.Violation::sentence)
                 .anyMatch(s -> s.contains("told for 'aa', which is no taxon"));
+    }
+
+    /** A range of 5 to 7 with mean 6 and SD 0.5 of 12: 6 is likelier than 6.9, and 7.5 is possible. */
+    @Test
+    void aMeasuredSampleTellsWhatIsLikelyWithinItsRangeAndBeyond() {
+        Study flat = study("taxon,width\n#type,length\nAa,5–7\nBb,1–30\n");
+        Study measured = flat.withScores(flat.scores().stream()
+                .map(s -> s.row().equals("aa")
+                        ? s.withSample(new StudyScore.Sample(null, 12, 3, List.of(), 6.0, 0.5, null))
+                        : s)
+                .toList());
+        assertThat(StudyRules.check(measured)).isEmpty();
+        assertThat(List.of(posterior(flat, 6), posterior(flat, 6.9)))
+                .as("flat: one is as good as the other")
+                .allSatisfy(p -> assertThat(p).isCloseTo(posterior(flat, 6), within(1e-9)));
+        assertThat(posterior(measured, 6)).isGreaterThan(posterior(flat, 6));
+        assertThat(posterior(measured, 6.9)).isLessThan(posterior(flat, 6.9));
+        assertThat(posterior(measured, 7.5)).isGreaterThan(posterior(flat, 7.5));
+        Study wrong = measured.withScores(measured.scores().stream()
+                .map(s -> s.row().equals("aa")
+                        ? s.withSample(new StudyScore.Sample(null, null, 3, List.of(), 6.0, 0.5, null))
+                        : s.withSample(new StudyScore.Sample(null, 9, null, List.of(), 60.0, 0.5, null)))
+                .toList());
+        assertThat(StudyRules.check(wrong))
+                .extracting(StudyRules.Violation::sentence)
+                .satisfiesExactlyInAnyOrder(
+                        s -> assertThat(s).contains("only together"),
+                        s -> assertThat(s).contains("outside the range"));
+    }
+
+    /** Of the first row, after a width was read. */
+    private static double posterior(Study study, double width) {
+        Identification found = new AnyOrderIdentifier(
+                        StudyCompiler.compile(study).matrix())
+                .identify(
+                        List.of(new Answer(0, new Observation.Reading(width, 0.05), Answer.Certainty.SURE)),
+                        IdentifyOptions.WEIGH);
+        return found.standings().stream()
+                .filter(s -> s.row() == 0)
+                .findFirst()
+                .orElseThrow()
+                .posterior();
     }
 
     @Test

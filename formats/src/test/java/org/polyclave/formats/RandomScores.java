@@ -120,9 +120,7 @@ final class RandomScores {
                             random.nextBoolean() ? "A. Scorer" : "",
                             random.nextBoolean() ? "2031-05-04" : "",
                             random.nextBoolean() ? "sensu A. Scorer" : "",
-                            random.nextInt(3) == 0
-                                    ? new StudyScore.Sample(null, random.nextBoolean() ? 4 : null, 2, List.of("v-1"))
-                                    : null));
+                            random.nextInt(3) == 0 ? sample(value, random) : null));
                 }
             }
         }
@@ -195,6 +193,18 @@ final class RandomScores {
                                 new Determination(
                                         rows.get(2).id(), "", Specimen.Kind.CONFIRMED, "", "", "", List.of())),
                         "dried")));
+    }
+
+    private static StudyScore.Sample sample(ScoreValue value, Random random) {
+        boolean spread = value instanceof ScoreValue.Range && random.nextBoolean();
+        return new StudyScore.Sample(
+                null,
+                spread ? Integer.valueOf(12) : random.nextBoolean() ? Integer.valueOf(4) : null,
+                2,
+                List.of("v-1"),
+                spread ? ((ScoreValue.Range) value).low() : null,
+                spread ? 0.25 : null,
+                random.nextBoolean());
     }
 
     private static StudyCharacter character(

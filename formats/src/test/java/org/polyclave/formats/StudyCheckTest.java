@@ -65,7 +65,7 @@ class StudyCheckTest {
 
     /** The clean study with the width of Aa's leaves measured on these. */
     private static Study measuredOn(Specimen... specimens) {
-        StudyScore.Sample sample = new StudyScore.Sample(
+        StudyScore.Sample sample = StudyScore.Sample.of(
                 null, 9, null, Stream.of(specimens).map(Specimen::id).toList());
         return clean().withSpecimens(List.of(specimens))
                 .withScores(clean().scores().stream()
@@ -169,7 +169,7 @@ class StudyCheckTest {
     @Test
     void aRangeOfFourIndividualsIsToldAndOneOfFiveIsNot() {
         for (int individuals : new int[] {1, 4, 5}) {
-            StudyScore.Sample sample = new StudyScore.Sample(null, individuals, null, List.of());
+            StudyScore.Sample sample = StudyScore.Sample.of(null, individuals, null, List.of());
             Study measured = clean().withScores(clean().scores().stream()
                     .map(s -> s.row().equals("cc") && s.character().equals("leaf-width") ? s.withSample(sample) : s)
                     .toList());

@@ -327,7 +327,7 @@ class StudyRulesTest {
                                 new Specimen("v2", "v  1", List.of(), ""),
                                 new Specimen("v3", " ", List.of(), "")))
                         .withScores(List.of(
-                                score.withSample(new StudyScore.Sample(null, null, null, List.of("v1", "v9")))))))
+                                score.withSample(StudyScore.Sample.of(null, null, null, List.of("v1", "v9")))))))
                 .satisfiesExactly(
                         s -> assertThat(s).contains("'zz', which is no row"),
                         s -> assertThat(s).contains("'near' is no qualifier"),

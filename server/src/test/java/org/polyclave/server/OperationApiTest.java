@@ -186,6 +186,35 @@ class OperationApiTest {
     }
 
     @Test
+    void whatWasMeasuredComesBackInItsUnitAndTheMeanLiesWithinTheRange() {
+        author.post(
+                study + "/operations",
+                operation("\"operation\":\"ChangeUnit\",\"character\":\"width\",\"unit\":\"cm\"", revision()));
+        String score =
+                "{\"edits\":[{\"row\":\"aa\",\"character\":\"width\",\"text\":\"0.5–0.9\",\"seen\":%d,\"origin\":{\"basis\":\"SPECIMENS\","
+                        + "\"source\":\"\",\"doubtful\":false,\"note\":\"\",\"months\":[],\"concept\":\"\",%s\"spread\":{\"items\":30,\"mean\":%s,"
+                        + "\"sd\":0.1,\"provisional\":true}}}]}";
+        long seen = author.cell(study, "aa", "width").path("revision").asLong();
+        assertThat(author.post(study + "/scores", String.format(score, seen, "", "0.7"))
+                        .json()
+                        .path("detail")
+                        .asString())
+                .isEqualTo("Mean, standard deviation and the number of individuals say something only together.");
+        assertThat(author.post(study + "/scores", String.format(score, seen, "\"individuals\":12,", "7"))
+                        .json()
+                        .path("detail")
+                        .asString())
+                .contains("outside the range");
+        assertThat(author.post(study + "/scores", String.format(score, seen, "\"individuals\":12,", "0.7"))
+                        .status())
+                .isEqualTo(200);
+        assertThat(author.cell(study, "aa", "width").path("spread").toString())
+                .isEqualTo("{\"items\":30,\"mean\":0.7,\"sd\":0.1,\"provisional\":true}");
+        JsonNode file = author.get(study + "/export?format=json").json();
+        assertThat(file.path("scores").toString()).contains("\"mean\":7.0");
+    }
+
+    @Test
     void aScoreRestsOnSpecimensThatItsOwnCharacterDidNotName() {
         assertThat(author.put(study + "/specimens", specimen("", "\"width\"", 0))
                         .json()

@@ -58,7 +58,7 @@ class MatrixTest {
     @Test
     void unknownCellsHaveTheMixtureOfTheScored() {
         Matrix matrix = matrix();
-        Distributions distributions = new Distributions(matrix);
+        Distributions distributions = new Distributions(matrix, RangeDistribution.Tails.CUT);
         assertThat(distributions.states(0, Cell.UNKNOWN))
                 .containsExactly(new double[] {0.5, 0.25, 0.25}, within(1e-12));
         assertThat(distributions.states(0, matrix.cell(1, 0))).containsExactly(0, 0.5, 0.5);

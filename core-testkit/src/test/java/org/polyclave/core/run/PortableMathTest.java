@@ -15,6 +15,8 @@ class PortableMathTest {
             assertWithinOneUlp(PortableMath.ln(x), StrictMath.log(x));
             double y = (random.nextDouble() - 0.5) * 1400;
             assertWithinOneUlp(PortableMath.exp(y), StrictMath.exp(y));
+            assertWithinOneUlp(PortableMath.atan(y), StrictMath.atan(y));
+            assertWithinOneUlp(PortableMath.atan(y / 500), StrictMath.atan(y / 500));
         }
     }
 

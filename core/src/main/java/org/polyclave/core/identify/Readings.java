@@ -31,7 +31,7 @@ final class Readings {
     Readings(Matrix matrix, Observer observer) {
         this.matrix = matrix;
         this.observer = observer;
-        this.distributions = new Distributions(matrix);
+        this.distributions = new Distributions(matrix, RangeDistribution.Tails.KEPT);
     }
 
     boolean isKnown(int row, int character) {

@@ -58,7 +58,7 @@ final class KeyProblem {
         mass = new double[classCount];
         patternOf = new int[matrix.characterCount()][classCount];
         patterns = new Pattern[matrix.characterCount()][];
-        Distributions distributions = new Distributions(matrix);
+        Distributions distributions = new Distributions(matrix, RangeDistribution.Tails.CUT);
         for (int i = 0; i < classCount; i++) {
             rowOf[i] = classes.get(i).row();
             targetOf[i] = matrix.row(rowOf[i]).target();
@@ -116,7 +116,9 @@ final class KeyProblem {
 
     private static final double[] NO_SHARES = {};
     private static final RangeDistribution NO_RANGE = RangeDistribution.of(
-            List.of(Cell.Numeric.range(0, 1)), MatrixCharacter.of("none", CharacterType.RATIO, 0, 0));
+            List.of(Cell.Numeric.range(0, 1)),
+            MatrixCharacter.of("none", CharacterType.RATIO, 0, 0),
+            RangeDistribution.Tails.CUT);
 
     /** A class holds the part of its row's specimens that shows the states its controllers are restricted to. */
     private void applyRestrictions(List<SpecimenClasses.SpecimenClass> classes) {

@@ -1,5 +1,7 @@
 package org.polyclave.core.matrix;
 
+import java.util.Optional;
+
 /** What a row shows for a character, compiled for computation. */
 public sealed interface Cell {
     /** Nothing is known: every state is possible. */
@@ -76,8 +78,16 @@ public sealed interface Cell {
         }
     }
 
-    /** A range {@code (min–)low–high(–max)} in the character's base unit, min ≤ low ≤ high ≤ max. */
-    record Numeric(double min, double low, double high, double max) implements Cell {
+    /**
+     * A range {@code (min–)low–high(–max)} in the character's base unit, min ≤ low ≤ high ≤ max.
+     *
+     * @param measured the sample behind it, if its spread is known
+     */
+    record Numeric(double min, double low, double high, double max, Optional<Measured> measured) implements Cell {
+        public Numeric(double min, double low, double high, double max) {
+            this(min, low, high, max, Optional.empty());
+        }
+
         public Numeric {
             if (!(min <= low && low <= high && high <= max)) {
                 throw new IllegalArgumentException("A range must run min <= low <= high <= max");

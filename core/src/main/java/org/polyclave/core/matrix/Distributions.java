@@ -11,12 +11,14 @@ import java.util.Map;
  */
 public final class Distributions {
     private final Matrix matrix;
+    private final RangeDistribution.Tails tails;
     private final double[][] stateMixture;
     private final RangeDistribution[] rangeMixture;
     private final List<Map<Cell, RangeDistribution>> ranges = new ArrayList<>();
 
-    public Distributions(Matrix matrix) {
+    public Distributions(Matrix matrix, RangeDistribution.Tails tails) {
         this.matrix = matrix;
+        this.tails = tails;
         int n = matrix.characterCount();
         stateMixture = new double[n][];
         rangeMixture = new RangeDistribution[n];
@@ -54,11 +56,13 @@ public final class Distributions {
         for (int i = 0; i < matrix.rowCount(); i++) {
             if (matrix.cell(i, c) instanceof Cell.Numeric range) {
                 scored.add(range);
-                own.computeIfAbsent(range, r -> RangeDistribution.of(List.of((Cell.Numeric) r), matrix.character(c)));
+                own.computeIfAbsent(
+                        range, r -> RangeDistribution.of(List.of((Cell.Numeric) r), matrix.character(c), tails));
             }
         }
         // With no row scored any range serves: nothing is ever compared on this character.
-        return RangeDistribution.of(scored.isEmpty() ? List.of(Cell.Numeric.range(0, 1)) : scored, matrix.character(c));
+        return RangeDistribution.of(
+                scored.isEmpty() ? List.of(Cell.Numeric.range(0, 1)) : scored, matrix.character(c), tails);
     }
 
     /** Shares of the states of a categorical character for a cell; do not modify. */

@@ -7,12 +7,28 @@ import java.util.List;
  * Distribution function of one range, or of an even mixture of ranges: piecewise linear with steps.
  *
  * <p>A range {@code (min–)low–high(–max)} is flat on [low, high] with 90 % of the mass; the tails that exist share 10 % by
- * width; without tails all of it is flat. Counts are widened by one half on both sides, so that cuts between whole
+ * width; without tails all of it is flat. A range of which a sample was measured follows its predictive distribution
+ * ({@link StudentPredictive}), flat between quantiles so close that no share is off by more than 0.005. Counts are widened by one half on both sides, so that cuts between whole
  * numbers give whole shares. A single value is a step, or flat over ± its reading uncertainty. Building takes n log n
  * time in the number of ranges, a look-up log n.
  */
 public final class RangeDistribution {
     private static final double CORE_SHARE = 0.9;
+    /** Shares at whose quantiles a predictive distribution is cut into flat parts. */
+    private static final double[] LEVELS = levels();
+
+    private static double[] levels() {
+        double[] tail = {0.0005, 0.002, 0.005, 0.01};
+        double[] levels = new double[2 * tail.length + 49];
+        for (int k = 0; k < tail.length; k++) {
+            levels[k] = tail[k];
+            levels[levels.length - 1 - k] = 1 - tail[k];
+        }
+        for (int k = 0; k < 49; k++) {
+            levels[tail.length + k] = 0.02 * (k + 1);
+        }
+        return levels;
+    }
 
     private final double[] xs;
     private final double[] below;
@@ -24,11 +40,25 @@ public final class RangeDistribution {
         this.upTo = upTo;
     }
 
+    /** What to do with the part of a predictive distribution that lies outside the range. */
+    public enum Tails {
+        /** The next individual may lie outside what was seen so far: for readings. */
+        KEPT,
+        /** Only what the range admits: for keys, whose leads stand on it. */
+        CUT
+    }
+
     /** Even mixture of {@code ranges}, which must not be empty. */
-    public static RangeDistribution of(List<Cell.Numeric> ranges, MatrixCharacter character) {
-        Segments segments = new Segments(ranges.size() * 3);
+    public static RangeDistribution of(List<Cell.Numeric> ranges, MatrixCharacter character, Tails tails) {
+        Segments segments = new Segments(ranges.size() * (LEVELS.length + 1));
         for (Cell.Numeric range : ranges) {
-            segments.addRange(range, character, 1.0 / ranges.size());
+            if (range.measured().isEmpty() || range.min() == range.max()) {
+                segments.addRange(range, character, 1.0 / ranges.size());
+            } else {
+                StudentPredictive predictive =
+                        new StudentPredictive(range.measured().get());
+                segments.addPredictive(range, character, predictive, 1.0 / ranges.size(), tails);
+            }
         }
         return segments.accumulate();
     }
@@ -94,6 +124,29 @@ public final class RangeDistribution {
             }
             if (rightTail > 0) {
                 add(high, range.max() + half, weight * (1 - CORE_SHARE) * rightTail / tails);
+            }
+        }
+
+        /** Flat between quantiles; the outermost parts are as wide as their neighbours' mass asks. */
+        void addPredictive(
+                Cell.Numeric range,
+                MatrixCharacter character,
+                StudentPredictive predictive,
+                double weight,
+                Tails tails) {
+            double half = character.type() == CharacterType.COUNT ? 0.5 : 0;
+            double least = tails == Tails.CUT ? range.min() - half : Double.NEGATIVE_INFINITY;
+            double most = tails == Tails.CUT ? range.max() + half : Double.POSITIVE_INFINITY;
+            double admitted = tails == Tails.CUT ? predictive.upTo(most) - predictive.upTo(least) : 1;
+            double from = Math.max(least, predictive.quantile(LEVELS[0]));
+            double below = tails == Tails.CUT ? predictive.upTo(from) : 0;
+            for (int k = 1; k < LEVELS.length; k++) {
+                double to = Math.min(most, Math.max(from, predictive.quantile(LEVELS[k])));
+                boolean last = k == LEVELS.length - 1;
+                double upTo = tails == Tails.CUT ? predictive.upTo(to) : last ? 1 : LEVELS[k];
+                add(from, to, weight * (upTo - below) / admitted);
+                from = to;
+                below = upTo;
             }
         }
 

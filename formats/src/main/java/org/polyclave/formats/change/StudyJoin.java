@@ -261,7 +261,10 @@ public final class StudyJoin {
                         there.items(),
                         there.individuals(),
                         there.collections(),
-                        Parts.mapped(there.specimens(), s -> specimenIds.getOrDefault(s, s)));
+                        Parts.mapped(there.specimens(), s -> specimenIds.getOrDefault(s, s)),
+                        there.mean(),
+                        there.sd(),
+                        there.provisional());
     }
 
     /** A file that says the same as the study, and not where it comes from, changes nothing. */

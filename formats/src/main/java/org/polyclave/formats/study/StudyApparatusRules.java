@@ -4,11 +4,12 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.polyclave.formats.study.StudyRules.Violation;
 
 /** What must hold of glossary, references, claims, pictures, specimens and losses. */
-final class StudyApparatusRules {
+public final class StudyApparatusRules {
     private static final Set<String> QUALIFIERS = Set.of("", "cf.", "aff.");
 
     private static final double MOST_TIMES = 1000;
@@ -75,6 +76,13 @@ final class StudyApparatusRules {
             specimen.determinations().forEach(d -> checkDetermination(study, specimen, d, found));
         }
         for (StudyScore score : study.scores()) {
+            if (score.sample() != null) {
+                sampleProblem(score)
+                        .ifPresent(sentence -> found.add(new Violation(
+                                "cell/" + score.row() + "/" + score.character(),
+                                "sample",
+                                "The score of '" + score.row() + "' in '" + score.character() + "': " + sentence)));
+            }
             for (String specimen :
                     score.sample() == null ? List.<String>of() : score.sample().specimens()) {
                 if (!ids.contains(specimen)) {
@@ -86,6 +94,27 @@ final class StudyApparatusRules {
                 }
             }
         }
+    }
+
+    /** What is wrong with the mean and the spread of a score. */
+    public static Optional<String> sampleProblem(StudyScore score) {
+        StudyScore.Sample sample = score.sample();
+        Double mean = sample == null ? null : sample.mean();
+        Double sd = sample == null ? null : sample.sd();
+        if (mean == null && sd == null) {
+            return Optional.empty();
+        }
+        if (mean == null || sd == null || sample == null || sample.individuals() == null) {
+            return Optional.of("mean, standard deviation and the number of individuals say something only together.");
+        }
+        if (!(score.value() instanceof ScoreValue.Range range)) {
+            return Optional.of("a mean belongs to a range.");
+        }
+        boolean within = mean >= range.min() && (range.max() == null || mean <= range.max());
+        if (!within) {
+            return Optional.of("the mean lies outside the range. Correct one of the two, or check the unit.");
+        }
+        return sd >= 0 && Double.isFinite(sd) ? Optional.empty() : Optional.of("a standard deviation is at least 0.");
     }
 
     private static void checkDetermination(

@@ -177,7 +177,11 @@ public final class StudyCompiler {
             boolean acrossStages,
             Map<ScoreValue, Cell> known,
             StudyCharacter character) {
-        column.cells[i] = known.computeIfAbsent(score.value(), v -> cell(v, character));
+        Cell cell = known.computeIfAbsent(score.value(), v -> cell(v, character));
+        StudyScore.Sample sample = score.sample();
+        column.cells[i] = sample != null && sample.measured().isPresent() && cell instanceof Cell.Numeric range
+                ? new Cell.Numeric(range.min(), range.low(), range.high(), range.max(), sample.measured())
+                : cell;
         column.weak[i] = acrossStages || score.doubtful() || score.basis() == StudyScore.Basis.IMPORT;
         column.months[i] = score.months().isEmpty() ? 0 : months(score.months());
     }

@@ -2,7 +2,9 @@ package org.polyclave.formats.study;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.Measured;
 
 /**
  * The accepted score of a cell.
@@ -104,15 +106,39 @@ public record StudyScore(
      * @param individuals null if not said
      * @param collections places and dates at which they were gathered; null if not said
      * @param specimens ids of the specimens of the study among them
+     * @param mean of the individuals, in the base unit; null if not said
+     * @param sd standard deviation of the individuals (n − 1); null if not said
+     * @param provisional true if more individuals are likely to widen the range, else null
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record Sample(
             @Nullable Integer items,
             @Nullable Integer individuals,
             @Nullable Integer collections,
-            List<String> specimens) {
+            List<String> specimens,
+            @Nullable Double mean,
+            @Nullable Double sd,
+            @Nullable Boolean provisional) {
         public Sample {
             specimens = Missing.list(specimens);
+            provisional = Boolean.TRUE.equals(provisional) ? true : null;
+        }
+
+        /** A sample of which nothing but its size is known. */
+        public static Sample of(
+                @Nullable Integer items,
+                @Nullable Integer individuals,
+                @Nullable Integer collections,
+                List<String> specimens) {
+            return new Sample(items, individuals, collections, specimens, null, null, null);
+        }
+
+        /** Spread of the individuals, if mean, standard deviation and number are known. */
+        public Optional<Measured> measured() {
+            Integer n = individuals;
+            return mean == null || sd == null || n == null || n < 2 || sd <= 0
+                    ? Optional.empty()
+                    : Optional.of(new Measured(n, mean, sd));
         }
 
         /** Individuals as far as they are known: those counted, or at least the specimens named; 0 if nothing was said. */

@@ -8,17 +8,20 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyApparatusRules;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.study.Units;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Service;
@@ -28,6 +31,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** Changes of cells, typed in notation. Where somebody else was faster, both versions are returned. */
 @Service
 public class ScoreService {
+    private static final StudyScore.Sample NOTHING_SAID = StudyScore.Sample.of(null, null, null, List.of());
+
     private final StudyMapper studies;
     private final StudyStore store;
     private final ChangeLog log;
@@ -62,7 +67,40 @@ public class ScoreService {
             List<Integer> months,
             String concept,
             @Schema(nullable = true) @Nullable Integer individuals,
-            @Schema(nullable = true) @Nullable List<String> specimens) {}
+            @Schema(nullable = true) @Nullable List<String> specimens,
+            @Schema(nullable = true) @Nullable Spread spread) {}
+
+    /**
+     * How individuals spread.
+     *
+     * @param items things measured on them; null if not said
+     * @param collections places and dates at which they were gathered; null if not said
+     * @param mean in the character's unit; null if not said
+     * @param sd standard deviation in the character's unit; null if not said
+     * @param provisional whether more individuals are likely to widen the range
+     */
+    public record Spread(
+            @Schema(nullable = true) @Nullable Integer items,
+            @Schema(nullable = true) @Nullable Integer collections,
+            @Schema(nullable = true) @Nullable Double mean,
+            @Schema(nullable = true) @Nullable Double sd,
+            boolean provisional) {
+        static final Spread NOT_SAID = new Spread(null, null, null, null, false);
+
+        /** What a sample says, in the unit of its character. */
+        static Spread of(StudyScore.@Nullable Sample sample, StudyCharacter character) {
+            if (sample == null) {
+                return NOT_SAID;
+            }
+            double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
+            return new Spread(
+                    sample.items(),
+                    sample.collections(),
+                    sample.mean() == null ? null : Units.scaled(sample.mean(), 1 / factor),
+                    sample.sd() == null ? null : Units.scaled(sample.sd(), 1 / factor),
+                    sample.provisional() != null);
+        }
+    }
 
     /** A cell that somebody else changed meanwhile. */
     public record Conflict(String row, String character, String yours, String theirs, String who, long revision) {}
@@ -86,7 +124,7 @@ public class ScoreService {
             StudyScore old =
                     snapshot.scores().getOrDefault(edit.row(), Map.of()).get(edit.character());
             String after = read(edit, rows, characters, rejections)
-                    .map(value -> score(edit, value, old, scorer))
+                    .map(value -> score(edit, value, old, scorer, characters.get(edit.character())))
                     .map(json::writeValueAsString)
                     .orElse(null);
             changes.put(cell, new ChangeLog.Edit(cell, after, edit.seen()));
@@ -114,16 +152,21 @@ public class ScoreService {
     }
 
     /** What a new score rests on is told anew; the months in which the row shows the character stay. */
-    private StudyScore score(CellEdit edit, ScoreValue value, @Nullable StudyScore old, String scorer) {
+    private StudyScore score(
+            CellEdit edit,
+            ScoreValue value,
+            @Nullable StudyScore old,
+            String scorer,
+            @Nullable StudyCharacter character) {
         Origin origin = edit.origin();
         if (origin == null) {
             List<Integer> months = old == null ? List.of() : old.months();
-            origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "", null, null);
+            origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "", null, null, null);
         }
         if (origin.months().stream().anyMatch(m -> m < 1 || m > 12)) {
             throw Problems.badRequest("months", "Months of a score are numbers from 1 to 12.");
         }
-        return new StudyScore(
+        StudyScore score = new StudyScore(
                 edit.row(),
                 edit.character(),
                 value,
@@ -136,23 +179,36 @@ public class ScoreService {
                 scorer,
                 LocalDate.now(clock).toString(),
                 origin.concept().strip(),
-                sample(origin, old));
+                sample(origin, character));
+        StudyApparatusRules.sampleProblem(score).ifPresent(sentence -> {
+            throw Problems.unprocessable(
+                    "sample", sentence.substring(0, 1).toUpperCase(Locale.ROOT) + sentence.substring(1), Map.of());
+        });
+        return score;
     }
 
-    private static StudyScore.@Nullable Sample sample(Origin origin, @Nullable StudyScore old) {
-        Integer individuals = origin.individuals();
-        StudyScore.Sample before = old == null ? null : old.sample();
+    private static StudyScore.@Nullable Sample sample(Origin origin, @Nullable StudyCharacter character) {
         List<String> specimens = origin.specimens() == null ? List.of() : origin.specimens();
-        if (individuals == null && specimens.isEmpty()) {
-            return null;
-        }
-        if (individuals != null && individuals < 1) {
-            throw Problems.badRequest("individuals", "At least one individual was measured. Correct the number.");
-        }
-        boolean same = before != null
-                && Objects.equals(individuals, before.individuals())
-                && specimens.equals(before.specimens());
-        return same ? before : new StudyScore.Sample(null, individuals, null, specimens);
+        Spread spread = origin.spread() == null ? Spread.NOT_SAID : origin.spread();
+        Stream.of(spread.items(), origin.individuals(), spread.collections())
+                .filter(n -> n != null && n < 1)
+                .findFirst()
+                .ifPresent(n -> {
+                    throw Problems.badRequest(
+                            "individuals", "At least one was measured. Correct the number, or leave it empty.");
+                });
+        double factor = character == null
+                ? 1
+                : Units.factor(character.type(), character.unit()).orElse(1.0);
+        StudyScore.Sample sample = new StudyScore.Sample(
+                spread.items(),
+                origin.individuals(),
+                spread.collections(),
+                specimens,
+                spread.mean() == null ? null : Units.scaled(spread.mean(), factor),
+                spread.sd() == null ? null : Units.scaled(spread.sd(), factor),
+                spread.provisional());
+        return sample.equals(NOTHING_SAID) ? null : sample;
     }
 
     private Optional<ScoreValue> read(

@@ -80,7 +80,8 @@ public record StudyView(
             String date,
             String concept,
             @Schema(nullable = true) @Nullable Integer individuals,
-            List<String> specimens) {}
+            List<String> specimens,
+            ScoreService.Spread spread) {}
 
     /** @param share 0 to 1; 0 for a state that readers only take it for */
     public record PartView(String label, double share, boolean mistaken) {}

@@ -142,7 +142,8 @@ final class StudyViewer {
                 score.date(),
                 score.concept(),
                 score.sample() == null ? null : score.sample().individuals(),
-                score.sample() == null ? List.of() : score.sample().specimens());
+                score.sample() == null ? List.of() : score.sample().specimens(),
+                ScoreService.Spread.of(score.sample(), character));
     }
 
     private static String kind(ScoreValue value) {
