@@ -5,11 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.study.Picture;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyScope;
@@ -68,6 +70,34 @@ final class SensitivePlacesTest {
         StudyRow.RegionalStatus status = new StudyRow.RegionalStatus("Marrowmere", "protected", true);
         StudyRow a = row("a", "", List.of()).withOccurrence(new StudyRow.Occurrence(List.of(), "", List.of(status)));
         assertThat(places(List.of(a, row("b", "", List.of()))).get("of-a")).isEmpty();
+    }
+
+    private static Specimen specimen(String id, String... rows) {
+        List<Specimen.Determination> named = Stream.of(rows)
+                .map(r -> new Specimen.Determination(r, "", Specimen.Kind.DETERMINED, "", "", "", List.of()))
+                .toList();
+        return new Specimen(id, id, named, "third pool from the pier");
+    }
+
+    @Test
+    void whatWasEverTakenForASensitiveTaxonDoesNotTellWhereItWas() {
+        List<Specimen> specimens = List.of(
+                specimen("was", "a", "b"), specimen("is", "b", "a"), specimen("may-be"), specimen("never", "b"));
+        Study open = new Study(
+                        "s",
+                        "S",
+                        StudyScope.EMPTY,
+                        List.of(row("a", "", List.of("protected")), row("b", "", List.of())),
+                        List.of(),
+                        List.of(),
+                        List.of())
+                .withSpecimens(specimens);
+        assertThat(open.withoutSensitivePlaces().specimens())
+                .filteredOn(s -> !s.note().isEmpty())
+                .extracting(Specimen::id)
+                .containsExactly("never");
+        Study none = open.withRows(List.of(row("a", "", List.of()), row("b", "", List.of())));
+        assertThat(none.withoutSensitivePlaces().specimens()).isEqualTo(specimens);
     }
 
     @Test

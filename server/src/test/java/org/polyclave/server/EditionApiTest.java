@@ -59,6 +59,9 @@ class EditionApiTest {
                 .contains("'Bb mild'");
         assertThat(Visitor.anonymous().get("/api/editions/" + slug).status()).isEqualTo(404);
 
+        author.put(
+                "/api/studies/" + slug + "/specimens",
+                "{\"specimen\":{\"id\":\"\",\"code\":\"V 1\",\"note\":\"at the old weir\",\"determinations\":[]},\"seen\":0}");
         Visitor.Answer published = author.post(
                 publish, "{\"authors\":[\"Isolde\"],\"words\":{\"aa-bane\":\"Out of flower leave both alone.\"}}");
         assertThat(published.status()).isEqualTo(200);
@@ -66,6 +69,8 @@ class EditionApiTest {
                 Visitor.anonymous().get("/api/editions/" + slug + "/1").json();
         assertThat(edition.path("declarations").get(0).path("text").asString())
                 .isEqualTo("Out of flower leave both alone.");
+        assertThat(edition.path("study").path("specimens").size()).isZero();
+        assertThat(edition.toString()).doesNotContain("old weir");
         assertThat(edition.path("cautions").toString()).contains("Wear gloves").contains("not enough to eat anything");
         assertThat(edition.path("key").path("figures").path("proven").asBoolean())
                 .isTrue();

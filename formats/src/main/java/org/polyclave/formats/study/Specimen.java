@@ -31,6 +31,11 @@ public record Specimen(String id, String code, List<Determination> determination
         return new Specimen(newId, code, determinations, note);
     }
 
+    /** The same specimen without what its note tells. */
+    public Specimen withoutNote() {
+        return new Specimen(id, code, determinations, "");
+    }
+
     /** The same specimen with a new name; the earlier ones stay. */
     public Specimen with(Determination now) {
         List<Determination> all = new ArrayList<>(determinations);

@@ -138,7 +138,7 @@ public record Study(
 
     /**
      * What may leave the installation: pictures of protected, regulated and quarantine taxa, and those that name no taxon
-     * of a study that has such, do not tell where they were taken.
+     * of a study that has such, do not tell where they were taken, nor do notes of their specimens.
      */
     public Study withoutSensitivePlaces() {
         Set<String> sensitive = new HashSet<>();
@@ -149,10 +149,30 @@ public record Study(
                     .forEach(r -> sensitive.add(r.id()));
         }
         return withPictures(pictures.stream()
-                .map(p -> sensitive.contains(p.row()) || (p.row().isEmpty() && !sensitive.isEmpty())
-                        ? p.withoutPlace()
-                        : p)
-                .toList());
+                        .map(p -> sensitive.contains(p.row()) || (p.row().isEmpty() && !sensitive.isEmpty())
+                                ? p.withoutPlace()
+                                : p)
+                        .toList())
+                .withSpecimens(specimens.stream()
+                        .map(s -> mayTellPlace(s, sensitive) ? s.withoutNote() : s)
+                        .toList());
+    }
+
+    /** Whether a specimen is held to be a sensitive taxon, once was, or might be one. */
+    private static boolean mayTellPlace(Specimen specimen, Set<String> sensitive) {
+        return !sensitive.isEmpty()
+                && (specimen.determinations().isEmpty()
+                        || specimen.determinations().stream().anyMatch(d -> sensitive.contains(d.row())));
+    }
+
+    /** What readers of an edition get: no specimens, whose labels tell of people and places. */
+    public Study withoutSpecimens() {
+        return withSpecimens(List.of())
+                .withScores(scores.stream()
+                        .map(s -> s.sample() == null || s.sample().specimens().isEmpty()
+                                ? s
+                                : s.withSample(s.sample().withoutSpecimens()))
+                        .toList());
     }
 
     /** The same matrix for another purpose. */

@@ -133,6 +133,11 @@ public record StudyScore(
             return new Sample(items, individuals, collections, specimens, null, null, null);
         }
 
+        /** The same sample; which specimens it was is not told, but how many individuals is. */
+        public Sample withoutSpecimens() {
+            return new Sample(items, knownIndividuals(), collections, List.of(), mean, sd, provisional);
+        }
+
         /** Spread of the individuals, if mean, standard deviation and number are known. */
         public Optional<Measured> measured() {
             Integer n = individuals;

@@ -184,9 +184,10 @@ public class EditionService implements StudyService.EditionCounter {
         return number;
     }
 
-    /** What readers get of a study: no opinions that were not accepted, and no places at which pictures were taken. */
+    /** What readers get of a study: no opinions that were not accepted, no specimens, no places of pictures. */
     private static Study published(Study study) {
-        return study.withOpinions(List.of())
+        return study.withoutSpecimens()
+                .withOpinions(List.of())
                 .withPictures(
                         study.pictures().stream().map(Picture::withoutPlace).toList());
     }

@@ -46,7 +46,11 @@ public record StudyView(
      * @param characters in the order of its characters
      * @param specimens by specimen, how many scores rest on it; those on which none does are not listed
      */
-    public record Counts(int[] rows, int[] characters, Map<String, Integer> specimens) {}
+    public record Counts(int[] rows, int[] characters, Map<String, Integer> specimens) {
+        Counts withoutSpecimens() {
+            return new Counts(rows, characters, Map.of());
+        }
+    }
 
     /**
      * What the rows show for one character, inheritance resolved. Cells that say the same share a face.

@@ -53,7 +53,7 @@ final class StudyViewer {
                 open.blind() ? List.of() : study.specimens(),
                 revisions(),
                 gauges(editions),
-                counts());
+                open.blind() ? counts().withoutSpecimens() : counts());
     }
 
     /** Revisions of all that was ever changed, but for scores: cells carry their own, opinions are their scorers'. */
