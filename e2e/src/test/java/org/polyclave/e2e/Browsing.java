@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.util.ArrayList;
@@ -25,6 +26,8 @@ final class Browsing implements AfterEachCallback {
         static final Browser BROWSER = Chromium.launch(PLAYWRIGHT);
 
         static {
+            // A loaded machine takes longer than the usual five seconds for what a person would wait for.
+            PlaywrightAssertions.setDefaultAssertionTimeout(20_000);
             Runtime.getRuntime().addShutdownHook(new Thread(PLAYWRIGHT::close));
         }
     }

@@ -8,7 +8,9 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.lang.management.ManagementFactory;
 import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.Random;
@@ -171,6 +173,21 @@ final class PictureFileTest {
         byte[] huge = png.clone();
         ByteBuffer.wrap(huge).putInt(16, 20_000).putInt(20, 20_000);
         refused(huge, "400 megapixels");
+    }
+
+    /** A chunk that says it holds two gigabytes is refused before anybody makes room for them. */
+    @Test
+    void aSmallFileThatAsksForMuchMemoryIsRefused() throws Exception {
+        byte[] png = picture("png", 60, 60);
+        ByteBuffer.wrap(png).putInt(33, Integer.MAX_VALUE - 64);
+        byte[] webp = Base64.getDecoder().decode(WEBP);
+        ByteBuffer.wrap(webp).order(ByteOrder.LITTLE_ENDIAN).putInt(16, Integer.MAX_VALUE - 64);
+        var threads = (com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean();
+        for (byte[] file : new byte[][] {png, webp}) {
+            long before = threads.getCurrentThreadAllocatedBytes();
+            refused(file, "damaged or cut off");
+            assertThat(threads.getCurrentThreadAllocatedBytes() - before).isLessThan(64 << 20);
+        }
     }
 
     /** Whatever stands in a file: a picture or a refusal, and nothing else. */

@@ -40,6 +40,9 @@ final class Raster {
     }
 
     static PictureFile of(byte[] bytes, Kind kind) throws PictureFile.Refused {
+        if (!Chunks.endWithin(bytes, kind)) {
+            throw damaged(kind);
+        }
         try {
             Metadata said = metadata(bytes);
             int orientation = orientation(said);
@@ -57,9 +60,13 @@ final class Raster {
                     place(said));
         } catch (IOException | RuntimeException broken) {
             // Decoders of damaged files fail in many ways; none of them may reach the reader.
-            throw new PictureFile.Refused(
-                    "The " + kind + " picture is damaged or cut off and cannot be decoded. Save it again.");
+            throw damaged(kind);
         }
+    }
+
+    private static PictureFile.Refused damaged(Kind kind) {
+        return new PictureFile.Refused(
+                "The " + kind + " picture is damaged or cut off and cannot be decoded. Save it again.");
     }
 
     private static BufferedImage decode(byte[] bytes, Kind kind) throws IOException, PictureFile.Refused {
