@@ -12,6 +12,7 @@ import java.util.Map;
 public final class Distributions {
     private final Matrix matrix;
     private final RangeDistribution.Tails tails;
+    private final StudentPoints points = RangeDistribution.points();
     private final double[][] stateMixture;
     private final RangeDistribution[] rangeMixture;
     private final List<Map<Cell, RangeDistribution>> ranges = new ArrayList<>();
@@ -57,12 +58,13 @@ public final class Distributions {
             if (matrix.cell(i, c) instanceof Cell.Numeric range) {
                 scored.add(range);
                 own.computeIfAbsent(
-                        range, r -> RangeDistribution.of(List.of((Cell.Numeric) r), matrix.character(c), tails));
+                        range,
+                        r -> RangeDistribution.of(List.of((Cell.Numeric) r), matrix.character(c), tails, points));
             }
         }
         // With no row scored any range serves: nothing is ever compared on this character.
         return RangeDistribution.of(
-                scored.isEmpty() ? List.of(Cell.Numeric.range(0, 1)) : scored, matrix.character(c), tails);
+                scored.isEmpty() ? List.of(Cell.Numeric.range(0, 1)) : scored, matrix.character(c), tails, points);
     }
 
     /** Shares of the states of a categorical character for a cell; do not modify. */

@@ -17,6 +17,11 @@ public final class RangeDistribution {
     /** Shares at whose quantiles a predictive distribution is cut into flat parts. */
     private static final double[] LEVELS = levels();
 
+    /** What {@link #of} needs of Student's t, to be shared by many calls: working it out costs far more than all the rest. */
+    static StudentPoints points() {
+        return new StudentPoints(LEVELS);
+    }
+
     private static double[] levels() {
         double[] tail = {0.0005, 0.002, 0.005, 0.01};
         double[] levels = new double[2 * tail.length + 49];
@@ -50,6 +55,11 @@ public final class RangeDistribution {
 
     /** Even mixture of {@code ranges}, which must not be empty. */
     public static RangeDistribution of(List<Cell.Numeric> ranges, MatrixCharacter character, Tails tails) {
+        return of(ranges, character, tails, points());
+    }
+
+    static RangeDistribution of(
+            List<Cell.Numeric> ranges, MatrixCharacter character, Tails tails, StudentPoints points) {
         Segments segments = new Segments(ranges.size() * (LEVELS.length + 1));
         for (Cell.Numeric range : ranges) {
             if (range.measured().isEmpty() || range.min() == range.max()) {
@@ -57,7 +67,8 @@ public final class RangeDistribution {
             } else {
                 StudentPredictive predictive =
                         new StudentPredictive(range.measured().get());
-                segments.addPredictive(range, character, predictive, 1.0 / ranges.size(), tails);
+                double[] at = points.of(predictive.degrees());
+                segments.addPredictive(range, character, predictive, at, 1.0 / ranges.size(), tails);
             }
         }
         return segments.accumulate();
@@ -132,16 +143,17 @@ public final class RangeDistribution {
                 Cell.Numeric range,
                 MatrixCharacter character,
                 StudentPredictive predictive,
+                double[] points,
                 double weight,
                 Tails tails) {
             double half = character.type() == CharacterType.COUNT ? 0.5 : 0;
             double least = tails == Tails.CUT ? range.min() - half : Double.NEGATIVE_INFINITY;
             double most = tails == Tails.CUT ? range.max() + half : Double.POSITIVE_INFINITY;
             double admitted = tails == Tails.CUT ? predictive.upTo(most) - predictive.upTo(least) : 1;
-            double from = Math.max(least, predictive.quantile(LEVELS[0]));
+            double from = Math.max(least, predictive.at(points[0]));
             double below = tails == Tails.CUT ? predictive.upTo(from) : 0;
             for (int k = 1; k < LEVELS.length; k++) {
-                double to = Math.min(most, Math.max(from, predictive.quantile(LEVELS[k])));
+                double to = Math.min(most, Math.max(from, predictive.at(points[k])));
                 boolean last = k == LEVELS.length - 1;
                 double upTo = tails == Tails.CUT ? predictive.upTo(to) : last ? 1 : LEVELS[k];
                 add(from, to, weight * (upTo - below) / admitted);

@@ -12,7 +12,7 @@ import org.polyclave.core.run.PortableMath;
  * many. Source of the predictive distribution: Gelman et al., Bayesian Data Analysis, 3rd ed. 2013, section 3.2.
  */
 final class StudentPredictive {
-    private static final int MOST_DEGREES = 400;
+    static final int MOST_DEGREES = 400;
     private static final double SKEWED = 1.0 / 3;
 
     private final int degrees;
@@ -39,35 +39,44 @@ final class StudentPredictive {
     /** Probability of a value up to x. */
     double upTo(double x) {
         if (logarithmic) {
-            return x <= 0 ? 0 : student((PortableMath.ln(x) - centre) / scale);
+            return x <= 0 ? 0 : student((PortableMath.ln(x) - centre) / scale, degrees);
         }
-        return student((x - centre) / scale);
+        return student((x - centre) / scale, degrees);
     }
 
-    /** The value below which a share of the individuals lies, 0 &lt; p &lt; 1. */
-    double quantile(double p) {
+    /** The value below which a share of the individuals lies, by its point of Student's t. */
+    double at(double t) {
+        double value = centre + scale * t;
+        return logarithmic ? PortableMath.exp(value) : value;
+    }
+
+    int degrees() {
+        return degrees;
+    }
+
+    /** The point of Student's t below which a share lies, 0 &lt; p &lt; 1. */
+    static double point(int degrees, double p) {
         double low = -1;
         double high = 1;
-        while (student(low) > p) {
+        while (student(low, degrees) > p) {
             low *= 2;
         }
-        while (student(high) < p) {
+        while (student(high, degrees) < p) {
             high *= 2;
         }
-        for (int step = 0; step < 80; step++) {
+        for (int step = 0; step < 60; step++) {
             double middle = low + (high - low) / 2;
-            if (student(middle) < p) {
+            if (student(middle, degrees) < p) {
                 low = middle;
             } else {
                 high = middle;
             }
         }
-        double t = centre + scale * high;
-        return logarithmic ? PortableMath.exp(t) : t;
+        return high;
     }
 
     /** Student's distribution function. */
-    private double student(double t) {
+    private static double student(double t, int degrees) {
         double sine = t / Math.sqrt(degrees + t * t);
         double square = degrees / (degrees + t * t);
         boolean odd = degrees % 2 == 1;
