@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.RowTree;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.ScoreValue.Combination;
 import org.polyclave.formats.study.ScoreValue.Shown;
@@ -32,7 +33,7 @@ public record MergeTaxa(String from, String into) implements StudyOperation {
         if (gone.isSemaphoront() != kept.isSemaphoront()) {
             throw new Refused("A taxon cannot be merged with a sex or stage.");
         }
-        if (isBelow(study, kept, from)) {
+        if (new RowTree(study.rows()).belongs(into, from)) {
             throw new Refused("'" + kept.name() + "' belongs to '" + gone.name()
                     + "'. Merge the other way round, or move it first.");
         }
@@ -85,17 +86,6 @@ public record MergeTaxa(String from, String into) implements StudyOperation {
         return groups.equals(trust.groups())
                 ? character
                 : character.withTrust(new StudyCharacter.Trust(trust.novice(), trust.origin(), groups));
-    }
-
-    private static boolean isBelow(Study study, StudyRow row, String ancestor) {
-        StudyRow at = row;
-        for (int steps = 0; at.parent() != null && steps <= study.rows().size(); steps++) {
-            if (at.parent().equals(ancestor)) {
-                return true;
-            }
-            at = study.row(at.parent()).orElseThrow();
-        }
-        return false;
     }
 
     private static StudyRow withName(StudyRow kept, StudyRow gone) {

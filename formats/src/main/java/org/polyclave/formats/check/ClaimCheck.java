@@ -6,6 +6,7 @@ import java.util.Set;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.RowTree;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
@@ -14,23 +15,26 @@ import org.polyclave.formats.study.StudyRow;
 final class ClaimCheck {
     private final CompiledStudy compiled;
     private final Study study;
+    private final RowTree tree;
     private final int c;
     private final List<StudyFinding> found;
 
     private ClaimCheck(CompiledStudy compiled, int c, List<StudyFinding> found) {
         this.compiled = compiled;
         study = compiled.study();
+        tree = new RowTree(study.rows());
         this.c = c;
         this.found = found;
     }
 
     static void of(CompiledStudy compiled, int c, List<StudyFinding> found) {
-        ClaimCheck check = new ClaimCheck(compiled, c, found);
         String character = compiled.characters().get(c).id();
-        for (Claim claim : compiled.study().claims()) {
-            if (claim.character().equals(character)) {
-                check.claim(claim);
-            }
+        List<Claim> claims = compiled.study().claims().stream()
+                .filter(claim -> claim.character().equals(character))
+                .toList();
+        if (!claims.isEmpty()) {
+            ClaimCheck check = new ClaimCheck(compiled, c, found);
+            claims.forEach(check::claim);
         }
     }
 
@@ -43,7 +47,7 @@ final class ClaimCheck {
         Set<String> against = new LinkedHashSet<>();
         Set<String> unknown = new LinkedHashSet<>();
         for (int i = 0; i < compiled.rows().size(); i++) {
-            boolean own = belongs(compiled.rows().get(i), claim.row());
+            boolean own = tree.belongs(compiled.rows().get(i).id(), claim.row());
             if (own || claim.kind() == Claim.Kind.ONLY) {
                 Cell cell = compiled.matrix().cell(i, c);
                 String name = "'" + compiled.rows().get(i).name() + "'";
@@ -73,20 +77,6 @@ final class ClaimCheck {
                     says + "cannot be tested in '" + character.label() + "': unknown for " + String.join(", ", unknown)
                             + ". Score these.");
         }
-    }
-
-    private boolean belongs(StudyRow row, String ancestor) {
-        StudyRow at = row;
-        for (int steps = 0; steps <= study.rows().size(); steps++) {
-            if (at.id().equals(ancestor)) {
-                return true;
-            }
-            if (at.parent() == null) {
-                return false;
-            }
-            at = study.row(at.parent()).orElseThrow();
-        }
-        return false;
     }
 
     private static boolean shows(Cell cell, int states) {

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.RowTree;
 import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
@@ -15,10 +16,12 @@ import org.polyclave.formats.study.StudyRow;
  */
 final class SpecimenCheck {
     private final CompiledStudy compiled;
+    private final RowTree tree;
     private final Map<String, Specimen> specimens = new HashMap<>();
 
     SpecimenCheck(CompiledStudy compiled) {
         this.compiled = compiled;
+        tree = new RowTree(compiled.study().rows());
         compiled.study().specimens().forEach(s -> specimens.put(s.id(), s));
     }
 
@@ -67,16 +70,6 @@ final class SpecimenCheck {
 
     /** Whether what is held to be {@code determined} shows what {@code scored} shows: itself, what belongs to it, or its taxon. */
     private boolean belongs(String determined, StudyRow scored) {
-        if (scored.isSemaphoront() && determined.equals(scored.parent())) {
-            return true;
-        }
-        StudyRow at = compiled.study().row(determined).orElse(null);
-        for (int steps = 0; at != null && steps <= compiled.study().rows().size(); steps++) {
-            if (at.id().equals(scored.id())) {
-                return true;
-            }
-            at = at.parent() == null ? null : compiled.study().row(at.parent()).orElse(null);
-        }
-        return false;
+        return tree.belongs(determined, scored.id()) || (scored.isSemaphoront() && determined.equals(scored.parent()));
     }
 }

@@ -1,13 +1,13 @@
 package org.polyclave.formats.study;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 
 /**
  * One group of lookalikes with its scope, rows, characters and accepted scores.
@@ -141,13 +141,11 @@ public record Study(
      * of a study that has such, do not tell where they were taken, nor do notes of their specimens.
      */
     public Study withoutSensitivePlaces() {
-        Set<String> sensitive = new HashSet<>();
-        for (int before = -1; before < sensitive.size(); ) {
-            before = sensitive.size();
-            rows.stream()
-                    .filter(r -> r.isSensitive() || (r.parent() != null && sensitive.contains(r.parent())))
-                    .forEach(r -> sensitive.add(r.id()));
-        }
+        RowTree tree = new RowTree(rows);
+        Set<String> sensitive = rows.stream()
+                .map(StudyRow::id)
+                .filter(id -> tree.upward(id).stream().anyMatch(StudyRow::isSensitive))
+                .collect(Collectors.toSet());
         return withPictures(pictures.stream()
                         .map(p -> sensitive.contains(p.row()) || (p.row().isEmpty() && !sensitive.isEmpty())
                                 ? p.withoutPlace()

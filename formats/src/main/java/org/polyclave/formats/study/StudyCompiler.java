@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
@@ -27,7 +28,7 @@ public final class StudyCompiler {
     private final Study study;
     private final Map<String, Map<String, StudyScore>> scores;
     private final Inheritance inheritance;
-    private final Map<String, StudyRow> rowsById = new HashMap<>();
+    private final RowTree tree;
     private final Map<String, Integer> numbers = new HashMap<>();
     private final Map<String, Double> openEnds = new HashMap<>();
 
@@ -35,9 +36,7 @@ public final class StudyCompiler {
         this.study = study;
         this.scores = scores;
         inheritance = new Inheritance(study.rows(), scores);
-        for (StudyRow row : study.rows()) {
-            rowsById.put(row.id(), row);
-        }
+        tree = new RowTree(study.rows());
     }
 
     public static CompiledStudy compile(Study study) {
@@ -99,7 +98,7 @@ public final class StudyCompiler {
         List<StudyRow> leaves = leaves();
         List<MatrixCharacter> characters = new ArrayList<>();
         for (StudyCharacter character : study.characters()) {
-            characters.add(character(character));
+            characters.add(character(character, leaves));
         }
         List<MatrixRow> rows = new ArrayList<>();
         for (StudyRow row : leaves) {
@@ -125,9 +124,9 @@ public final class StudyCompiler {
     private List<Losses.Loss> losses(List<StudyRow> leaves) {
         List<Losses.Loss> losses = new ArrayList<>();
         for (StudyScope.Loss loss : study.scope().losses()) {
-            for (int i = 0; i < leaves.size(); i++) {
-                for (int j = 0; belongs(leaves.get(i), loss.row()) && j < leaves.size(); j++) {
-                    if (i != j && belongs(leaves.get(j), loss.named())) {
+            for (int i : of(loss.row(), leaves)) {
+                for (int j : of(loss.named(), leaves)) {
+                    if (i != j) {
                         losses.add(new Losses.Loss(i, j, loss.times()));
                     }
                 }
@@ -136,15 +135,12 @@ public final class StudyCompiler {
         return losses;
     }
 
-    private boolean belongs(StudyRow row, String ancestor) {
-        StudyRow at = row;
-        for (int steps = 0; at != null && steps <= rowsById.size(); steps++) {
-            if (at.id().equals(ancestor)) {
-                return true;
-            }
-            at = at.parent() == null ? null : rowsById.get(at.parent());
-        }
-        return false;
+    /** Places of the leaves that are a taxon, or belong to it. */
+    private List<Integer> of(String taxon, List<StudyRow> leaves) {
+        return IntStream.range(0, leaves.size())
+                .filter(i -> tree.belongs(leaves.get(i).id(), taxon))
+                .boxed()
+                .toList();
     }
 
     private Column column(List<StudyRow> leaves, StudyCharacter character) {
@@ -200,10 +196,8 @@ public final class StudyCompiler {
     /** The taxon at which a key may stop: the topmost that says so, else the taxon of a semaphoront, else the row. */
     private String target(StudyRow row) {
         String target = row.isSemaphoront() && row.parent() != null ? row.parent() : row.id();
-        StudyRow at = row;
-        for (int steps = 0; at != null && steps <= rowsById.size(); steps++) {
+        for (StudyRow at : tree.upward(row.id())) {
             target = at.stopsHere() ? at.id() : target;
-            at = at.parent() == null ? null : rowsById.get(at.parent());
         }
         return target;
     }
@@ -213,7 +207,7 @@ public final class StudyCompiler {
         return row.label().strip().split("\\s+", 2)[0];
     }
 
-    private MatrixCharacter character(StudyCharacter character) {
+    private MatrixCharacter character(StudyCharacter character, List<StudyRow> leaves) {
         List<Controller> conditions = new ArrayList<>();
         for (StudyCharacter.AppliesWhen condition : character.appliesWhen()) {
             for (int d = 0; d < study.characters().size(); d++) {
@@ -238,7 +232,7 @@ public final class StudyCompiler {
                 number("group", group(character)),
                 character.effort(),
                 character.uncertainty(),
-                misreading(character),
+                misreading(character, leaves),
                 months == 0 ? MatrixCharacter.ALL_MONTHS : months,
                 character.hazardousToObserve(),
                 !character.tentative(),
@@ -246,7 +240,7 @@ public final class StudyCompiler {
     }
 
     /** The nearest taxon above a row that has rates of its own gives them. */
-    private Misreading misreading(StudyCharacter character) {
+    private Misreading misreading(StudyCharacter character, List<StudyRow> leaves) {
         StudyCharacter.Trust trust = character.trust();
         double novice = trust.noviceRate(character.misreading());
         if (trust.groups().isEmpty()) {
@@ -256,15 +250,13 @@ public final class StudyCompiler {
         trust.groups().forEach(g -> groups.put(g.row(), g));
         List<Double> trainedOf = new ArrayList<>();
         List<Double> noviceOf = new ArrayList<>();
-        for (StudyRow leaf : leaves()) {
-            StudyCharacter.InGroup group = null;
-            StudyRow at = leaf;
-            for (int steps = 0; group == null && at != null && steps <= rowsById.size(); steps++) {
-                group = groups.get(at.id());
-                at = at.parent() == null ? null : rowsById.get(at.parent());
-            }
-            trainedOf.add(group == null ? NO_RATE_OF_ITS_OWN : group.trained());
-            noviceOf.add(group == null ? NO_RATE_OF_ITS_OWN : group.noviceRate());
+        for (StudyRow leaf : leaves) {
+            Optional<StudyCharacter.InGroup> group = tree.upward(leaf.id()).stream()
+                    .filter(r -> groups.containsKey(r.id()))
+                    .findFirst()
+                    .map(r -> groups.get(r.id()));
+            trainedOf.add(group.map(StudyCharacter.InGroup::trained).orElse(NO_RATE_OF_ITS_OWN));
+            noviceOf.add(group.map(StudyCharacter.InGroup::noviceRate).orElse(NO_RATE_OF_ITS_OWN));
         }
         return new Misreading(character.misreading(), novice, trainedOf, noviceOf);
     }
