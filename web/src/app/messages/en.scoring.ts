@@ -61,7 +61,6 @@ export default {
     basis: 'Basis',
     source: 'Source',
     concept: 'Concept the source used (sensu …)',
-    individuals: 'Individuals measured',
     specimens: 'Specimens seen or measured',
     months: 'Months of this taxon’s own',
     note: 'Note',

@@ -1,2 +1,1 @@
 export { default as ApparatusPage } from './pages/ApparatusPage.vue';
-export { default as EntryList } from './components/EntryList.vue';

@@ -3,19 +3,17 @@ import { mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
-import { useStudy } from '@/features/study';
+import { EntryList, useStudy } from '@/features/study';
 import { PictureChooser, PictureUpload } from '@/features/pictures';
+import { rowChoices } from '@/shared/rowNames';
 import StatePicture from '@/shared/StatePicture.vue';
-import EntryList from '../components/EntryList.vue';
 import SnapshotList from '../components/SnapshotList.vue';
 
 const model = useStudy();
 const { t } = useI18n();
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const kinds = (['ONLY', 'ALWAYS', 'NEVER'] as const).map((value) => ({ value, title: t(`claims.kind.${value}`) }));
-const rows = computed(() =>
-  (model.study.value?.rows ?? []).map((r) => ({ value: r.id, title: r.label + (r.stage ? `, ${r.stage}` : '') })),
-);
+const rows = computed(() => rowChoices(model.study.value?.rows));
 const characters = computed(() => (model.study.value?.characters ?? []).filter((c) => c.states.length));
 const statesOf = (id: string) =>
   (characters.value.find((c) => c.id === id)?.states ?? []).map((s) => ({ value: s.id, title: s.label }));

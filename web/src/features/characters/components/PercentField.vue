@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 
-/** A rate from 0 to 0.5, written in percent; empty: as usual. */
+/** A rate from 0 to 0.5, written in percent; empty, where that may be: as usual. */
 const rate = defineModel<number | undefined>({ required: true });
-defineProps<{ label: string; readonly: boolean; usual?: string }>();
+defineProps<{ label: string; readonly: boolean; optional?: boolean }>();
 const percent = computed({
   get: () => (rate.value === undefined ? '' : Math.round(rate.value * 1000) / 10),
   set: (typed: string | number) => (rate.value = typed === '' ? undefined : Number(typed) / 100),
@@ -19,8 +19,8 @@ const percent = computed({
     step="any"
     density="compact"
     :label="label"
-    :placeholder="usual"
-    :persistent-placeholder="usual !== undefined"
+    :placeholder="optional ? $t('trust.usual') : undefined"
+    :persistent-placeholder="optional"
     :readonly="readonly"
     hide-details
   />

@@ -4,6 +4,7 @@ import { computed, nextTick, onMounted, ref } from 'vue';
 import type { Schemas } from '@/api/client';
 import { OperationDialog, SplitDialog, useEditing, useStudy } from '@/features/study';
 import ConfirmDialog from '@/shared/ConfirmDialog.vue';
+import { rowChoices, rowName } from '@/shared/rowNames';
 import WriteProblem from '@/shared/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
 import CharacterCard from '../components/CharacterCard.vue';
@@ -19,9 +20,7 @@ const wanted = ref('');
 const organ = ref('');
 const library = ref(false);
 const characters = computed(() => model.study.value?.characters ?? []);
-const taxa = computed(() =>
-  (model.study.value?.rows ?? []).map((r) => ({ value: r.id, title: r.label + (r.stage ? `, ${r.stage}` : '') })),
-);
+const taxa = computed(() => rowChoices(model.study.value?.rows));
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const editing = useEditing(
   model,
@@ -88,7 +87,7 @@ const splitRows = computed(() =>
   (model.study.value?.rows ?? []).flatMap((row, i) => {
     const cell = model.columns.cell(i, draft.value?.id ?? '');
     const shows = cell && !cell.from && cell.parts.some((p) => p.label === splitState.value);
-    return shows ? [{ id: row.id, label: row.label + (row.stage ? `, ${row.stage}` : '') }] : [];
+    return shows ? [{ id: row.id, label: rowName(row) }] : [];
   }),
 );
 

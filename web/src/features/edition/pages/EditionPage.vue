@@ -7,6 +7,7 @@ import { api, type Schemas } from '@/api/client';
 import { AnyOrderKey } from '@/features/identify';
 import { PrintedKey } from '@/features/key';
 import HazardMark from '@/shared/HazardMark.vue';
+import { rowName } from '@/shared/rowNames';
 import { provideGlossary } from '@/shared/glossary';
 import { providePictures } from '@/shared/pictures';
 import ProblemNote from '@/shared/ProblemNote.vue';
@@ -46,7 +47,7 @@ const leaves = computed(() => {
 });
 const nameOf = (id: string) => {
   const row = doc.value?.study.rows.find((r) => r.id === id);
-  return row ? row.label + (row.stage ? `, ${row.stage}` : '') : id;
+  return row ? rowName(row) : id;
 };
 const kit = computed(() => [
   ...new Set((doc.value?.study.characters ?? []).map((c) => c.method).filter((m) => m && m !== 'eye' && m !== 'smell')),

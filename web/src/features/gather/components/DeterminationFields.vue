@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
+import { rowChoices } from '@/shared/rowNames';
 import { useCompact } from '@/shared/useCompact';
 
 /** One name that was given to a specimen: by whom, when, with what, and by which characters. */
@@ -9,9 +10,7 @@ const determination = defineModel<Schemas['Determination']>({ required: true });
 const props = defineProps<{ rows: Schemas['StudyRow'][]; characters: Schemas['StudyCharacter'][] }>();
 const { t } = useI18n();
 const field = useCompact(() => false);
-const rows = computed(() =>
-  props.rows.map((r) => ({ value: r.id, title: r.label + (r.stage ? t('name.stage', { stage: r.stage }) : '') })),
-);
+const rows = computed(() => rowChoices(props.rows));
 const characters = computed(() => props.characters.map((c) => ({ value: c.id, title: c.label })));
 const qualifiers = ['', 'cf.', 'aff.'].map((value) => ({ value, title: value || t('gather.sure') }));
 const kinds = (['DETERMINED', 'CONFIRMED'] as const).map((value) => ({ value, title: t(`gather.kinds.${value}`) }));

@@ -3,8 +3,9 @@ import { computed, ref, watch } from 'vue';
 import type { Schemas } from '@/api/client';
 import type { StudyModel } from '@/features/study';
 import { useAction } from '@/shared/useAction';
+import { rowChoices } from '@/shared/rowNames';
 import WriteProblem from '@/shared/WriteProblem.vue';
-import EntryList from './EntryList.vue';
+import RepeatedFields from '@/shared/RepeatedFields.vue';
 
 /** What a study is about and for whom, with the cautions of its editions. */
 const props = defineProps<{ model: StudyModel; editable: boolean }>();
@@ -17,9 +18,7 @@ const saved = ref(false);
 const taken = ref('');
 const now = () => JSON.stringify([draft.value, title.value, cautions.value]);
 const dirty = computed(() => now() !== taken.value);
-const rows = computed(() =>
-  (props.model.study.value?.rows ?? []).map((r) => ({ value: r.id, title: r.label + (r.stage ? `, ${r.stage}` : '') })),
-);
+const rows = computed(() => rowChoices(props.model.study.value?.rows));
 const nameOf = (row: string) => rows.value.find((r) => r.value === row)?.title ?? row;
 const loss = { row: '', named: '', times: 10, why: '' };
 const { busy, problem, run } = useAction();
@@ -96,7 +95,7 @@ async function theirs() {
       density="compact"
       hide-details
     />
-    <EntryList
+    <RepeatedFields
       v-model="draft.losses"
       :title="$t('losses.title')"
       :add="$t('losses.add')"
@@ -118,7 +117,7 @@ async function theirs() {
         />
         <v-text-field v-bind="field" v-model="entry.why" :label="$t('losses.why')" />
       </template>
-    </EntryList>
+    </RepeatedFields>
     <WriteProblem :problem="problem" @theirs="theirs" @mine="save" />
     <div v-if="editable">
       <v-btn type="submit" color="primary" variant="flat" :loading="busy">{{ $t('save') }}</v-btn>

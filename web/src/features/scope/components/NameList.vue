@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client';
 import { useCompact } from '@/shared/useCompact';
-import EntryList from './EntryList.vue';
+import RepeatedFields from '@/shared/RepeatedFields.vue';
 
 /** Authorship and other names of a taxon: synonyms, misapplied names, vernacular names in any language. */
 const names = defineModel<Schemas['Names']>({ required: true });
@@ -13,7 +13,7 @@ const own = useCompact(() => props.readonly);
 <template>
   <div class="names">
     <v-text-field v-bind="own" v-model="names.authorship" :label="$t('names.authorship')" />
-    <EntryList
+    <RepeatedFields
       v-model="names.synonyms"
       :title="$t('names.synonyms')"
       :add="$t('names.addSynonym')"
@@ -27,8 +27,8 @@ const own = useCompact(() => props.readonly);
         <v-text-field v-bind="field" v-model="entry.source" :label="$t('names.source')" />
         <v-checkbox v-bind="field" v-model="entry.misapplied" :label="$t('names.misapplied')" />
       </template>
-    </EntryList>
-    <EntryList
+    </RepeatedFields>
+    <RepeatedFields
       v-model="names.vernacular"
       :title="$t('names.vernaculars')"
       :add="$t('names.addVernacular')"
@@ -40,7 +40,7 @@ const own = useCompact(() => props.readonly);
         <v-text-field v-bind="field" v-model="entry.name" :label="$t('names.vernacular')" />
         <v-combobox v-bind="field" v-model="entry.language" :items="LANGUAGES" :label="$t('names.language')" />
       </template>
-    </EntryList>
+    </RepeatedFields>
   </div>
 </template>
 

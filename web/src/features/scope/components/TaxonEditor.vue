@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import { KNOWLEDGE, RANKS, STATUS } from '../logic/hazards';
-import EntryList from './EntryList.vue';
+import RepeatedFields from '@/shared/RepeatedFields.vue';
 import HazardList from './HazardList.vue';
 import NameList from './NameList.vue';
 
@@ -72,7 +72,7 @@ const status = computed({
       hide-details
     />
     <v-text-field v-model="row.occurrence.habitat" :label="$t('taxon.habitat')" :readonly="readonly" hide-details />
-    <EntryList
+    <RepeatedFields
       v-model="row.occurrence.regions"
       :title="$t('regions.title')"
       :add="$t('regions.add')"
@@ -85,8 +85,8 @@ const status = computed({
         <v-combobox v-bind="field" v-model="entry.status" :items="STATUS" :label="$t('regions.status')" />
         <v-checkbox v-bind="field" v-model="entry.doubtful" :label="$t('regions.doubtful')" />
       </template>
-    </EntryList>
-    <EntryList
+    </RepeatedFields>
+    <RepeatedFields
       v-if="!isStage"
       v-model="row.placements"
       :title="$t('placements.title')"
@@ -99,7 +99,7 @@ const status = computed({
         <v-text-field v-bind="field" v-model="entry.parent" :label="$t('placements.parent')" />
         <v-text-field v-bind="field" v-model="entry.source" :label="$t('placements.source')" />
       </template>
-    </EntryList>
+    </RepeatedFields>
     <v-textarea v-model="status" :label="$t('taxon.status')" :readonly="readonly" rows="1" auto-grow hide-details />
     <v-text-field
       v-model.number="row.weight"

@@ -3,6 +3,7 @@ import { mdiCallMerge, mdiCallSplit } from '@mdi/js';
 import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
 import { OperationDialog, SplitDialog, useStudy } from '@/features/study';
+import { rowName } from '@/shared/rowNames';
 
 /** A taxon becomes part of another, or several: scores follow, and what is not assigned stays open and doubtful. */
 const props = defineProps<{ row: Schemas['StudyRow'] }>();
@@ -59,12 +60,7 @@ function done() {
         }}</v-btn>
       </template>
       <v-list density="compact" max-height="20rem">
-        <v-list-item
-          v-for="other in others"
-          :key="other.id"
-          :title="other.label + (other.stage ? `, ${other.stage}` : '')"
-          @click="merge(other.id)"
-        />
+        <v-list-item v-for="other in others" :key="other.id" :title="rowName(other)" @click="merge(other.id)" />
       </v-list>
     </v-menu>
     <v-btn v-if="!row.stage" size="small" variant="text" :prepend-icon="mdiCallSplit" @click="begin">{{

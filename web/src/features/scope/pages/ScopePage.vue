@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import { useEditing, useStudy } from '@/features/study';
 import ConfirmDialog from '@/shared/ConfirmDialog.vue';
+import { rowName } from '@/shared/rowNames';
 import TaxonName from '@/shared/TaxonName.vue';
 import WriteProblem from '@/shared/WriteProblem.vue';
 import AboutStudy from '../components/AboutStudy.vue';
@@ -79,7 +80,7 @@ const removal = computed(() => {
   const gone = new Set([row.id, ...stages.map((r) => r.id)]);
   const counts = model.study.value?.counts.rows ?? [];
   const scores = rows.value.reduce((n, r, i) => n + (gone.has(r.id) ? (counts[i] ?? 0) : 0), 0);
-  const name = row.label + (row.stage ? t('name.stage', { stage: row.stage }) : '');
+  const name = rowName(row);
   const parts = children.length - stages.length;
   return [
     t('taxon.removal', { name, n: scores }, scores),

@@ -31,23 +31,16 @@ const { t } = useI18n();
 const source = computed(
   () => props.references.find((r) => r.id === props.cell?.source)?.citation ?? props.cell?.source ?? '',
 );
-const evidence = computed(() => props.specimens.filter((s) => props.cell?.specimens.includes(s.id)));
-/** "3 items of 12 individuals, mean 5.2 mm, SD 0.4 mm, provisional". */
+const evidence = computed(() => props.specimens.filter((s) => props.cell?.sample.specimens.includes(s.id)));
+/** "240 items, 12 individuals, mean 5 um, SD 0.28 um, provisional". */
 const measured = computed(() => {
   const cell = props.cell;
   if (!cell || cell.kind !== 'range') return '';
-  const { items, collections, mean, sd, provisional } = cell.spread;
-  const unit = props.character.unit;
-  return [
-    items ? t('sample.say.items', { n: items }) : '',
-    cell.individuals ? t('sample.say.individuals', { n: cell.individuals }) : '',
-    collections ? t('sample.say.collections', { n: collections }) : '',
-    mean === undefined ? '' : t('sample.say.mean', { mean, unit }),
-    sd === undefined ? '' : t('sample.say.sd', { sd, unit }),
-    provisional ? t('sample.say.provisional') : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
+  const { provisional, ...sample } = cell.sample;
+  const said = (['items', 'individuals', 'collections', 'mean', 'sd'] as const).flatMap((name) =>
+    sample[name] === undefined ? [] : [t(`sample.say.${name}`, { n: sample[name], unit: props.character.unit })],
+  );
+  return [...said, ...(provisional ? [t('sample.say.provisional')] : [])].join(', ');
 });
 const history = useQuery({
   queryKey: computed(() => ['history', props.slug, props.row.id, props.character.id, props.cell?.revision]),

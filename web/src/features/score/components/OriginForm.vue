@@ -15,7 +15,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ save: [origin: Schemas['Origin']] }>();
 const { t } = useI18n();
-const draft = ref<Schemas['Origin']>(fromCell());
+const draft = ref(fromCell());
 const BASES = ['SPECIMENS', 'REFERENCE', 'JUDGEMENT', 'IMPORT'] as const;
 const bases = BASES.map((value) => ({ value, title: t(`basis.${value}`) }));
 const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
@@ -23,19 +23,16 @@ const sources = computed(() => props.references.map((r) => ({ value: r.id, title
 const codes = computed(() => props.specimens.map((s) => ({ value: s.id, title: s.code })));
 const dirty = computed(() => JSON.stringify(draft.value) !== JSON.stringify(fromCell()));
 
-function fromCell(): Schemas['Origin'] {
-  const { basis, source, doubtful, note, months, concept, individuals, specimens, spread } = props.cell;
-  const from = basis as Schemas['Origin']['basis'];
+function fromCell() {
+  const { source, doubtful, note, months, concept, sample } = props.cell;
   return {
-    basis: from,
+    basis: props.cell.basis as Schemas['Origin']['basis'],
     source,
     doubtful,
     note,
     months: [...months],
     concept,
-    individuals: individuals ?? undefined,
-    specimens: [...specimens],
-    spread: { ...spread },
+    sample: { ...sample, specimens: [...sample.specimens] },
   };
 }
 
@@ -58,11 +55,11 @@ const field = useCompact(() => false);
     />
     <v-text-field v-bind="field" v-model="draft.concept" :label="$t('origin.concept')" />
     <v-select v-bind="field" v-model="draft.months" :items="months" :label="$t('origin.months')" multiple clearable />
-    <SampleFields v-if="cell.kind === 'range'" v-model="draft" :unit="unit" />
+    <SampleFields v-if="cell.kind === 'range'" v-model="draft.sample" :unit="unit" />
     <v-autocomplete
       v-if="draft.basis === 'SPECIMENS' && specimens.length"
       v-bind="field"
-      v-model="draft.specimens"
+      v-model="draft.sample.specimens"
       :items="codes"
       :label="$t('origin.specimens')"
       multiple

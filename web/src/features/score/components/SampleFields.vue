@@ -1,20 +1,22 @@
 <script setup lang="ts">
-import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import { useCompact } from '@/shared/useCompact';
 
 /** What a range was measured on, and how the individuals spread: the next one may lie outside it. */
-const origin = defineModel<Schemas['Origin']>({ required: true });
+const sample = defineModel<Schemas['SampleView']>({ required: true });
 defineProps<{ unit: string }>();
 const field = useCompact(() => false);
-const NOTHING: Schemas['Spread'] = { provisional: false };
-const spread = computed(() => origin.value.spread ?? NOTHING);
+const NUMBERS = [
+  { name: 'items', measure: false },
+  { name: 'individuals', measure: false },
+  { name: 'collections', measure: false },
+  { name: 'mean', measure: true },
+  { name: 'sd', measure: true },
+] as const;
 
-function say(what: Partial<Schemas['Spread']>) {
-  origin.value = { ...origin.value, spread: { ...spread.value, ...what } };
+function write(name: (typeof NUMBERS)[number]['name'], typed: string) {
+  sample.value = { ...sample.value, [name]: typed.trim() === '' ? undefined : Number(typed) };
 }
-
-const number = (typed: string) => (typed.trim() === '' || Number.isNaN(Number(typed)) ? undefined : Number(typed));
 </script>
 
 <template>
@@ -22,55 +24,19 @@ const number = (typed: string) => (typed.trim() === '' || Number.isNaN(Number(ty
     <legend>{{ $t('sample.title') }}</legend>
     <div class="numbers">
       <v-text-field
+        v-for="{ name, measure } in NUMBERS"
         v-bind="field"
-        :model-value="spread.items ?? ''"
+        :key="name"
+        :model-value="sample[name] ?? ''"
         type="number"
-        min="1"
-        :label="$t('sample.items')"
-        @update:model-value="say({ items: number($event) })"
-      />
-      <v-text-field
-        v-bind="field"
-        :model-value="origin.individuals ?? ''"
-        type="number"
-        min="1"
-        :label="$t('origin.individuals')"
-        @update:model-value="origin = { ...origin, individuals: number($event) }"
-      />
-      <v-text-field
-        v-bind="field"
-        :model-value="spread.collections ?? ''"
-        type="number"
-        min="1"
-        :label="$t('sample.collections')"
-        @update:model-value="say({ collections: number($event) })"
-      />
-      <v-text-field
-        v-bind="field"
-        :model-value="spread.mean ?? ''"
-        type="number"
-        step="any"
-        :suffix="unit"
-        :label="$t('sample.mean')"
-        @update:model-value="say({ mean: number($event) })"
-      />
-      <v-text-field
-        v-bind="field"
-        :model-value="spread.sd ?? ''"
-        type="number"
-        min="0"
-        step="any"
-        :suffix="unit"
-        :label="$t('sample.sd')"
-        @update:model-value="say({ sd: number($event) })"
+        :min="measure ? undefined : 1"
+        :step="measure ? 'any' : 1"
+        :suffix="measure ? unit : undefined"
+        :label="$t(`sample.${name}`)"
+        @update:model-value="write(name, $event)"
       />
     </div>
-    <v-checkbox
-      v-bind="field"
-      :model-value="spread.provisional"
-      :label="$t('sample.provisional')"
-      @update:model-value="say({ provisional: $event === true })"
-    />
+    <v-checkbox v-bind="field" v-model="sample.provisional" :label="$t('sample.provisional')" />
   </fieldset>
 </template>
 
@@ -87,7 +53,7 @@ legend {
 
 .numbers {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(7.5rem, 1fr));
+  grid-template-columns: 1fr 1fr;
   gap: 0.45rem;
 }
 </style>

@@ -81,8 +81,7 @@ test('doubt keeps the text and the rest of the origin', async () => {
     note: '',
     months: [],
     concept: '',
-    specimens: [],
-    spread: { provisional: false },
+    sample: { specimens: [], provisional: false },
   };
   await vi.waitFor(() =>
     expect(server.bodies(`POST ${PATH}/scores`)).toEqual([

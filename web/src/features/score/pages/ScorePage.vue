@@ -3,6 +3,7 @@ import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { Problem, type Schemas } from '@/api/client';
 import { OperationDialog, useStudy } from '@/features/study';
+import { rowName } from '@/shared/rowNames';
 import CellShelf from '../components/CellShelf.vue';
 import ConflictDialog, { type Conflict } from '../components/ConflictDialog.vue';
 import FindReplaceDialog from '../components/FindReplaceDialog.vue';
@@ -56,9 +57,7 @@ const queue = computed<QueueItem[]>(() => {
   return rows.value.flatMap(({ row: r }) => (at.character ? [item(r, at.character, true)] : []));
 });
 const heading = computed(() =>
-  mode.value === 'row'
-    ? [row.value?.label, row.value?.stage].filter(Boolean).join(', ')
-    : (character.value?.label ?? ''),
+  mode.value === 'row' ? (row.value ? rowName(row.value) : '') : (character.value?.label ?? ''),
 );
 const active = computed({
   get: () => (mode.value === 'row' ? selection.value.at.column : selection.value.at.row),
@@ -134,9 +133,9 @@ async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
 
 function doubt(item: QueueItem) {
   if (!item.cell) return;
-  const { basis, source, doubtful, note, months, concept, individuals, specimens, spread } = item.cell;
+  const { basis, source, doubtful, note, months, concept, sample } = item.cell;
   const from = basis as Schemas['Origin']['basis'];
-  const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, individuals, specimens, spread };
+  const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, sample };
   void setOrigin(origin, item);
 }
 

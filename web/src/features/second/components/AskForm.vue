@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/features/study';
+import { rowChoices } from '@/shared/rowNames';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
 
@@ -21,9 +22,7 @@ const scorers = computed(() =>
     .filter((m) => m.role === 'SCORER' || m.role === 'EDITOR')
     .map((m) => ({ value: m.name, title: m.displayName })),
 );
-const rows = computed(() =>
-  (model.study.value?.rows ?? []).map((r) => ({ value: r.id, title: r.label + (r.stage ? `, ${r.stage}` : '') })),
-);
+const rows = computed(() => rowChoices(model.study.value?.rows));
 const characters = computed(() => (model.study.value?.characters ?? []).map((c) => ({ value: c.id, title: c.label })));
 const cells = computed(
   () => (wish.value.rows.length || rows.value.length) * (wish.value.characters.length || characters.value.length),

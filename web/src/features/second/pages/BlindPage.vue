@@ -6,6 +6,7 @@ import { api, type Problem, type Schemas } from '@/api/client';
 import { ScoringQueue, type QueueItem } from '@/features/score';
 import { useStudy } from '@/features/study';
 import ConfirmDialog from '@/shared/ConfirmDialog.vue';
+import { rowName } from '@/shared/rowNames';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
 import { ownCell } from '../logic/cells';
@@ -34,9 +35,8 @@ const characters = computed(() =>
 const heading = computed(() => {
   const at = items.value[active.value];
   if (!at) return '';
-  return byRow.value ? nameOf(at.row) : at.character.label;
+  return byRow.value ? rowName(at.row) : at.character.label;
 });
-const nameOf = (row: Schemas['StudyRow']) => row.label + (row.stage ? `, ${row.stage}` : '');
 
 const items = computed<QueueItem[]>(() => {
   const item = (row: Schemas['StudyRow'], character: Schemas['StudyCharacter']): QueueItem => ({

@@ -28,8 +28,7 @@ export const EMPTY_CELL: Omit<Cell, 'revision'> = {
   scorer: '',
   date: '',
   concept: '',
-  specimens: [],
-  spread: { provisional: false },
+  sample: { specimens: [], provisional: false },
   from: null,
 };
 

@@ -192,7 +192,7 @@ class OperationApiTest {
                 operation("\"operation\":\"ChangeUnit\",\"character\":\"width\",\"unit\":\"cm\"", revision()));
         String score =
                 "{\"edits\":[{\"row\":\"aa\",\"character\":\"width\",\"text\":\"0.5–0.9\",\"seen\":%d,\"origin\":{\"basis\":\"SPECIMENS\","
-                        + "\"source\":\"\",\"doubtful\":false,\"note\":\"\",\"months\":[],\"concept\":\"\",%s\"spread\":{\"items\":30,\"mean\":%s,"
+                        + "\"source\":\"\",\"doubtful\":false,\"note\":\"\",\"months\":[],\"concept\":\"\",\"sample\":{\"items\":30,%s\"specimens\":[],\"mean\":%s,"
                         + "\"sd\":0.1,\"provisional\":true}}}]}";
         long seen = author.cell(study, "aa", "width").path("revision").asLong();
         assertThat(author.post(study + "/scores", String.format(score, seen, "", "0.7"))
@@ -208,8 +208,9 @@ class OperationApiTest {
         assertThat(author.post(study + "/scores", String.format(score, seen, "\"individuals\":12,", "0.7"))
                         .status())
                 .isEqualTo(200);
-        assertThat(author.cell(study, "aa", "width").path("spread").toString())
-                .isEqualTo("{\"items\":30,\"mean\":0.7,\"sd\":0.1,\"provisional\":true}");
+        assertThat(author.cell(study, "aa", "width").path("sample").toString())
+                .isEqualTo(
+                        "{\"items\":30,\"individuals\":12,\"specimens\":[],\"mean\":0.7,\"sd\":0.1,\"provisional\":true}");
         JsonNode file = author.get(study + "/export?format=json").json();
         assertThat(file.path("scores").toString()).contains("\"mean\":7.0");
     }
@@ -223,11 +224,14 @@ class OperationApiTest {
                 .isEqualTo("v-1");
         String score =
                 "{\"edits\":[{\"row\":\"aa\",\"character\":\"width\",\"text\":\"5–9\",\"seen\":0,\"origin\":{\"basis\":\"SPECIMENS\","
-                        + "\"source\":\"\",\"doubtful\":false,\"note\":\"\",\"months\":[],\"concept\":\"\",\"individuals\":6,\"specimens\":[\"v-1\"]}}]}";
+                        + "\"source\":\"\",\"doubtful\":false,\"note\":\"\",\"months\":[],\"concept\":\"\",\"sample\":{\"individuals\":6,\"specimens\":[\"v-1\"],\"provisional\":false}}}]}";
         assertThat(author.post(study + "/scores", score.replace("v-1", "v-2")).status())
                 .isEqualTo(400);
         assertThat(author.post(study + "/scores", score).status()).isEqualTo(200);
-        assertThat(author.cell(study, "aa", "width").path("specimens").toString())
+        assertThat(author.cell(study, "aa", "width")
+                        .path("sample")
+                        .path("specimens")
+                        .toString())
                 .isEqualTo("[\"v-1\"]");
         JsonNode view = author.get(study).json();
         assertThat(view.path("counts").path("specimens").path("v-1").asInt()).isEqualTo(1);

@@ -31,8 +31,6 @@ import tools.jackson.databind.json.JsonMapper;
 /** Changes of cells, typed in notation. Where somebody else was faster, both versions are returned. */
 @Service
 public class ScoreService {
-    private static final StudyScore.Sample NOTHING_SAID = StudyScore.Sample.of(null, null, null, List.of());
-
     private final StudyMapper studies;
     private final StudyStore store;
     private final ChangeLog log;
@@ -66,39 +64,74 @@ public class ScoreService {
             String note,
             List<Integer> months,
             String concept,
-            @Schema(nullable = true) @Nullable Integer individuals,
-            @Schema(nullable = true) @Nullable List<String> specimens,
-            @Schema(nullable = true) @Nullable Spread spread) {}
+            @Schema(nullable = true) @Nullable SampleView sample) {}
 
     /**
-     * How individuals spread.
+     * What was seen or measured for a score.
      *
-     * @param items things measured on them; null if not said
+     * @param items things measured on the individuals; null if not said
+     * @param individuals null if not said
      * @param collections places and dates at which they were gathered; null if not said
+     * @param specimens ids of the specimens of the study among them
      * @param mean in the character's unit; null if not said
      * @param sd standard deviation in the character's unit; null if not said
      * @param provisional whether more individuals are likely to widen the range
      */
-    public record Spread(
+    public record SampleView(
             @Schema(nullable = true) @Nullable Integer items,
+            @Schema(nullable = true) @Nullable Integer individuals,
             @Schema(nullable = true) @Nullable Integer collections,
+            List<String> specimens,
             @Schema(nullable = true) @Nullable Double mean,
             @Schema(nullable = true) @Nullable Double sd,
             boolean provisional) {
-        static final Spread NOT_SAID = new Spread(null, null, null, null, false);
+        public SampleView {
+            specimens = specimens == null ? List.of() : List.copyOf(specimens);
+        }
+
+        private static final SampleView NOT_SAID = new SampleView(null, null, null, List.of(), null, null, false);
 
         /** What a sample says, in the unit of its character. */
-        static Spread of(StudyScore.@Nullable Sample sample, StudyCharacter character) {
-            if (sample == null) {
-                return NOT_SAID;
-            }
-            double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
-            return new Spread(
-                    sample.items(),
-                    sample.collections(),
-                    sample.mean() == null ? null : Units.scaled(sample.mean(), 1 / factor),
-                    sample.sd() == null ? null : Units.scaled(sample.sd(), 1 / factor),
-                    sample.provisional() != null);
+        static SampleView of(StudyScore.@Nullable Sample sample, StudyCharacter character) {
+            return sample == null
+                    ? NOT_SAID
+                    : new SampleView(
+                            sample.items(),
+                            sample.individuals(),
+                            sample.collections(),
+                            sample.specimens(),
+                            scaled(sample.mean(), 1 / factor(character)),
+                            scaled(sample.sd(), 1 / factor(character)),
+                            sample.provisional() != null);
+        }
+
+        /** The sample itself; null if it says nothing. */
+        StudyScore.@Nullable Sample of(StudyCharacter character) {
+            Stream.of(items, individuals, collections)
+                    .filter(n -> n != null && n < 1)
+                    .findFirst()
+                    .ifPresent(n -> {
+                        throw Problems.badRequest(
+                                "individuals", "At least one was measured. Correct the number, or leave it empty.");
+                    });
+            return equals(NOT_SAID)
+                    ? null
+                    : new StudyScore.Sample(
+                            items,
+                            individuals,
+                            collections,
+                            specimens,
+                            scaled(mean, factor(character)),
+                            scaled(sd, factor(character)),
+                            provisional);
+        }
+
+        private static double factor(StudyCharacter character) {
+            return Units.factor(character.type(), character.unit()).orElse(1.0);
+        }
+
+        private static @Nullable Double scaled(@Nullable Double number, double factor) {
+            return number == null ? null : (Double) Units.scaled(number, factor);
         }
     }
 
@@ -140,10 +173,8 @@ public class ScoreService {
     }
 
     private static void refuseUnknown(CellEdit edit, Study study) {
-        List<String> named = edit.origin() == null || edit.origin().specimens() == null
-                ? List.of()
-                : edit.origin().specimens();
-        for (String specimen : named) {
+        SampleView sample = edit.origin() == null ? null : edit.origin().sample();
+        for (String specimen : sample == null ? List.<String>of() : sample.specimens()) {
             if (study.specimens().stream().noneMatch(s -> s.id().equals(specimen))) {
                 throw Problems.badRequest(
                         "no-such-specimen", "The study has no specimen '" + specimen + "'. Load it again.");
@@ -161,7 +192,7 @@ public class ScoreService {
         Origin origin = edit.origin();
         if (origin == null) {
             List<Integer> months = old == null ? List.of() : old.months();
-            origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "", null, null, null);
+            origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "", null);
         }
         if (origin.months().stream().anyMatch(m -> m < 1 || m > 12)) {
             throw Problems.badRequest("months", "Months of a score are numbers from 1 to 12.");
@@ -179,36 +210,14 @@ public class ScoreService {
                 scorer,
                 LocalDate.now(clock).toString(),
                 origin.concept().strip(),
-                sample(origin, character));
+                origin.sample() == null || character == null
+                        ? null
+                        : origin.sample().of(character));
         StudyApparatusRules.sampleProblem(score).ifPresent(sentence -> {
             throw Problems.unprocessable(
                     "sample", sentence.substring(0, 1).toUpperCase(Locale.ROOT) + sentence.substring(1), Map.of());
         });
         return score;
-    }
-
-    private static StudyScore.@Nullable Sample sample(Origin origin, @Nullable StudyCharacter character) {
-        List<String> specimens = origin.specimens() == null ? List.of() : origin.specimens();
-        Spread spread = origin.spread() == null ? Spread.NOT_SAID : origin.spread();
-        Stream.of(spread.items(), origin.individuals(), spread.collections())
-                .filter(n -> n != null && n < 1)
-                .findFirst()
-                .ifPresent(n -> {
-                    throw Problems.badRequest(
-                            "individuals", "At least one was measured. Correct the number, or leave it empty.");
-                });
-        double factor = character == null
-                ? 1
-                : Units.factor(character.type(), character.unit()).orElse(1.0);
-        StudyScore.Sample sample = new StudyScore.Sample(
-                spread.items(),
-                origin.individuals(),
-                spread.collections(),
-                specimens,
-                spread.mean() == null ? null : Units.scaled(spread.mean(), factor),
-                spread.sd() == null ? null : Units.scaled(spread.sd(), factor),
-                spread.provisional());
-        return sample.equals(NOTHING_SAID) ? null : sample;
     }
 
     private Optional<ScoreValue> read(

@@ -132,7 +132,11 @@ public class StudyService {
                 .toList();
         StudyViewer viewer = new StudyViewer(snapshot);
         return new Changes(
-                snapshot.revision(), structure, characters, viewer.gauges(editions.count(open.id())), viewer.counts());
+                snapshot.revision(),
+                structure,
+                characters,
+                viewer.gauges(editions.count(open.id())),
+                viewer.counts(open));
     }
 
     /** Takes back the account's own latest change of this study, whatever it was of. */

@@ -46,11 +46,7 @@ public record StudyView(
      * @param characters in the order of its characters
      * @param specimens by specimen, how many scores rest on it; those on which none does are not listed
      */
-    public record Counts(int[] rows, int[] characters, Map<String, Integer> specimens) {
-        Counts withoutSpecimens() {
-            return new Counts(rows, characters, Map.of());
-        }
-    }
+    public record Counts(int[] rows, int[] characters, Map<String, Integer> specimens) {}
 
     /**
      * What the rows show for one character, inheritance resolved. Cells that say the same share a face.
@@ -83,9 +79,7 @@ public record StudyView(
             String scorer,
             String date,
             String concept,
-            @Schema(nullable = true) @Nullable Integer individuals,
-            List<String> specimens,
-            ScoreService.Spread spread) {}
+            ScoreService.SampleView sample) {}
 
     /** @param share 0 to 1; 0 for a state that readers only take it for */
     public record PartView(String label, double share, boolean mistaken) {}

@@ -53,7 +53,7 @@ final class StudyViewer {
                 open.blind() ? List.of() : study.specimens(),
                 revisions(),
                 gauges(editions),
-                open.blind() ? counts().withoutSpecimens() : counts());
+                counts(open));
     }
 
     /** Revisions of all that was ever changed, but for scores: cells carry their own, opinions are their scorers'. */
@@ -67,7 +67,8 @@ final class StudyViewer {
         return revisions;
     }
 
-    StudyView.Counts counts() {
+    /** Who scores blind is not told what specimens are used for. */
+    StudyView.Counts counts(StudyAccess.Open open) {
         Map<String, Integer> places = new HashMap<>();
         study.characters().forEach(c -> places.put(c.id(), places.size()));
         int[] ofRows = new int[study.rows().size()];
@@ -78,7 +79,7 @@ final class StudyViewer {
             ofRows[i] = own.size();
             own.keySet().forEach(c -> ofCharacters[places.getOrDefault(c, 0)]++);
         }
-        return new StudyView.Counts(ofRows, ofCharacters, evidence());
+        return new StudyView.Counts(ofRows, ofCharacters, open.blind() ? Map.of() : evidence());
     }
 
     private Map<String, Integer> evidence() {
@@ -141,9 +142,7 @@ final class StudyViewer {
                 score.scorer(),
                 score.date(),
                 score.concept(),
-                score.sample() == null ? null : score.sample().individuals(),
-                score.sample() == null ? List.of() : score.sample().specimens(),
-                ScoreService.Spread.of(score.sample(), character));
+                ScoreService.SampleView.of(score.sample(), character));
     }
 
     private static String kind(ScoreValue value) {

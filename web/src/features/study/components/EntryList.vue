@@ -1,8 +1,8 @@
 <script setup lang="ts" generic="T extends { id: string }">
 import { mdiPlus } from '@mdi/js';
 import { onMounted, ref, type Ref } from 'vue';
-import { useStudy } from '@/features/study';
 import { useAction } from '@/shared/useAction';
+import { useStudy } from '../composables/useStudy';
 import EntryForm from './EntryForm.vue';
 
 /** Small objects of a study that are read as a list and edited one at a time. */

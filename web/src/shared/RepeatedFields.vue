@@ -15,6 +15,7 @@ const field = useCompact(() => props.readonly);
       <slot :entry="entry" :field="field" />
       <v-btn
         v-if="!readonly"
+        class="out"
         :icon="mdiClose"
         size="x-small"
         variant="text"
@@ -46,8 +47,15 @@ legend {
   grid-template-columns: 1fr 1fr;
   align-items: center;
   gap: 0.4rem;
-  padding-left: 0.8rem;
+  position: relative;
+  padding: 0 2rem 0 0.8rem;
   border-left: 3px solid var(--rule);
+}
+
+.out {
+  position: absolute;
+  top: 0.3rem;
+  right: 0;
 }
 
 .add {
