@@ -1,11 +1,13 @@
 package org.polyclave.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -87,5 +89,35 @@ class LargeStudyApiTest {
             assertThat(author.post(study + "/undo", "{}").status()).isEqualTo(200);
         }
         assertThat(author.get(export).body()).isEqualTo(imported);
+    }
+
+    /** What keys of the database did before scores were checked by the statement: nothing refers to what is not there. */
+    @Test
+    void noScoreIsOfWhatItsStudyDoesNotHave() throws SQLException {
+        String slug = Visitor.author().importTable("kept whole", "taxon,hue\n#type,states\nOne,red\nTwo,blue\n");
+        String of = "(select id from study where slug = '" + slug + "')";
+        try (Connection database = RunningApplication.database();
+                Statement statement = database.createStatement()) {
+            for (String broken :
+                    List.of("row_id = row_id || '?'", "character_id = character_id || '?'", "scorer_id = -1")) {
+                assertThatThrownBy(() -> statement.execute("update score set " + broken + " where study_id = " + of))
+                        .isInstanceOf(SQLException.class)
+                        .hasMessageContaining("A score is");
+            }
+            statement.execute("delete from study_row where id = 'one' and study_id = " + of);
+            assertThat(scores(statement, of)).isEqualTo(1);
+            statement.execute("delete from study where id = " + of);
+            assertThat(statement
+                            .executeQuery("select from score where study_id not in (select id from study)")
+                            .next())
+                    .isFalse();
+        }
+    }
+
+    private static int scores(Statement statement, String study) throws SQLException {
+        try (ResultSet result = statement.executeQuery("select count(*) from score where study_id = " + study)) {
+            result.next();
+            return result.getInt(1);
+        }
     }
 }

@@ -27,10 +27,10 @@ public record StudyScore(
         String source,
         boolean doubtful,
         String note,
-        List<Integer> months,
-        String scorer,
-        String date,
-        String concept,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Integer> months,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String scorer,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String date,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String concept,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Sample sample) {
     public StudyScore {
         months = Missing.list(months);

@@ -1,5 +1,7 @@
 package org.polyclave.formats.study;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -10,6 +12,8 @@ public final class Units {
     private static final Map<String, Double> LENGTH =
             Map.of("um", 0.001, "µm", 0.001, "μm", 0.001, "mm", 1.0, "cm", 10.0, "m", 1000.0, "in", 25.4, "ft", 304.8);
     private static final Map<String, Double> MASS = Map.of("mg", 0.001, "g", 1.0, "kg", 1000.0);
+
+    private static final MathContext DIGITS = new MathContext(12);
 
     private Units() {}
 
@@ -40,6 +44,6 @@ public final class Units {
 
     /** A number in the base unit without the last-digit noise of conversion, so that 0.3 cm is 3 mm. */
     public static double scaled(double number, double factor) {
-        return Double.parseDouble(String.format(Locale.ROOT, "%.12g", number * factor));
+        return BigDecimal.valueOf(number * factor).round(DIGITS).doubleValue();
     }
 }

@@ -168,13 +168,16 @@ public class ImportService {
                 read.sheets());
     }
 
-    /** Makes a new study of the upload, or nothing.
-     */
+    /** Makes a new study of the upload, or nothing. */
     public String create(byte[] bytes, String fileName, @Nullable String title, Wish wish, SignedIn who) {
         Study study = usable(read(bytes, fileName, wish));
         remember(bytes, fileName, wish, who.account().id());
         String chosen = title == null || title.isBlank() ? study.title() : title.strip();
-        return store.create(study.named(study.slug(), chosen), who.account().id());
+        String slug =
+                store.create(study.named(study.slug(), chosen), who.account().id());
+        // Whoever imported a study opens it next: a large one is read while they still see that something is under way.
+        store.load(slug);
+        return slug;
     }
 
     /** What an upload would change in a study; nothing is changed. */

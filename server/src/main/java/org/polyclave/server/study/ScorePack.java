@@ -6,6 +6,7 @@ import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -118,10 +119,9 @@ final class ScorePack {
             faces[f] = json.readValue(in.readNBytes(in.readInt()), StudyScore.class);
         }
         boolean has = !byRow.isEmpty() && byRow.get(0).knows(character);
-        byte[] numbers = in.readNBytes(4 * rows.size());
-        DataInputStream faceOf = new DataInputStream(new ByteArrayInputStream(numbers));
+        ByteBuffer faceOf = ByteBuffer.wrap(in.readNBytes(Integer.BYTES * rows.size()));
         for (int i = 0; i < rows.size(); i++) {
-            int face = faceOf.readInt();
+            int face = faceOf.getInt();
             if (face > 0 && has) {
                 byRow.get(i).put(character, faces[face - 1].withRow(rows.get(i)));
             }

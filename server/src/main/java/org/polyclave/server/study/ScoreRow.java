@@ -7,7 +7,9 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
+import java.util.Objects;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyScore;
@@ -80,6 +82,14 @@ final class ScoreRow extends AbstractMap<String, StudyScore> {
     @Override
     public boolean containsKey(Object character) {
         return get(character) != null;
+    }
+
+    /** Without an entry made for each cell: large studies are walked through cell by cell again and again. */
+    @Override
+    public void forEach(BiConsumer<? super String, ? super StudyScore> action) {
+        for (int c = scoredFrom(0); c < scores.length; c = scoredFrom(c + 1)) {
+            action.accept(characters[c], Objects.requireNonNull(scores[c]));
+        }
     }
 
     private int scoredFrom(int from) {

@@ -119,6 +119,10 @@ public class StudyStore {
         return found.get();
     }
 
+    public Snapshot load(String slug) {
+        return load(studies.idOf(slug));
+    }
+
     /** @param slow whether a new pack of its scores would make the next reading faster */
     private record Read(Snapshot snapshot, boolean slow) {}
 
@@ -295,10 +299,9 @@ public class StudyStore {
 
     /** In the order of rows, and of characters as every row has them: files of one study are alike whatever came first. */
     private static List<StudyScore> inOrder(Study study, Map<String, Map<String, StudyScore>> scores) {
-        List<StudyScore> sorted = new ArrayList<>();
-        study.rows()
-                .forEach(
-                        r -> sorted.addAll(scores.getOrDefault(r.id(), Map.of()).values()));
+        List<StudyScore> sorted =
+                new ArrayList<>(study.rows().size() * study.characters().size());
+        study.rows().forEach(r -> scores.getOrDefault(r.id(), Map.of()).forEach((c, score) -> sorted.add(score)));
         return sorted;
     }
 

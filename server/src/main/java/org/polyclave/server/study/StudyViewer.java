@@ -77,7 +77,7 @@ final class StudyViewer {
             Map<String, StudyScore> own =
                     snapshot.scores().getOrDefault(study.rows().get(i).id(), Map.of());
             ofRows[i] = own.size();
-            own.keySet().forEach(c -> ofCharacters[places.getOrDefault(c, 0)]++);
+            own.forEach((c, score) -> ofCharacters[places.getOrDefault(c, 0)]++);
         }
         return new StudyView.Counts(ofRows, ofCharacters, open.blind() ? Map.of() : evidence());
     }
