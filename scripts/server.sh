@@ -18,7 +18,8 @@ prepare() {
     need_java
     build_server
     if [ -z "${POLYCLAVE_DB_URL:-}" ]; then
-        start_postgres pg
+        # A large import writes a gigabyte at once: enough room not to stop for a checkpoint again and again meanwhile.
+        start_postgres pg -c shared_buffers=512MB -c max_wal_size=4GB -c checkpoint_timeout=15min
     fi
 }
 

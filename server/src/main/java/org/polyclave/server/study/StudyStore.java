@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
@@ -351,18 +352,34 @@ public class StudyStore {
         insertEntries(id, "picture", pictures.keepAll(id, study.pictures()), Picture::id);
         insertEntries(id, "opinion", study.opinions(), Opinion::id);
         insertEntries(id, "specimen", study.specimens(), Specimen::id);
-        for (int from = 0; from < study.scores().size(); from += AT_ONCE) {
-            List<StudyScore> some = study.scores()
-                    .subList(from, Math.min(from + AT_ONCE, study.scores().size()));
-            studies.insertScores(id, json.writeValueAsString(some), owner);
+        insertScores(id, study, owner);
+        return slug;
+    }
+
+    /** The database is the slower of the two: what it gets next, and the pack, are made while it writes. */
+    private void insertScores(long id, Study study, long owner) {
+        List<StudyScore> scores = study.scores();
+        @Nullable
+        CompletableFuture<byte[]> pack = scores.size() < WORTH_PACKING
+                ? null
+                : CompletableFuture.supplyAsync(() -> ScorePack.pack(study, study.scoresByRow(), json));
+        CompletableFuture<String> next = written(scores, 0);
+        for (int from = 0; from < scores.size(); from += AT_ONCE) {
+            String some = next.join();
+            next = written(scores, from + AT_ONCE);
+            studies.insertScores(id, some, owner);
         }
-        if (study.scores().size() >= WORTH_PACKING) {
-            studies.putPack(id, studies.revision(id), ScorePack.pack(study, study.scoresByRow(), json));
+        if (pack != null) {
+            studies.putPack(id, studies.revision(id), pack.join());
             // Until the database has counted again it takes a few cells of so many for a large part of them, and reads
             // all.
             studies.countScores();
         }
-        return slug;
+    }
+
+    private CompletableFuture<String> written(List<StudyScore> scores, int from) {
+        List<StudyScore> some = scores.subList(Math.min(from, scores.size()), Math.min(from + AT_ONCE, scores.size()));
+        return CompletableFuture.supplyAsync(() -> json.writeValueAsString(some));
     }
 
     private <T> void insertEntries(long study, String kind, List<T> entries, Function<T, String> id) {
