@@ -9,5 +9,5 @@ run_tests() {
     POLYCLAVE_TEST_DB_URL=jdbc:postgresql://127.0.0.1:$PG_PORT/
     export POLYCLAVE_TEST_DB_URL
     export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1
-    (cd "$ROOT" && mvn -B --no-transfer-progress verify "$@")
+    (cd "$ROOT" && mvn -B -T 2 --no-transfer-progress verify "$@")
 }

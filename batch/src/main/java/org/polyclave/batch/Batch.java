@@ -10,8 +10,14 @@ import picocli.CommandLine.Command;
 /** Commands for people who keep matrices under version control; they need no database and no server. */
 @Command(
         name = "polyclave",
-        description = "Keys from matrices of lookalikes, without a server.",
-        subcommands = {KeyCommand.class, ProveCommand.class, CheckCommand.class, ConvertCommand.class},
+        description = "Keys from matrices of lookalikes, and cells from readings, without a server.",
+        subcommands = {
+            KeyCommand.class,
+            ProveCommand.class,
+            CheckCommand.class,
+            ConvertCommand.class,
+            SummarizeCommand.class
+        },
         mixinStandardHelpOptions = true)
 public final class Batch {
     private Batch() {}

@@ -292,4 +292,39 @@ class BatchTest {
         assertThat(noFormat.code()).isEqualTo(64);
         assertThat(noFormat.err()).contains(".polyclave.json, .csv, .tsv, .xlsx, .nex or .taxa.csv");
     }
+
+    @Test
+    void readingsAreSummarized() throws IOException {
+        String example =
+                Path.of("..", "docs", "format", "examples", "readings.csv").toString();
+        Run run = run("summarize", example, "--format", "json");
+        assertThat(run.code()).isZero();
+        JsonNode document = JSON.readTree(run.out());
+        assertThat(document.get("by").toString()).isEqualTo("[\"row\",\"stage\"]");
+        JsonNode summaries = document.get("summaries");
+        assertThat(summaries).hasSize(12);
+        JsonNode width = summaries.get(0);
+        assertThat(width.get("group").get("row").asString()).isEqualTo("Estuarion vulgare");
+        assertThat(width.get("n").asInt()).isEqualTo(14);
+        assertThat(width.get("missing").asInt()).isEqualTo(14);
+        assertThat(width.get("flagged")).hasSize(1);
+        assertThat(width.get("flagged").get(0).get("specimen").asString()).isEqualTo("ME-007");
+        assertThat(width.get("flagged").get(0).get("cause").asString()).isEqualTo("inches");
+        assertThat(width.get("p5").asDouble()).isLessThan(width.get("median").asDouble());
+        JsonNode claw = summaries.get(1);
+        assertThat(claw.get("items").asInt()).isEqualTo(28);
+        assertThat(claw.get("cell").asString()).endsWith(" mm");
+        assertThat(claw.get("provisional").asBoolean()).isTrue();
+
+        Run text = run("summarize", example, "--by", "row");
+        assertThat(text.out())
+                .contains("Estuarion vulgare × carapace width (mm)", "look again: line 14, ME-007", "inches?");
+        assertThat(run("summarize", example, "--by", "place").code()).isEqualTo(64);
+        Run broken = run(
+                "summarize",
+                write("broken.csv", "specimen,width\nA,3 mm\nB,-4 mm\n").toString());
+        assertThat(broken.code()).isEqualTo(2);
+        assertThat(broken.err()).contains("Row 3, column 2 (width): '-4 mm' is below zero");
+        assertThat(broken.out()).isEmpty();
+    }
 }

@@ -27,7 +27,12 @@ class ModuleRulesTest {
                 .should()
                 .onlyDependOnClassesThat()
                 .resideInAnyPackage(
-                        "java.lang..", "java.util", "java.util.function", "java.util.stream", "org.polyclave.core..")
+                        "java.lang..",
+                        "java.math",
+                        "java.util",
+                        "java.util.function",
+                        "java.util.stream",
+                        "org.polyclave.core..")
                 .check(CORE);
     }
 

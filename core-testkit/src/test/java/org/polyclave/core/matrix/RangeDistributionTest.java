@@ -9,6 +9,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.RangeDistribution.Tails;
+import org.polyclave.core.run.StudentT;
 
 class RangeDistributionTest {
     private static final double INF = Double.POSITIVE_INFINITY;
@@ -68,7 +69,7 @@ class RangeDistributionTest {
         for (double[] point : points) {
             assertThat(predictive.upTo(50 + point[0] * scale)).isCloseTo(1 - point[1], within(6e-5));
             assertThat(predictive.upTo(50 - point[0] * scale)).isCloseTo(point[1], within(6e-5));
-            assertThat(StudentPredictive.point(degrees, 1 - point[1])).isCloseTo(point[0], within(0.0006));
+            assertThat(StudentT.point(1 - point[1], degrees)).isCloseTo(point[0], within(0.0006));
         }
         RangeDistribution drawn = of(LENGTH, new Cell.Numeric(49, 49, 51, 51, Optional.of(new Measured(n, 50, sd))));
         for (double x = 45; x < 55; x += 0.01) {

@@ -1,5 +1,7 @@
 package org.polyclave.core.matrix;
 
+import org.polyclave.core.run.StudentT;
+
 /** Points of Student's t at some shares, worked out once for each number of degrees of freedom: samples of one size share them. */
 final class StudentPoints {
     private final double[] shares;
@@ -14,7 +16,7 @@ final class StudentPoints {
         if (points[degrees].length == 0) {
             double[] found = new double[shares.length];
             for (int k = 0; k < found.length; k++) {
-                found[k] = StudentPredictive.point(degrees, shares[k]);
+                found[k] = StudentT.point(shares[k], degrees);
             }
             points[degrees] = found;
         }

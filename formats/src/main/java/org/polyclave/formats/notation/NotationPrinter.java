@@ -55,16 +55,21 @@ public final class NotationPrinter {
 
     private static String range(ScoreValue.Range range, StudyCharacter character) {
         double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
-        String low = number(range.low() / factor);
         if (range.high() == null || range.max() == null) {
-            return character.type() == CharacterType.COUNT && range.low() == RangeNotation.MANY ? "many" : ">=" + low;
+            return character.type() == CharacterType.COUNT && range.low() == RangeNotation.MANY
+                    ? "many"
+                    : ">=" + number(range.low() / factor);
         }
-        String high = number(range.high() / factor);
-        String text = range.low() == range.high() ? low : low + "–" + high;
-        if (range.min() < range.low()) {
-            text = "(" + number(range.min() / factor) + "–)" + text;
+        return range(range.min() / factor, range.low() / factor, range.high() / factor, range.max() / factor);
+    }
+
+    /** (min–)low–high(–max), without what is not set apart. */
+    public static String range(double min, double low, double high, double max) {
+        String text = low == high ? number(low) : number(low) + "–" + number(high);
+        if (min < low) {
+            text = "(" + number(min) + "–)" + text;
         }
-        return range.max() > range.high() ? text + "(–" + number(range.max() / factor) + ")" : text;
+        return max > high ? text + "(–" + number(max) + ")" : text;
     }
 
     /** A number without needless digits. */

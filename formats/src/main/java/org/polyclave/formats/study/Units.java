@@ -5,6 +5,7 @@ import java.math.MathContext;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.polyclave.core.matrix.CharacterType;
 
 /** Units that people use, as factors to the base unit of their kind (mm, g, degrees, percent). */
@@ -30,6 +31,13 @@ public final class Units {
             case PERCENT -> name.equals("%") ? Optional.of(1.0) : Optional.empty();
             default -> Optional.empty();
         };
+    }
+
+    /** The kind of quantity that a unit measures; empty for none and for what is no unit. */
+    public static Optional<CharacterType> typeOf(String unit) {
+        return Stream.of(CharacterType.LENGTH, CharacterType.MASS, CharacterType.ANGLE, CharacterType.PERCENT)
+                .filter(type -> !unit.isBlank() && factor(type, unit).isPresent())
+                .findFirst();
     }
 
     public static String defaultUnit(CharacterType type) {

@@ -10,13 +10,13 @@ import org.jspecify.annotations.Nullable;
  * The cells of a table as text. Every cell knows its place in the file it came from, whatever was done to the table
  * since, so that problems are told where people find them.
  */
-final class Sheet {
+public final class Sheet {
     private final List<List<String>> cells;
     private final Places places;
     private final Map<Place, Remark> remarks;
 
     /** Where a cell stands in its file, both counted from 1. */
-    record Place(int line, int column) {}
+    public record Place(int line, int column) {}
 
     /** Tells the place of a cell by its row and column in the sheet, counted from 0. */
     interface Places {
@@ -57,7 +57,7 @@ final class Sheet {
         return ofLines(new ArrayList<>(), List.of());
     }
 
-    int rows() {
+    public int rows() {
         return cells.size();
     }
 
@@ -66,7 +66,7 @@ final class Sheet {
     }
 
     /** Number of columns of the first row, which names them. */
-    int columns() {
+    public int columns() {
         return cells.isEmpty() ? 0 : cells.get(0).size();
     }
 
@@ -74,11 +74,11 @@ final class Sheet {
         return cells.stream().mapToInt(List::size).max().orElse(0);
     }
 
-    String cell(int row, int column) {
+    public String cell(int row, int column) {
         return column < cells.get(row).size() ? cells.get(row).get(column) : "";
     }
 
-    Place place(int row, int column) {
+    public Place place(int row, int column) {
         return places.of(row, column);
     }
 

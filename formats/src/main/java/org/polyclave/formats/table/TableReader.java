@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.formats.study.Slug;
 import org.polyclave.formats.study.Study;
@@ -23,9 +22,6 @@ import org.polyclave.formats.study.StudyScore;
  * see {@link LongTable}. Headed by Darwin Core terms: taxa without scores, see {@link DarwinCoreTaxa}. Every problem is collected with its place.
  */
 public final class TableReader {
-    private static final Pattern NEVER_ASKED =
-            Pattern.compile("(?i).*\\b(taste|tasting|edib\\w*|edible|palatab\\w*|flavou?r|medicinal\\w*)\\b.*");
-
     private final String title;
     private final List<Problem> problems = new ArrayList<>();
     private final List<String> setAside = new ArrayList<>();
@@ -56,23 +52,12 @@ public final class TableReader {
 
     /** The table as it stands in a file, and the text that travels with it; what could not be read is told. */
     static TableSupplement.Found opened(byte[] bytes, String fileName, String sheetName, List<Problem> problems) {
-        return TableSupplement.of(open(bytes, fileName, sheetName, problems), problems);
+        return TableSupplement.of(SheetFile.read(bytes, fileName, sheetName, problems), problems);
     }
 
     /** Names of the sheets of a workbook, in order; none for other files. */
     public static List<String> sheetNames(byte[] bytes) {
         return bytes.length > Limits.TABLE_BYTES ? List.of() : Workbook.names(bytes);
-    }
-
-    private static Sheet open(byte[] bytes, String fileName, String sheetName, List<Problem> problems) {
-        if (bytes.length > Limits.TABLE_BYTES) {
-            problems.add(Problem.file("The table is larger than 25 MB. Split it, or import a study file."));
-            return Sheet.empty();
-        }
-        if (fileName.toLowerCase(Locale.ROOT).endsWith(".xlsx") || Workbook.isZip(bytes)) {
-            return Workbook.read(bytes, sheetName, problems);
-        }
-        return TextTable.read(TextDecoder.decode(bytes, problems), fileName, problems);
     }
 
     /** @param problems what was already found; the list is the result's */
@@ -249,7 +234,7 @@ public final class TableReader {
             if (label.startsWith("#")) {
                 continue;
             }
-            if (NEVER_ASKED.matcher(label).matches()) {
+            if (NeverAsked.isHeading(label)) {
                 setAside.add(label);
                 notice(0, c, "'" + label + "' was set aside: taste and edibility are never asked or shown.");
                 continue;

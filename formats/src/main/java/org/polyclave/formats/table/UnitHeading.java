@@ -1,6 +1,5 @@
 package org.polyclave.formats.table;
 
-import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -25,12 +24,6 @@ public record UnitHeading(String label, CharacterType type, String unit) {
         String unit = matcher.group(2) != null
                 ? matcher.group(2)
                 : matcher.group(3) != null ? matcher.group(3) : matcher.group(4);
-        for (CharacterType type :
-                List.of(CharacterType.LENGTH, CharacterType.MASS, CharacterType.ANGLE, CharacterType.PERCENT)) {
-            if (Units.factor(type, unit).isPresent()) {
-                return Optional.of(new UnitHeading(matcher.group(1), type, unit));
-            }
-        }
-        return Optional.empty();
+        return Units.typeOf(unit).map(type -> new UnitHeading(matcher.group(1), type, unit));
     }
 }

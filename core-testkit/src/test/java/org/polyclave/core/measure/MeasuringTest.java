@@ -1,0 +1,255 @@
+package org.polyclave.core.measure;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+import static org.assertj.core.api.Assertions.within;
+
+import java.math.BigDecimal;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.polyclave.core.run.StudentT;
+
+final class MeasuringTest {
+    private static double[] lognormal(Random random, int n, double median, double spread) {
+        return random.doubles(n)
+                .map(u -> Math.round(10 * median * Math.exp(spread * random.nextGaussian())) / 10.0)
+                .toArray();
+    }
+
+    /** By the definition: the smallest value with at least a share h of the steps below, and what is left of a step. */
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 5, 40, 41})
+    void percentilesLieBetweenOrderStatistics(int n) {
+        double[] sorted = new Random(n).doubles(n).sorted().toArray();
+        for (double p : new double[] {0, 0.05, 0.25, 0.5, 0.95, 1}) {
+            BigDecimal place = BigDecimal.valueOf(p).multiply(BigDecimal.valueOf(n - 1));
+            int below = place.intValue();
+            double rest = place.subtract(BigDecimal.valueOf(below)).doubleValue();
+            double above = sorted[Math.min(below + 1, n - 1)];
+            assertThat(Summary.quantile(sorted, p)).isCloseTo((1 - rest) * sorted[below] + rest * above, within(1e-12));
+        }
+    }
+
+    /** Of a hundred samples about 95 hold the true mean; of the tolerance intervals about 95 hold 95 % of all. */
+    @Test
+    void intervalsHoldWhatTheySay() {
+        Random random = new Random(11);
+        int means = 0;
+        int tolerances = 0;
+        int samples = 2000;
+        for (int s = 0; s < samples; s++) {
+            Summary summary = Summary.of(
+                    random.doubles(12).map(u -> random.nextGaussian()).toArray());
+            means += summary.meanInterval().low() < 0 && summary.meanInterval().high() > 0 ? 1 : 0;
+            Summary.Interval interval = summary.toleranceInterval();
+            tolerances += normal(interval.high()) - normal(interval.low()) >= 0.95 ? 1 : 0;
+        }
+        assertThat(means / (double) samples).isBetween(0.94, 0.96);
+        assertThat(tolerances / (double) samples).isBetween(0.94, 0.96);
+        assertThat(Summary.of(new double[] {3}).meanInterval().high()).isInfinite();
+    }
+
+    private static double normal(double z) {
+        return 0.5 + Math.signum(z) * ChiSquare.upTo(z * z, 1) / 2;
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0.05, 1, 0.003932140000", "0.95, 10, 18.307038053275", "0.05, 100, 77.929465165017"})
+    void pointsOfChiSquare(double p, int degrees, double point) {
+        assertThat(ChiSquare.point(p, degrees)).isCloseTo(point, within(point * 1e-8));
+        assertThat(ChiSquare.normalPoint(0.975)).isCloseTo(1.959963984540054, within(1e-12));
+        assertThat(StudentT.point(0.975, 10)).isCloseTo(2.228138851986275, within(1e-12));
+    }
+
+    @Test
+    void oneIndividualCountsOnce() {
+        List<IndividualMeans.Mean> means = IndividualMeans.of(List.of(
+                new IndividualMeans.Reading("A", "leaf 1", 10),
+                new IndividualMeans.Reading("A", "leaf 1", 12),
+                new IndividualMeans.Reading("B", "", 4),
+                new IndividualMeans.Reading("A", "leaf 2", 21),
+                new IndividualMeans.Reading("B", "", 6)));
+        assertThat(means)
+                .containsExactly(new IndividualMeans.Mean("A", 3, 2, 16), new IndividualMeans.Mean("B", 2, 2, 5));
+    }
+
+    @Test
+    void aProposedRangeIsRoundedOutwardAndSetsExceptionsApartOnlyForMany() {
+        BigDecimal tenth = new BigDecimal("0.1");
+        assertThat(ProposedRange.of(new double[] {3.14, 2.9}, tenth))
+                .isEqualTo(new ProposedRange.Values(List.of(2.9, 3.14)));
+        assertThat(ProposedRange.of(new double[] {0.1 + 0.2, 0.42, 0.5, 0.31, 0.7}, tenth))
+                .isEqualTo(new ProposedRange.Range(0.3, 0.3, 0.7, 0.7, true));
+        double[] many = IntStream.rangeClosed(1, 41).mapToDouble(i -> i / 10.0).toArray();
+        assertThat(ProposedRange.of(many, tenth)).isEqualTo(new ProposedRange.Range(0.1, 0.3, 3.9, 4.1, false));
+        assertThatIllegalArgumentException().isThrownBy(() -> ProposedRange.of(many, BigDecimal.ZERO));
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
+    void noIndividualIsShutOutOfItsProposedRange(long seed) {
+        Random random = new Random(seed);
+        double[] values = lognormal(random, 5 + random.nextInt(80), 12, 0.3);
+        BigDecimal resolution =
+                new BigDecimal(List.of("0.1", "0.5", "0.25", "1").get(random.nextInt(4)));
+        ProposedRange.Range range = (ProposedRange.Range) ProposedRange.of(values, resolution);
+        double step = resolution.doubleValue();
+        assertThat(range.min()).isBetween(Arrays.stream(values).min().orElseThrow() - step, values[0]);
+        assertThat(Arrays.stream(values)).allMatch(v -> v >= range.min() && v <= range.max());
+        assertThat(new double[] {range.min(), range.low(), range.high(), range.max()})
+                .isSorted();
+    }
+
+    /** The promise: of a hundred clean samples of twenty at most five are flagged; likewise of other sizes, on average. */
+    @ParameterizedTest
+    @ValueSource(ints = {8, 10, 20, 50, 100, 400, 2000})
+    void cleanSamplesAreSeldomFlagged(int n) {
+        Random random = new Random(n);
+        int flagged = 0;
+        for (int s = 0; s < 1000; s++) {
+            flagged += Slips.of(lognormal(random, n, 30, 0.2), 0.1).isEmpty() ? 0 : 1;
+        }
+        // Of a hundred by the cut that the method gives a little more.
+        assertThat(flagged).isLessThan(n == 100 ? 90 : 65);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "0.98, INCHES, 24.892",
+        "2.5, TENFOLD, 25",
+        "2400, HUNDREDFOLD, 24",
+        "0.025, THOUSANDFOLD, 25",
+        "52, TRANSPOSED_DIGITS, 25"
+    })
+    void plantedSlipsAreFoundWithTheirCause(double slip, Slips.Cause cause, double repaired) {
+        double[] values = {23, 24, 26, 25, 27, 25.5, 24.5, slip, 26.5, 23.5, 25};
+        assertThat(Slips.of(values, 0.5)).singleElement().satisfies(s -> {
+            assertThat(s.index()).isEqualTo(7);
+            assertThat(Math.signum(s.z())).isEqualTo(Math.signum(slip - 25));
+            assertThat(s.repair()).hasValueSatisfying(r -> {
+                assertThat(r.cause()).isEqualTo(cause);
+                assertThat(r.value()).isCloseTo(repaired, within(1e-9));
+            });
+        });
+    }
+
+    @Test
+    void whatSpreadsWidelyOrIsFewIsNoSlip() {
+        assertThat(Slips.of(new double[] {23, 24, 26, 25, 27, 25, 250}, 0.5)).isEmpty();
+        // Equal readings say nothing of how equal the things are: a step more is no outlier.
+        assertThat(Slips.of(new double[] {5, 5, 5, 5, 5, 5, 5, 5, 5, 6}, 1)).isEmpty();
+        double[] wide = {1, 2, 4, 8, 16, 32, 64, 128, 1e9};
+        assertThat(Slips.of(wide, 1)).allMatch(s -> s.repair().isEmpty());
+    }
+
+    /** Against the least error over all cuts, tried one by one. */
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10})
+    void aThresholdHasTheLeastError(long seed) {
+        Random random = new Random(seed);
+        Threshold.Group first = group(random, 4 + random.nextInt(30), 20 + random.nextInt(8));
+        Threshold.Group second = group(random, 4 + random.nextInt(30), 24);
+        Threshold threshold = Threshold.between(first, second, 0.5);
+        Threshold.Group lower = threshold.secondIsLower() ? second : first;
+        Threshold.Group upper = threshold.secondIsLower() ? first : second;
+        assertThat(threshold.error()).isCloseTo(error(lower, upper, threshold.cut()), within(1e-12));
+        for (double cut = 5; cut < 60; cut += 0.05) {
+            assertThat(error(lower, upper, cut)).isGreaterThanOrEqualTo(threshold.error() - 1e-12);
+        }
+        assertThat(threshold.cut()).isBetween(threshold.doubtLow(), threshold.doubtHigh());
+        for (double value : lower.values()) {
+            assertThat(value).isLessThan(threshold.doubtHigh());
+        }
+        assertThat(Threshold.between(second, first, 0.5).cut()).isEqualTo(threshold.cut());
+    }
+
+    private static Threshold.Group group(Random random, int n, double median) {
+        String[] events = IntStream.range(0, n).mapToObj(i -> "event " + i % 3).toArray(String[]::new);
+        return new Threshold.Group(lognormal(random, n, median, 0.12), events);
+    }
+
+    private static double error(Threshold.Group lower, Threshold.Group upper, double cut) {
+        double wrong = Arrays.stream(lower.values()).filter(v -> v > cut).count() / (double) lower.values().length
+                + Arrays.stream(upper.values()).filter(v -> v <= cut).count() / (double) upper.values().length;
+        return wrong / 2;
+    }
+
+    @Test
+    void aGapIsCutInItsMiddleAndOneEventTestsNothing() {
+        Threshold.Group small = new Threshold.Group(new double[] {3, 5, 4}, new String[] {"a", "b", "a"});
+        Threshold.Group large = new Threshold.Group(new double[] {9, 8, 12}, new String[] {"c", "c", "c"});
+        Threshold threshold = Threshold.between(large, small, 0.5);
+        assertThat(threshold).isEqualTo(new Threshold(6.5, true, 0, Double.NaN, 4.5, 8.5));
+        // Without event a the cut is 11.5, which takes its 10 for the lower group; without b it is 6, which takes its
+        // 20 for
+        // the upper one.
+        Threshold.Group odd = new Threshold.Group(new double[] {1, 2, 20}, new String[] {"a", "a", "b"});
+        Threshold.Group even = new Threshold.Group(new double[] {10, 11, 12}, new String[] {"a", "b", "c"});
+        Threshold tested = Threshold.between(odd, even, 0);
+        assertThat(tested.error()).isCloseTo(1 / 6.0, within(1e-12));
+        assertThat(tested.crossValidated()).isCloseTo(1 / 3.0, within(1e-12));
+    }
+
+    /** The spread of a hundred thousand seeded readings is what the formulas foresee. */
+    @Test
+    void uncertaintiesAgreeWithSimulation() {
+        Random random = new Random(3);
+        int trials = 100_000;
+        double[] ratios = new double[trials];
+        double[] lengths = new double[trials];
+        double half = Math.sqrt(3);
+        for (int i = 0; i < trials; i++) {
+            ratios[i] = (24 + 0.4 * random.nextGaussian()) / (8 + 0.3 * random.nextGaussian());
+            PictureScale read = PictureScale.ofBar(400 + ends(random, half), 10);
+            lengths[i] = read.length(250 + ends(random, half), 0).millimetres();
+        }
+        Ratio ratio = Ratio.of(24, 0.4, 8, 0.3);
+        assertThat(Summary.of(ratios).sd()).isCloseTo(ratio.uncertainty(), within(ratio.uncertainty() * 0.02));
+        assertThat(Summary.of(ratios).mean()).isCloseTo(ratio.value(), within(0.01));
+        PictureScale.Length length = PictureScale.ofBar(400, 10).length(250, 0);
+        assertThat(length.millimetres()).isEqualTo(6.25);
+        assertThat(Summary.of(lengths).sd()).isCloseTo(length.uncertainty(), within(length.uncertainty() * 0.02));
+        assertThat(PictureScale.ofBar(400, 10).length(250, 10).uncertainty()).isGreaterThan(length.uncertainty());
+        assertThatIllegalArgumentException().isThrownBy(() -> PictureScale.ofBar(0, 10));
+        assertThatIllegalArgumentException().isThrownBy(() -> Ratio.of(3, 0.1, 0, 0.1));
+    }
+
+    private static double ends(Random random, double half) {
+        return half * (2 * random.nextDouble() - 1) + half * (2 * random.nextDouble() - 1);
+    }
+
+    /** A carapace that is as long as others and as wide as others, but not both in one animal. */
+    @Test
+    void allometryForeseesTheNextIndividual() {
+        Random random = new Random(17);
+        double[] x = lognormal(random, 30, 20, 0.4);
+        double[] y = Arrays.stream(x)
+                .map(v -> 0.5 * Math.pow(v, 1.3) * Math.exp(0.03 * random.nextGaussian()))
+                .toArray();
+        Allometry allometry = Allometry.of(x, y);
+        assertThat(allometry.exponent()).isCloseTo(1.3, within(0.05));
+        assertThat(0.5 * Math.pow(20, 1.3))
+                .isBetween(allometry.next(20).low(), allometry.next(20).high());
+        assertThat(Allometry.implausible(x, y)).doesNotContain(true);
+        double[] swapped = y.clone();
+        int least = index(x, Arrays.stream(x).min().orElseThrow());
+        swapped[least] = Summary.of(y).median();
+        boolean[] found = Allometry.implausible(x, swapped);
+        assertThat(found[least]).isTrue();
+        assertThat(IntStream.range(0, found.length).filter(i -> found[i]).count())
+                .isEqualTo(1);
+    }
+
+    private static int index(double[] values, double wanted) {
+        return IntStream.range(0, values.length)
+                .filter(i -> values[i] == wanted)
+                .findFirst()
+                .orElseThrow();
+    }
+}
