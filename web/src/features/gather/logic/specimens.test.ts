@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { matching, renamed } from './specimens';
+import { blankSpecimen, matching, renamed } from './specimens';
 
 const named = (row: string, by: string): Schemas['Determination'] => ({
   row,
@@ -12,10 +12,10 @@ const named = (row: string, by: string): Schemas['Determination'] => ({
   characters: ['margin'],
 });
 const specimen = (code: string, ...determinations: Schemas['Determination'][]): Schemas['Specimen'] => ({
+  ...blankSpecimen(),
   id: code.toLowerCase(),
   code,
   determinations,
-  note: '',
 });
 const nameOf = (row: string) => ({ mild: 'Sallow mild', bane: 'Sallow bane' })[row] ?? row;
 

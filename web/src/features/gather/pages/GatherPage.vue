@@ -8,7 +8,8 @@ import HazardMark from '@/shared/HazardMark.vue';
 import { useSession } from '@/stores/session';
 import DeterminationFields from '../components/DeterminationFields.vue';
 import DeterminationLine from '../components/DeterminationLine.vue';
-import { matching, present, renamed } from '../logic/specimens';
+import SpecimenFields from '../components/SpecimenFields.vue';
+import { blankSpecimen, foundAt, matching, present, renamed } from '../logic/specimens';
 
 const model = useStudy();
 const route = useRoute();
@@ -19,7 +20,6 @@ const editable = computed(() => ['EDITOR', 'OWNER'].includes(study.value?.role ?
 const find = ref('');
 const nameOf = (id: string) => study.value?.rows.find((r) => r.id === id)?.label ?? id;
 const found = computed(() => matching(study.value?.specimens ?? [], find.value, nameOf));
-const blank = (): Schemas['Specimen'] => ({ id: '', code: '', determinations: [], note: '' });
 const hazardOf = (specimen: Schemas['Specimen']) =>
   study.value?.rows.find((r) => r.id === present(specimen)?.row)?.hazard;
 const evidence = (id: string) => study.value?.counts.specimens[id] ?? 0;
@@ -44,7 +44,7 @@ const chosen = computed({
       :add="$t('gather.add')"
       :entries="found"
       kind="specimen"
-      :blank="blank"
+      :blank="blankSpecimen"
       :editable="editable"
     >
       <template #above>
@@ -63,6 +63,7 @@ const chosen = computed({
         &nbsp;<DeterminationLine v-if="present(entry)" :determination="present(entry)!" />
         <span v-else class="quiet">{{ $t('gather.nothing') }}</span>
         <HazardMark v-if="hazardOf(entry)" :hazard="hazardOf(entry)!" />
+        <span v-if="foundAt(entry)" class="quiet"> · {{ foundAt(entry) }}</span>
         <span v-if="evidence(entry.id)" class="quiet"> · {{ $t('gather.evidence', evidence(entry.id)) }}</span>
       </template>
       <template #form="{ draft }">
@@ -85,6 +86,7 @@ const chosen = computed({
             $t(draft.determinations.length ? 'gather.redetermine' : 'gather.determine')
           }}</v-btn>
         </div>
+        <SpecimenFields :model-value="draft" />
         <v-textarea v-model="draft.note" :label="$t('gather.note')" rows="1" auto-grow hide-details />
       </template>
     </EntryList>

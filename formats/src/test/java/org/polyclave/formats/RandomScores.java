@@ -192,6 +192,12 @@ final class RandomScores {
                                         List.of(characters.get(0).id())),
                                 new Determination(
                                         rows.get(2).id(), "", Specimen.Kind.CONFIRMED, "", "", "", List.of())),
+                        new Specimen.Event(
+                                "2031-05-04", "the weir", "54°07'24\"N 2°20'42\"W", 25.0, "A. Scorer", "wet", "reed"),
+                        "adult",
+                        "female",
+                        List.of(new Specimen.Treatment(Specimen.Treated.DRIED, "2031-05-05", "in paper")),
+                        "cupboard 3",
                         "dried")));
     }
 

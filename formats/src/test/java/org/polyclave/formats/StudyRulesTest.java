@@ -325,7 +325,17 @@ class StudyRulesTest {
         assertThat(broken(bare.withSpecimens(List.of(
                                 new Specimen("v1", "V 1", List.of(named), ""),
                                 new Specimen("v2", "v  1", List.of(), ""),
-                                new Specimen("v3", " ", List.of(), "")))
+                                new Specimen("v3", " ", List.of(), ""),
+                                new Specimen(
+                                        "v4",
+                                        "V 4",
+                                        List.of(),
+                                        new Specimen.Event("2031-02-30", "", "151, -33", 0.0, "", "", ""),
+                                        "",
+                                        "",
+                                        List.of(),
+                                        "",
+                                        "")))
                         .withScores(List.of(
                                 score.withSample(StudyScore.Sample.of(null, null, null, List.of("v1", "v9")))))))
                 .satisfiesExactly(
@@ -335,6 +345,9 @@ class StudyRulesTest {
                         s -> assertThat(s).contains("'size', which is no character"),
                         s -> assertThat(s).contains("Two specimens have the code 'v  1'"),
                         s -> assertThat(s).contains("needs the code"),
+                        s -> assertThat(s).contains("'2031-02-30' is no date"),
+                        s -> assertThat(s).contains("Are latitude and longitude swapped?"),
+                        s -> assertThat(s).contains("not to 0.0"),
                         s -> assertThat(s).contains("rests on the specimen 'v9'"));
     }
 }

@@ -1,20 +1,49 @@
 package org.polyclave.formats.study;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One individual that was kept, photographed or watched, on which scores rest.
  *
  * @param code its voucher code, as written on the label; no two specimens share one
  * @param determinations what it was named, oldest first; earlier names are kept
+ * @param stage life stage; empty if not known
+ * @param sex empty if not known
+ * @param treatments what was done to it, oldest first
+ * @param storage where it is kept: collection, cupboard, box
  */
-public record Specimen(String id, String code, List<Determination> determinations, String note) {
+public record Specimen(
+        String id,
+        String code,
+        List<Determination> determinations,
+        Event event,
+        String stage,
+        String sex,
+        List<Treatment> treatments,
+        String storage,
+        String note) {
     public Specimen {
         determinations = Missing.list(determinations);
+        event = Missing.or(event, Event.UNKNOWN);
+        stage = Missing.or(stage, "");
+        sex = Missing.or(sex, "");
+        treatments = Missing.list(treatments);
+        storage = Missing.or(storage, "");
         note = Missing.or(note, "");
+    }
+
+    /** A specimen of which only its names are known. */
+    public Specimen(String id, String code, List<Determination> determinations, String note) {
+        this(id, code, determinations, Event.UNKNOWN, "", "", List.of(), "", note);
+    }
+
+    private Specimen copy(String newId, List<Determination> newDeterminations, Event newEvent, String newNote) {
+        return new Specimen(newId, code, newDeterminations, newEvent, stage, sex, treatments, storage, newNote);
     }
 
     /** What it is held to be now: the last determination. */
@@ -28,24 +57,24 @@ public record Specimen(String id, String code, List<Determination> determination
     }
 
     public Specimen withId(String newId) {
-        return new Specimen(newId, code, determinations, note);
+        return copy(newId, determinations, event, note);
     }
 
-    /** The same specimen without what its note tells. */
-    public Specimen withoutNote() {
-        return new Specimen(id, code, determinations, "");
+    /** The same specimen without what tells its place, or may: its note, and all of the event but the date. */
+    public Specimen withoutPlace() {
+        return copy(id, determinations, event.withoutPlace(), "");
     }
 
     /** The same specimen with a new name; the earlier ones stay. */
     public Specimen with(Determination now) {
         List<Determination> all = new ArrayList<>(determinations);
         all.add(now);
-        return new Specimen(id, code, all, note);
+        return copy(id, all, event, note);
     }
 
     /** The same specimen with every determination changed. */
     public Specimen determined(UnaryOperator<Determination> change) {
-        return new Specimen(id, code, determinations.stream().map(change).toList(), note);
+        return copy(id, determinations.stream().map(change).toList(), event, note);
     }
 
     /**
@@ -77,6 +106,58 @@ public record Specimen(String id, String code, List<Determination> determination
         public Determination withCharacters(List<String> newCharacters) {
             return new Determination(row, qualifier, kind, by, date, how, newCharacters);
         }
+    }
+
+    /**
+     * When and where it was found. What is not known is empty.
+     *
+     * @param date day as ISO 8601, or the year
+     * @param coordinates as written on the label; see {@link Coordinates}
+     * @param uncertainty of the coordinates in metres; null if not known
+     * @param host what it grew on or lived in: host, substrate
+     */
+    public record Event(
+            String date,
+            String place,
+            String coordinates,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Double uncertainty,
+
+            String collector,
+            String habitat,
+            String host) {
+        static final Event UNKNOWN = new Event("", "", "", null, "", "", "");
+
+        public Event {
+            date = Missing.or(date, "");
+            place = Missing.or(place, "");
+            coordinates = Missing.or(coordinates, "");
+            collector = Missing.or(collector, "");
+            habitat = Missing.or(habitat, "");
+            host = Missing.or(host, "");
+        }
+
+        Event withoutPlace() {
+            return new Event(date, "", "", null, "", "", "");
+        }
+    }
+
+    /** @param date day as ISO 8601, or the year, or empty */
+    public record Treatment(Treated how, String date, String note) {
+        public Treatment {
+            date = Missing.or(date, "");
+            note = Missing.or(note, "");
+        }
+    }
+
+    /** What may alter how a specimen looks. */
+    public enum Treated {
+        CUT,
+        DISSECTED,
+        MOUNTED,
+        FLUID,
+        DRIED
     }
 
     /** Whether somebody named a specimen, or confirmed the name that it had. */

@@ -152,7 +152,7 @@ public record Study(
                                 : p)
                         .toList())
                 .withSpecimens(specimens.stream()
-                        .map(s -> mayTellPlace(s, sensitive) ? s.withoutNote() : s)
+                        .map(s -> mayTellPlace(s, sensitive) ? s.withoutPlace() : s)
                         .toList());
     }
 

@@ -1,5 +1,7 @@
 package org.polyclave.formats.study;
 
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -10,6 +12,7 @@ import org.polyclave.formats.study.StudyRules.Violation;
 
 /** What must hold of glossary, references, claims, pictures, specimens and losses. */
 public final class StudyApparatusRules {
+    private static final String DATE = "(\\d{4}(-\\d{2}(-\\d{2})?)?)?";
     private static final Set<String> QUALIFIERS = Set.of("", "cf.", "aff.");
 
     private static final double MOST_TIMES = 1000;
@@ -74,6 +77,7 @@ public final class StudyApparatusRules {
                 found.add(new Violation(place, "id", "The specimen '" + specimen.id() + "' stands twice."));
             }
             specimen.determinations().forEach(d -> checkDetermination(study, specimen, d, found));
+            checkEvent(specimen, found);
         }
         for (StudyScore score : study.scores()) {
             if (score.sample() != null) {
@@ -131,13 +135,7 @@ public final class StudyApparatusRules {
                     "qualifier",
                     name + ": '" + determination.qualifier() + "' is no qualifier. Write 'cf.', 'aff.' or nothing."));
         }
-        if (!determination.date().matches("(\\d{4}(-\\d{2}(-\\d{2})?)?)?")) {
-            found.add(new Violation(
-                    place,
-                    "date",
-                    name + ": '" + determination.date()
-                            + "' is no date. Write year, month and day ('2031-05-04'), or the year alone."));
-        }
+        checkDate(specimen, determination.date(), found);
         for (String character : determination.characters()) {
             if (study.character(character).isEmpty()) {
                 found.add(new Violation(
@@ -243,6 +241,43 @@ public final class StudyApparatusRules {
                             place,
                             "states",
                             "A claim is about states of a character of this study. Choose the character and at least one state."));
+        }
+    }
+
+    private static void checkEvent(Specimen specimen, List<Violation> found) {
+        String place = "specimen/" + specimen.id();
+        String name = "'" + specimen.code() + "'";
+        checkDate(specimen, specimen.event().date(), found);
+        specimen.treatments().forEach(t -> checkDate(specimen, t.date(), found));
+        String coordinates = specimen.event().coordinates();
+        if (!coordinates.isBlank() && Coordinates.parse(coordinates) instanceof Coordinates.Rejected rejected) {
+            found.add(new Violation(place, "coordinates", name + ": " + rejected.reason()));
+        }
+        Double uncertainty = specimen.event().uncertainty();
+        if (uncertainty != null && !(uncertainty > 0 && Double.isFinite(uncertainty))) {
+            found.add(new Violation(
+                    place,
+                    "uncertainty",
+                    name + ": coordinates are known to some metres, more than 0, not to " + uncertainty + "."));
+        }
+    }
+
+    private static void checkDate(Specimen specimen, String date, List<Violation> found) {
+        if (!date.matches(DATE) || (date.length() == 10 && !isDay(date))) {
+            found.add(new Violation(
+                    "specimen/" + specimen.id(),
+                    "date",
+                    "'" + specimen.code() + "': '" + date
+                            + "' is no date. Write year, month and day ('2031-05-04'), or the year alone."));
+        }
+    }
+
+    private static boolean isDay(String date) {
+        try {
+            LocalDate.parse(date);
+            return true;
+        } catch (DateTimeParseException none) {
+            return false;
         }
     }
 }

@@ -17,17 +17,18 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 @Configuration
 class WebConfiguration implements WebMvcConfigurer {
     /** Properties of the formats' records that may be absent; those of the server's own say so themselves. */
-    private static final Map<String, Set<String>> OPTIONAL = Map.of(
-            "LeadView", Set.of("couplet", "terminal"),
-            "CoupletView", Set.of("from"),
-            "KeyView", Set.of("whole"),
-            "Progressing", Set.of("key"),
-            "MoveRequest", Set.of("parent", "before"),
-            "StudyRow", Set.of("parent"),
-            "Trust", Set.of("novice"),
-            "InGroup", Set.of("novice"),
-            "Assignment", Set.of("finished"),
-            "OfCharacter", Set.of("kappa", "alpha"));
+    private static final Map<String, Set<String>> OPTIONAL = Map.ofEntries(
+            Map.entry("LeadView", Set.of("couplet", "terminal")),
+            Map.entry("CoupletView", Set.of("from")),
+            Map.entry("KeyView", Set.of("whole")),
+            Map.entry("Progressing", Set.of("key")),
+            Map.entry("MoveRequest", Set.of("parent", "before")),
+            Map.entry("StudyRow", Set.of("parent")),
+            Map.entry("Trust", Set.of("novice")),
+            Map.entry("InGroup", Set.of("novice")),
+            Map.entry("Assignment", Set.of("finished")),
+            Map.entry("OfCharacter", Set.of("kappa", "alpha")),
+            Map.entry("Event", Set.of("uncertainty")));
 
     @Override
     public void addResourceHandlers(ResourceHandlerRegistry registry) {
