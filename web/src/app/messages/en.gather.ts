@@ -47,6 +47,7 @@ export default {
     none: 'No specimen yet. Add the first with the code on its label; scores can then rest on it, and the checks see whether they may.',
     find: 'Find by code, taxon, person or place',
     add: 'Add a specimen',
+    table: 'Bring in a table of specimens',
     code: 'Code on the label',
     note: 'Note',
     nothing: 'Not determined',

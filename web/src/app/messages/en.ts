@@ -68,6 +68,7 @@ export default {
     notices: 'Worth knowing',
     understood: 'Understood as',
     counts: '{rows} taxa, sexes and stages; {characters} characters; {scores} scores',
+    specimens: '; no specimen|; one specimen|; {n} specimens',
     place: 'Row {row}, column {column}',
     name: 'Title of the new study',
     create: 'Make this a study',

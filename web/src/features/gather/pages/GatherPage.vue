@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiPlus } from '@mdi/js';
+import { mdiPlus, mdiTableArrowDown } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
@@ -48,15 +48,21 @@ const chosen = computed({
       :editable="editable"
     >
       <template #above>
-        <v-text-field
-          v-if="study.specimens.length"
-          v-model="find"
-          class="find"
-          :label="$t('gather.find')"
-          clearable
-          hide-details
-        />
-        <p v-else>{{ $t('gather.none') }}</p>
+        <p v-if="!study.specimens.length">{{ $t('gather.none') }}</p>
+        <div class="above">
+          <v-text-field
+            v-if="study.specimens.length"
+            v-model="find"
+            class="find"
+            :label="$t('gather.find')"
+            density="compact"
+            clearable
+            hide-details
+          />
+          <v-btn v-if="editable" size="small" :prepend-icon="mdiTableArrowDown" :to="`/import?into=${study.slug}`">{{
+            $t('gather.table')
+          }}</v-btn>
+        </div>
       </template>
       <template #line="{ entry }">
         <strong class="figures">{{ entry.code }}</strong>
@@ -94,7 +100,15 @@ const chosen = computed({
 </template>
 
 <style scoped>
+.above {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.8rem;
+}
+
 .find {
+  min-width: min(20rem, 100%);
   max-width: 26rem;
 }
 

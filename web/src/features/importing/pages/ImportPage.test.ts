@@ -19,6 +19,7 @@ const preview = {
   rows: 2,
   characters: 1,
   scores: 2,
+  specimens: 0,
   columns: [
     {
       column: 2,
@@ -74,10 +75,13 @@ test('keeps the table when the server refuses it', async () => {
   expect((page.all('textarea')[0] as HTMLTextAreaElement).value).toContain('Aa,red');
 });
 
-test('a file joins a study only after its changes were shown', async () => {
+test.each([
+  ['score', preview],
+  ['gather', { ...preview, characters: 0, scores: 0, specimens: 3, columns: [] }],
+])('a file joins a study only after its changes were shown, and leads to the stage %s', async (stage, file) => {
   const change = { kind: 'ROW', how: 'ADDED', id: 'cc', character: '', name: 'Cc', fields: [] };
   const answers: Record<string, unknown> = {
-    '/api/studies/meadow/import/preview': { file: preview, changes: { revision: 7, total: 1, changes: [change] } },
+    '/api/studies/meadow/import/preview': { file, changes: { revision: 7, total: 1, changes: [change] } },
     '/api/studies/meadow/import?seen=7': { id: '', revision: 8 },
   };
   fetched.mockImplementation(async (path) => new Response(JSON.stringify(answers[path as string])));
@@ -91,7 +95,7 @@ test('a file joins a study only after its changes were shown', async () => {
   expect(page.text()).toContain('Cc');
   expect(page.text()).not.toContain('Make this a study');
   page.byText('button', 'Make these changes').click();
-  await vi.waitFor(() => expect(page.router.currentRoute.value.path).toBe('/studies/meadow/score'));
+  await vi.waitFor(() => expect(page.router.currentRoute.value.path).toBe(`/studies/meadow/${stage}`));
   expect(fetched.mock.calls.map((c) => c[0])).toEqual(Object.keys(answers));
 });
 

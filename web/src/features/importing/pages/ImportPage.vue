@@ -116,7 +116,8 @@ function join() {
   return run(async () => {
     await api.post(`${base.value}?seen=${changes.value?.revision ?? 0}`, form());
     await queries.invalidateQueries({ queryKey: ['study', into.value] });
-    await router.push(`/studies/${into.value}/score`);
+    const onlySpecimens = preview.value?.specimens && !preview.value.scores;
+    await router.push(`/studies/${into.value}/${onlySpecimens ? 'gather' : 'score'}`);
   });
 }
 
@@ -204,7 +205,8 @@ function create() {
         <section aria-labelledby="understood">
           <h2 id="understood">{{ $t('import.understood') }}</h2>
           <p class="figures">
-            {{ $t('import.counts', { rows: preview.rows, characters: preview.characters, scores: preview.scores }) }}
+            {{ $t('import.counts', { rows: preview.rows, characters: preview.characters, scores: preview.scores })
+            }}{{ preview.specimens ? $t('import.specimens', preview.specimens) : '' }}
           </p>
           <template v-if="into && changes">
             <ChangeList :changes="changes.changes" :total="changes.total" />
@@ -218,7 +220,7 @@ function create() {
             <v-text-field v-model="title" :label="$t('import.name')" hide-details />
             <v-btn color="primary" variant="flat" :loading="busy" @click="create">{{ $t('import.create') }}</v-btn>
           </div>
-          <PreviewTable :columns="preview.columns" @retype="retype" />
+          <PreviewTable v-if="preview.columns.length" :columns="preview.columns" @retype="retype" />
         </section>
       </template>
     </div>

@@ -278,6 +278,27 @@ class OperationApiTest {
     }
 
     @Test
+    void aTableOfSpecimensJoinsAStudyAsOneChange() {
+        String table = "specimen,taxon,place,coordinates\nBox 1,Aa,the weir,\"54.1, -2.3\"\nBox 2,cf. Bb,,\n";
+        String at = study + "/import";
+        int before = author.get(study).json().path("specimens").size();
+        JsonNode shown = author.upload(at + "/preview", "box.csv", table).json();
+        assertThat(shown.path("file").path("specimens").asInt()).isEqualTo(2);
+        assertThat(shown.path("changes").path("total").asInt()).isEqualTo(2);
+        String seen = "?seen=" + shown.path("changes").path("revision").asLong();
+        assertThat(author.upload(at + seen, "box.csv", table).status()).isEqualTo(200);
+        JsonNode last = author.get(study).json().path("specimens").path(before);
+        assertThat(last.path("event").path("place").asString()).isEqualTo("the weir");
+        assertThat(author.get(study).json().path("specimens").size()).isEqualTo(before + 2);
+        author.post(study + "/undo", "{}");
+        assertThat(author.get(study).json().path("specimens").size()).isEqualTo(before);
+        JsonNode swapped = author.upload(at + "/preview", "box.csv", table.replace("54.1, -2.3", "151, -33"))
+                .json();
+        assertThat(swapped.path("changes").isObject()).isFalse();
+        assertThat(swapped.path("file").path("problems").toString()).contains("swapped");
+    }
+
+    @Test
     void everyFormatIsExportedAndSaysWhatItLoses() {
         for (String format : new String[] {"csv", "tsv", "xlsx", "nexus", "json"}) {
             assertThat(author.get(study + "/export?format=" + format).status()).isEqualTo(200);

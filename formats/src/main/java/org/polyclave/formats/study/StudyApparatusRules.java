@@ -1,7 +1,5 @@
 package org.polyclave.formats.study;
 
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -12,7 +10,6 @@ import org.polyclave.formats.study.StudyRules.Violation;
 
 /** What must hold of glossary, references, claims, pictures, specimens and losses. */
 public final class StudyApparatusRules {
-    private static final String DATE = "(\\d{4}(-\\d{2}(-\\d{2})?)?)?";
     private static final Set<String> QUALIFIERS = Set.of("", "cf.", "aff.");
 
     private static final double MOST_TIMES = 1000;
@@ -263,21 +260,12 @@ public final class StudyApparatusRules {
     }
 
     private static void checkDate(Specimen specimen, String date, List<Violation> found) {
-        if (!date.matches(DATE) || (date.length() == 10 && !isDay(date))) {
+        if (!StudyRules.isDate(date)) {
             found.add(new Violation(
                     "specimen/" + specimen.id(),
                     "date",
                     "'" + specimen.code() + "': '" + date
                             + "' is no date. Write year, month and day ('2031-05-04'), or the year alone."));
-        }
-    }
-
-    private static boolean isDay(String date) {
-        try {
-            LocalDate.parse(date);
-            return true;
-        } catch (DateTimeParseException none) {
-            return false;
         }
     }
 }

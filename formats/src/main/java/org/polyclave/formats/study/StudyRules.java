@@ -1,6 +1,8 @@
 package org.polyclave.formats.study;
 
 import java.text.Normalizer;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -387,5 +389,18 @@ public final class StudyRules {
         Map<String, T> byId = new HashMap<>();
         all.forEach(one -> byId.putIfAbsent(id.apply(one), one));
         return byId;
+    }
+
+    /** Whether a text is a day, a month or a year as ISO 8601 has them; also if it is empty. */
+    public static boolean isDate(String text) {
+        if (!text.matches("(\\d{4}(-\\d{2}(-\\d{2})?)?)?")) {
+            return false;
+        }
+        try {
+            LocalDate.parse(text.isEmpty() ? "2000-01-01" : text + "-01-01".substring(Math.max(0, text.length() - 4)));
+            return true;
+        } catch (DateTimeParseException none) {
+            return false;
+        }
     }
 }

@@ -19,7 +19,8 @@ import org.polyclave.formats.study.StudyScore;
 /**
  * Reads a table of scores, from CSV, TSV or XLSX. Wide: taxa down, characters across, the first column {@code taxon}; rows
  * that begin with {@code #} describe characters, columns that begin with {@code #} describe rows. Long: one score a line,
- * see {@link LongTable}. Headed by Darwin Core terms: taxa without scores, see {@link DarwinCoreTaxa}. Every problem is collected with its place.
+ * see {@link LongTable}. Headed by Darwin Core terms: taxa without scores, see {@link DarwinCoreTaxa}. Beginning with a column
+ * {@code specimen}: specimens, see {@link SpecimenTable}. Every problem is collected with its place.
  */
 public final class TableReader {
     private final String title;
@@ -66,6 +67,9 @@ public final class TableReader {
         TableReader reader = new TableReader(title.isBlank() ? "Imported matrix" : title);
         if (DarwinCoreTaxa.isSuch(sheet)) {
             return DarwinCoreTaxa.read(sheet, reader.title, problems);
+        }
+        if (SpecimenTable.isSuch(sheet)) {
+            return SpecimenTable.read(sheet, reader.title, problems);
         }
         reader.problems.addAll(problems);
         reader.sheet = sheet;

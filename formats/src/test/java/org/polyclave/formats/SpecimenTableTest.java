@@ -1,0 +1,77 @@
+package org.polyclave.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.polyclave.formats.change.StudyJoin;
+import org.polyclave.formats.file.MatrixFiles;
+import org.polyclave.formats.study.Specimen;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyRules;
+import org.polyclave.formats.study.StudyScope;
+import org.polyclave.formats.table.ImportedStudy;
+import org.polyclave.formats.table.Problem;
+
+final class SpecimenTableTest {
+    private static ImportedStudy read(String table) {
+        return MatrixFiles.read(table.getBytes(StandardCharsets.UTF_8), "box 3.csv", "");
+    }
+
+    @Test
+    void aListOfSpecimensJoinsAStudyWithoutTouchingThoseThatAreKnown() {
+        ImportedStudy read = read("""
+                specimen,taxon,determined by,determined on,date,place,coordinates,uncertainty (m),substrate,sex,colour
+                V 1,Aa,Oswin,2031,2031-05-04,the weir,"54.1, -2.3",25,reed,female,red
+                V 2,cf. áa,,,2031-05,,,,,,
+                V 3,,,,,,,,,,
+                """);
+        assertThat(read.problems()).singleElement().satisfies(p -> {
+            assertThat(p.blocking()).isFalse();
+            assertThat(p.text()).contains("set aside: colour");
+        });
+        assertThat(read.study().rows()).extracting(StudyRow::label).containsExactly("Aa");
+        assertThat(StudyRules.check(read.study())).isEmpty();
+        List<Specimen> specimens = read.study().specimens();
+        assertThat(specimens).extracting(Specimen::code).containsExactly("V 1", "V 2", "V 3");
+        assertThat(specimens.get(0).event())
+                .isEqualTo(new Specimen.Event("2031-05-04", "the weir", "54.1, -2.3", 25.0, "", "", "reed"));
+        assertThat(specimens.get(0).present().orElseThrow().by()).isEqualTo("Oswin");
+        assertThat(specimens.get(1).present().orElseThrow().qualifier()).isEqualTo("cf.");
+        assertThat(specimens.get(2).determinations()).isEmpty();
+
+        Specimen known = new Specimen("mine", "v 2", List.of(), "kept as it is");
+        Study here = new Study("s", "S", StudyScope.EMPTY, List.of(StudyRow.of("Aa")), List.of(), List.of(), List.of())
+                .withSpecimens(List.of(known));
+        StudyJoin.Joined joined = StudyJoin.of(here, read.study());
+        assertThat(joined.problems()).isEmpty();
+        assertThat(joined.study().rows()).isEqualTo(here.rows());
+        assertThat(joined.study().specimens()).hasSize(3).contains(known);
+        assertThat(StudyRules.check(joined.study())).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "specimen,place;,weir|Row 2, column 1 (specimen): this line has no code",
+                "specimen,place;V 1,weir;v 1,pier|Row 3, column 1 (specimen): 'v 1' stands twice",
+                "specimen,coordinates;V 1,151 -33|Row 2, column 2 (coordinates): '151 -33': a latitude is at most 90°",
+                "specimen,date;V 1,4 May|Row 2, column 2 (date): '4 May' is no date",
+                "specimen,date;V 1,2031-02-30|Row 2, column 2 (date): '2031-02-30' is no date",
+                "specimen,uncertainty;V 1,near|Row 2, column 2 (uncertainty): 'near' is no number of metres",
+                "specimen,taxon,qualifier;V 1,Aa,near|Row 2, column 3 (qualifier): 'near' is no qualifier",
+                "specimen,place,place;V 1,a,b|Row 1, column 2 (place): there are two columns for 'place'"
+            })
+    void whatCannotBeReadIsToldAtItsPlace(String table, String told) {
+        ImportedStudy read = read(table.replace(';', '\n'));
+        assertThat(read.usable()).isFalse();
+        assertThat(read.problems().stream().map(Problem::sentence))
+                .singleElement(org.assertj.core.api.InstanceOfAssertFactories.STRING)
+                .startsWith(told);
+    }
+}
