@@ -20,7 +20,7 @@ const assignment = {
 };
 const own = { row: 'bane', character: 'margin', text: 'entire', doubtful: false, note: '', revision: 6 };
 
-async function open() {
+async function open(sheet: unknown = { assignment, scores: [own] }) {
   const characters = [
     character('margin', { states: [state('entire'), state('toothed')] }),
     character('width', { type: 'LENGTH', unit: 'mm' }),
@@ -28,7 +28,7 @@ async function open() {
   server.on(`GET ${PATH}`, study({ blind: true, role: 'SCORER', characters }));
   server.on(`GET ${PATH}/next-step`, { code: 'none', stage: 'score', subject: '', count: 0 });
   server.on(`GET ${PATH}/changes?since=7`, { revision: 7, structure: false, characters: [] });
-  server.on(`GET ${PATH}/assignments/4`, { assignment, scores: [own] });
+  server.on(`GET ${PATH}/assignments/4`, sheet);
   const page = await mountInStudy(defineComponent({ render: () => h(BlindPage, { id: '4' }) }));
   await vi.waitFor(() => expect(page.all('[role=option]')).toHaveLength(2));
   return page;
@@ -47,6 +47,17 @@ test('shows the cells that were given, with one’s own scores only', async () =
   expect(items[1]).toContain('·');
   expect(page.text()).toContain('Drawer 3.');
   expect(page.text()).toContain('1 of 2 cells');
+});
+
+test('nothing can be scored before it is known which cells were given', async () => {
+  let answer!: (sheet: unknown) => void;
+  const late = new Promise((resolve) => (answer = resolve));
+  const opened = open(() => late);
+  await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`GET ${PATH}/assignments/4`));
+  await new Promise((resolve) => setTimeout(resolve, 50));
+  expect(document.querySelectorAll('[role=option]')).toHaveLength(0);
+  answer({ assignment, scores: [own] });
+  expect((await opened).all('[role=option]')).toHaveLength(2);
 });
 
 test('a digit scores, with what was seen of one’s own score', async () => {

@@ -89,7 +89,7 @@ async function handIn() {
         <v-btn :value="false">{{ $t('second.byCharacter') }}</v-btn>
         <v-btn :value="true">{{ $t('second.byRow') }}</v-btn>
       </v-btn-toggle>
-      <span class="figures">{{
+      <span v-if="assignment" class="figures">{{
         $t('second.progress', { scored: own.size, cells: rows.length * characters.length })
       }}</span>
       <v-btn color="primary" variant="flat" :disabled="!own.size" @click="handing = true">{{
@@ -97,8 +97,9 @@ async function handIn() {
       }}</v-btn>
     </header>
     <ProblemNote :problem="query.error.value ?? failure" />
+    <!-- Before the assignment is known, every cell of the study would seem to be to score. -->
     <ScoringQueue
-      v-if="items.length"
+      v-if="assignment && items.length"
       v-model:active="active"
       :items="items"
       :heading="heading"

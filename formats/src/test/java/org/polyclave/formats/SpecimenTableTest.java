@@ -54,6 +54,20 @@ final class SpecimenTableTest {
         assertThat(StudyRules.check(joined.study())).isEmpty();
     }
 
+    @Test
+    void aNameThatIsNearlyAKnownOneIsAskedAbout() {
+        Study here = new Study(
+                "s", "S", StudyScope.EMPTY, List.of(StudyRow.of("Sallowina lenta")), List.of(), List.of(), List.of());
+        Study there = read("specimen,taxon\nV 1,Sallowina lemta\nV 2,Sallowina clara\nV 3,Sallowina lenta\n")
+                .study();
+        assertThat(StudyJoin.of(here, there).problems()).singleElement().satisfies(p -> {
+            assertThat(p.blocking()).isFalse();
+            assertThat(p.text())
+                    .contains("'Sallowina lemta' is not in the study")
+                    .contains("Is it 'Sallowina lenta'?");
+        });
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',

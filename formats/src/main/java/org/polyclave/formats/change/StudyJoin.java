@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.formats.notation.CellNotation;
+import org.polyclave.formats.notation.EditDistance;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.ScoreValue;
@@ -31,10 +32,14 @@ import tools.jackson.databind.node.ObjectNode;
 /**
  * Joins what was read from a file to a study that exists. Taxa, characters and states are matched by identifier, then by
  * name without case and accents. What the file does not say stays as it is: absence never deletes, and neither does an
- * empty or usual value. Time linear in both.
+ * empty or usual value. Time linear in both, but for the names of new taxa, which are compared with all known ones.
  */
 public final class StudyJoin {
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    /** Letters by which a name may be a slip of another. */
+    private static final int ALIKE = 2;
+    /** In short names a letter or two make another name. */
+    private static final int LETTERS_A_SLIP = 5;
 
     private final Study current;
     private final Study incoming;
@@ -53,7 +58,7 @@ public final class StudyJoin {
     /**
      * A study with what a file adds to it.
      *
-     * @param problems scores that the characters here cannot hold
+     * @param problems scores that the characters here cannot hold; and, not blocking, new names that are nearly known ones
      */
     public record Joined(Study study, List<Problem> problems) {}
 
@@ -92,7 +97,8 @@ public final class StudyJoin {
         Map<String, StudyRow> byId = new LinkedHashMap<>();
         current.rows().forEach(r -> byId.put(r.id(), r));
         Map<String, String> byName = current.rows().stream()
-                .collect(Collectors.toMap(r -> StudyRules.folded(r.name()), StudyRow::id, (a, b) -> a));
+                .collect(Collectors.toMap(
+                        r -> StudyRules.folded(r.name()), StudyRow::id, (a, b) -> a, LinkedHashMap::new));
         for (StudyRow row : incoming.rows()) {
             rowIds.put(
                     row.id(),
@@ -108,8 +114,29 @@ public final class StudyJoin {
                     .withHybridOf(Parts.mapped(row.hybridOf(), h -> rowIds.getOrDefault(h, h)));
             StudyRow usual = StudyRow.of(row.label());
             byId.put(id, here == null ? moved : merged(here, moved, usual, List.of("label"), StudyRow.class));
+            if (here == null) {
+                noteAlike(row, byName);
+            }
         }
         return List.copyOf(byId.values());
+    }
+
+    /** A name that is new but for a letter or two may be a slip: it would become a taxon of its own. */
+    private void noteAlike(StudyRow added, Map<String, String> known) {
+        String name = StudyRules.folded(added.name());
+        int letters = Math.min(ALIKE, name.length() / LETTERS_A_SLIP);
+        known.entrySet().stream()
+                .filter(k -> Math.abs(k.getKey().length() - name.length()) <= letters
+                        && EditDistance.between(k.getKey(), name) <= letters)
+                .findFirst()
+                .flatMap(k -> current.row(k.getValue()))
+                .ifPresent(r -> problems.add(new Problem(
+                        0,
+                        0,
+                        "",
+                        "'" + added.name() + "' is not in the study and would be added as a taxon. Is it '" + r.name()
+                                + "'?",
+                        false)));
     }
 
     /** {@code here} with every field in which {@code there} says something else than {@code usual}. */

@@ -205,9 +205,12 @@ public class ImportService {
         remember(bytes, fileName, wish, open.account());
         return writer.replace(open, seen, now -> {
             StudyJoin.Joined joined = StudyJoin.of(now, file);
-            if (!joined.problems().isEmpty()) {
-                throw Problems.unreadable(
-                        joined.problems().stream().map(Problem::sentence).toList());
+            List<String> blocking = joined.problems().stream()
+                    .filter(Problem::blocking)
+                    .map(Problem::sentence)
+                    .toList();
+            if (!blocking.isEmpty()) {
+                throw Problems.unreadable(blocking);
             }
             return joined.study();
         });
