@@ -27,12 +27,6 @@ final class CheckCommand implements Callable<Integer> {
     private static final JsonMapper JSON =
             JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
 
-    /** Forms of the list. */
-    enum Format {
-        TEXT,
-        JSON
-    }
-
     @Spec
     @SuppressWarnings("NullAway.Init")
     private CommandSpec spec;
@@ -42,14 +36,14 @@ final class CheckCommand implements Callable<Integer> {
     private Path matrix;
 
     @Option(names = "--format", description = "text or json", defaultValue = "text")
-    private Format format = Format.TEXT;
+    private ListFormat format = ListFormat.TEXT;
 
     @Override
     public Integer call() throws IOException {
         CompiledStudy compiled = MatrixFile.read(matrix, spec.commandLine().getErr());
         List<StudyFinding> findings = StudyCheck.of(compiled).findings();
         PrintWriter out = spec.commandLine().getOut();
-        if (format == Format.JSON) {
+        if (format == ListFormat.JSON) {
             Map<String, Object> document = new LinkedHashMap<>();
             document.put("format", "polyclave-findings");
             document.put("version", 1);

@@ -52,7 +52,7 @@ final class SummarizeCommand implements Callable<Integer> {
     private @Nullable List<String> by;
 
     @Option(names = "--format", description = "text or json", defaultValue = "text")
-    private CheckCommand.Format format = CheckCommand.Format.TEXT;
+    private ListFormat format = ListFormat.TEXT;
 
     @Override
     public Integer call() throws IOException {
@@ -66,7 +66,7 @@ final class SummarizeCommand implements Callable<Integer> {
         List<String> fields = by == null ? ReadingSummary.usualFields(readings) : by;
         List<ReadingSummary> summaries = ReadingSummary.of(readings, fields);
         PrintWriter out = spec.commandLine().getOut();
-        if (format == CheckCommand.Format.JSON) {
+        if (format == ListFormat.JSON) {
             Map<String, Object> document = new LinkedHashMap<>();
             document.put("format", "polyclave-summary");
             document.put("version", 1);
@@ -87,11 +87,13 @@ final class SummarizeCommand implements Callable<Integer> {
         entry.put("character", summary.character());
         entry.put("type", summary.type().name().toLowerCase(Locale.ROOT));
         entry.put("unit", summary.unit().isEmpty() ? null : summary.unit());
-        entry.put("n", summary.individuals());
-        entry.put("items", summary.items());
-        entry.put("readings", summary.readings());
-        entry.put("collections", summary.collections() == 0 ? null : summary.collections());
-        entry.put("missing", summary.missing());
+        entry.put("n", summary.counts().individuals());
+        entry.put("items", summary.counts().items());
+        entry.put("readings", summary.counts().readings());
+        entry.put(
+                "collections",
+                summary.counts().collections() == 0 ? null : summary.counts().collections());
+        entry.put("missing", summary.counts().missing());
         entry.putAll(numbers(summary));
         if (!summary.states().isEmpty()) {
             Map<String, Double> states = new LinkedHashMap<>();
@@ -138,7 +140,7 @@ final class SummarizeCommand implements Callable<Integer> {
         entry.put("line", flag.line());
         entry.put("specimen", flag.specimen());
         entry.put("typed", flag.typed());
-        entry.put("cause", flag.cause());
+        entry.put("cause", flag.cause().name().toLowerCase(Locale.ROOT).replace('_', '-'));
         entry.put("repaired", flag.repaired().orElse(null));
         return entry;
     }
@@ -148,9 +150,12 @@ final class SummarizeCommand implements Callable<Integer> {
                 summary.group().values().stream().filter(v -> !v.isEmpty()).collect(Collectors.joining(", "));
         String unit = summary.unit().isEmpty() ? "" : " (" + summary.unit() + ")";
         out.println((group.isEmpty() ? "" : group + " × ") + summary.character() + unit);
-        String collections = summary.collections() == 0 ? "" : ", collections " + summary.collections();
-        out.println("  n " + summary.individuals() + ", items " + summary.items() + ", readings " + summary.readings()
-                + collections + ", missing " + summary.missing());
+        String collections = summary.counts().collections() == 0
+                ? ""
+                : ", collections " + summary.counts().collections();
+        out.println("  n " + summary.counts().individuals() + ", items "
+                + summary.counts().items() + ", readings " + summary.counts().readings() + collections + ", missing "
+                + summary.counts().missing());
         summary.numbers()
                 .ifPresent(s -> out.println("  mean " + rounded(s.mean()) + ", SD " + rounded(s.sd()) + ", min "
                         + rounded(s.min()) + ", p5 " + rounded(s.p5()) + ", p25 " + rounded(s.p25()) + ", median "
@@ -175,13 +180,13 @@ final class SummarizeCommand implements Callable<Integer> {
     private static String words(ReadingSummary.Flag flag) {
         Optional<String> repaired = flag.repaired().map(r -> ", it would be " + rounded(r));
         String cause = switch (flag.cause()) {
-            case "inches" -> "25.4 times the others, or a 25.4th: inches?";
-            case "tenfold" -> "ten times the others, or a tenth: a decimal mark or unit off?";
-            case "hundredfold" -> "a hundred times the others, or a hundredth: decimal marks or unit off?";
-            case "thousandfold" -> "a thousand times the others, or a thousandth: decimal marks or unit off?";
-            case "transposed-digits" -> "far from the others: two digits changed about?";
-            case "fraction" -> "a count with a fraction";
-            default -> "far from the others";
+            case INCHES -> "25.4 times the others, or a 25.4th: inches?";
+            case TENFOLD -> "ten times the others, or a tenth: a decimal mark or unit off?";
+            case HUNDREDFOLD -> "a hundred times the others, or a hundredth: decimal marks or unit off?";
+            case THOUSANDFOLD -> "a thousand times the others, or a thousandth: decimal marks or unit off?";
+            case TRANSPOSED_DIGITS -> "far from the others: two digits changed about?";
+            case FRACTION -> "a count with a fraction";
+            case OUTLIER -> "far from the others";
         };
         return cause + repaired.orElse("");
     }

@@ -12,6 +12,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.measure.Slips;
 import org.polyclave.formats.reading.ReadingSummary;
 import org.polyclave.formats.reading.ReadingTable;
 import org.polyclave.formats.reading.Readings;
@@ -91,17 +92,16 @@ final class ReadingsTest {
         List<ReadingSummary> summaries = ReadingSummary.of(readings, ReadingSummary.usualFields(readings));
         ReadingSummary width = summaries.get(0);
         assertThat(width.group()).containsEntry("row", "Reed").containsEntry("stage", "adult");
-        assertThat(List.of(width.individuals(), width.readings(), width.missing(), width.collections()))
-                .containsExactly(12, 12, 12, 3);
+        assertThat(width.counts()).isEqualTo(new ReadingSummary.Counts(12, 12, 12, 12, 3));
         assertThat(width.flagged()).singleElement().satisfies(f -> {
             assertThat(f.line()).isEqualTo(14);
-            assertThat(f.cause()).isEqualTo("inches");
+            assertThat(f.cause()).isEqualTo(Slips.Cause.INCHES);
             assertThat(f.repaired().orElseThrow()).isCloseTo(24.892, within(1e-9));
         });
         assertThat(width.cell()).isEqualTo("0.98–27 mm");
         assertThat(width.provisional()).isTrue();
         ReadingSummary petals = summaries.get(1);
-        assertThat(petals.flagged()).extracting(ReadingSummary.Flag::cause).containsExactly("fraction");
+        assertThat(petals.flagged()).extracting(ReadingSummary.Flag::cause).containsExactly(Slips.Cause.FRACTION);
         assertThat(petals.cell()).isEqualTo("5–6");
         ReadingSummary hue = summaries.get(2);
         assertThat(hue.states())
@@ -113,7 +113,7 @@ final class ReadingsTest {
     void fewIndividualsProposeNothing() {
         ReadingSummary summary =
                 ReadingSummary.of(clean("width (mm)\n3\n4\n5\n4\n"), List.of()).get(0);
-        assertThat(summary.individuals()).isEqualTo(4);
+        assertThat(summary.counts().individuals()).isEqualTo(4);
         assertThat(summary.cell()).isEmpty();
         assertThatIllegalArgumentException()
                 .isThrownBy(() -> ReadingSummary.of(clean("row,width\nA,3\n"), List.of("place")))

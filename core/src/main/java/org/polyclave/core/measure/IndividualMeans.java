@@ -27,7 +27,7 @@ public final class IndividualMeans {
 
     /** One mean an individual, in the order of their first readings. */
     public static List<Mean> of(List<Reading> readings) {
-        Map<String, Map<String, List<Double>>> individuals = byItem(readings);
+        Map<String, Map<Object, List<Double>>> individuals = byItem(readings);
         List<Mean> means = new ArrayList<>();
         individuals.forEach((individual, items) -> {
             double[] ofItems = items.values().stream()
@@ -48,7 +48,7 @@ public final class IndividualMeans {
     public static double repeatability(List<Reading> readings) {
         Sums squares = new Sums();
         int degrees = 0;
-        for (Map<String, List<Double>> items : byItem(readings).values()) {
+        for (Map<Object, List<Double>> items : byItem(readings).values()) {
             for (List<Double> values : items.values()) {
                 if (values.size() > 1) {
                     double[] repeated = array(values);
@@ -61,12 +61,10 @@ public final class IndividualMeans {
         return degrees == 0 ? Double.NaN : Math.sqrt(squares.total() / degrees);
     }
 
-    private static Map<String, Map<String, List<Double>>> byItem(List<Reading> readings) {
-        Map<String, Map<String, List<Double>>> individuals = new LinkedHashMap<>();
-        int alone = 0;
+    private static Map<String, Map<Object, List<Double>>> byItem(List<Reading> readings) {
+        Map<String, Map<Object, List<Double>>> individuals = new LinkedHashMap<>();
         for (Reading reading : readings) {
-            // No item of a table can be named like this: it would hold a line break.
-            String item = reading.item().isEmpty() ? "\n" + alone++ : reading.item();
+            Object item = reading.item().isEmpty() ? new Object() : reading.item();
             individuals
                     .computeIfAbsent(reading.individual(), i -> new LinkedHashMap<>())
                     .computeIfAbsent(item, i -> new ArrayList<>())

@@ -1,5 +1,6 @@
 package org.polyclave.core.measure;
 
+import java.util.Arrays;
 import org.polyclave.core.run.StudentT;
 
 /**
@@ -50,7 +51,7 @@ public record Summary(
             }
         }
         double[] sorted = values.clone();
-        java.util.Arrays.sort(sorted);
+        Arrays.sort(sorted);
         double mean = Sums.mean(sorted);
         double sd = sorted.length == 1 ? Double.NaN : Sums.standardDeviation(sorted, mean);
         return new Summary(

@@ -114,7 +114,8 @@ public final class StudyJoin {
                     .withHybridOf(Parts.mapped(row.hybridOf(), h -> rowIds.getOrDefault(h, h)));
             StudyRow usual = StudyRow.of(row.label());
             byId.put(id, here == null ? moved : merged(here, moved, usual, List.of("label"), StudyRow.class));
-            if (here == null) {
+            // "male" and "female" are two letters apart, and meant.
+            if (here == null && !row.isSemaphoront()) {
                 noteAlike(row, byName);
             }
         }

@@ -26,8 +26,6 @@ import org.polyclave.formats.notation.NotationPrinter;
  * somebody mends them. Time O(n log n) in the readings, memory O(n).
  *
  * @param group the values of the fields by which readings were grouped, in their order
- * @param missing readings that were not taken
- * @param collections collecting events, or 0 if the table does not tell them
  * @param numbers empty for observations in words, and without readings
  * @param repeatability standard deviation of a reading about its item; empty if none was repeated
  * @param states how many individuals show what, the most frequent first; empty for numbers. An individual that was read
@@ -40,11 +38,7 @@ public record ReadingSummary(
         String character,
         CharacterType type,
         String unit,
-        int missing,
-        int readings,
-        int items,
-        int individuals,
-        int collections,
+        Counts counts,
         Optional<Summary> numbers,
         Optional<Double> repeatability,
         List<State> states,
@@ -54,16 +48,21 @@ public record ReadingSummary(
     private static final double USUALLY = 0.6;
     private static final double RARELY = 0.1;
 
+    /**
+     * @param missing readings that were not taken
+     * @param collections collecting events, or 0 if the table does not tell them
+     */
+    public record Counts(int missing, int readings, int items, int individuals, int collections) {}
+
     /** @param individuals halves where readings of one individual differ */
     public record State(String label, double individuals) {}
 
     /**
      * A reading that should be looked at again.
      *
-     * @param cause {@code outlier}, {@code fraction} of a count, or the {@link Slips.Cause} in small letters
      * @param repaired what it would be without the slip, in the unit
      */
-    public record Flag(int line, String specimen, String typed, String cause, Optional<Double> repaired) {}
+    public record Flag(int line, String specimen, String typed, Slips.Cause cause, Optional<Double> repaired) {}
 
     /** Fields by which readings are grouped unless somebody says otherwise: those of them that the table has. */
     public static List<String> usualFields(Readings readings) {
@@ -120,36 +119,60 @@ public record ReadingSummary(
         List<Readings.Reading> taken = all.stream()
                 .filter(r -> column.isNumeric() ? !Double.isNaN(r.number()) : !r.isMissing())
                 .toList();
-        List<IndividualMeans.Reading> numbers = taken.stream()
-                .map(r -> new IndividualMeans.Reading(r.specimen(), r.item(), column.isNumeric() ? r.number() : 0))
+        List<IndividualMeans.Reading> readings = taken.stream()
+                .map(r -> new IndividualMeans.Reading(r.specimen(), r.item(), r.number()))
                 .toList();
-        List<IndividualMeans.Mean> means = IndividualMeans.of(numbers);
+        List<IndividualMeans.Mean> means = IndividualMeans.of(readings);
+        Counts counts = new Counts(
+                all.size() - taken.size(),
+                taken.size(),
+                means.stream().mapToInt(IndividualMeans.Mean::items).sum(),
+                means.size(),
+                collections(taken));
+        return column.isNumeric() && !taken.isEmpty()
+                ? measured(group, column, counts, taken, readings, means)
+                : observed(group, column, counts, column.isNumeric() ? List.of() : states(taken));
+    }
+
+    private static ReadingSummary measured(
+            Map<String, String> group,
+            Readings.Column column,
+            Counts counts,
+            List<Readings.Reading> taken,
+            List<IndividualMeans.Reading> readings,
+            List<IndividualMeans.Mean> means) {
         double[] individuals =
                 means.stream().mapToDouble(IndividualMeans.Mean::value).toArray();
-        boolean measured = column.isNumeric() && individuals.length > 0;
-        List<State> states = column.isNumeric() ? List.of() : states(taken);
-        double repeatability = measured ? IndividualMeans.repeatability(numbers) : Double.NaN;
-        Optional<ProposedRange.Range> range = measured
-                ? Optional.of(ProposedRange.of(individuals, column.step()))
-                        .filter(ProposedRange.Range.class::isInstance)
-                        .map(ProposedRange.Range.class::cast)
-                : Optional.empty();
+        Optional<ProposedRange> range = ProposedRange.of(individuals, column.step());
+        double repeatability = IndividualMeans.repeatability(readings);
         return new ReadingSummary(
                 group,
                 column.character(),
                 column.type(),
                 column.unit(),
-                all.size() - taken.size(),
-                taken.size(),
-                means.stream().mapToInt(IndividualMeans.Mean::items).sum(),
-                individuals.length,
-                collections(taken),
-                measured ? Optional.of(Summary.of(individuals)) : Optional.empty(),
+                counts,
+                Optional.of(Summary.of(individuals)),
                 Double.isNaN(repeatability) ? Optional.empty() : Optional.of(repeatability),
+                List.of(),
+                flagged(column, taken),
+                range.map(r -> cell(r, column.unit())).orElse(""),
+                range.isPresent() && range.get().provisional());
+    }
+
+    private static ReadingSummary observed(
+            Map<String, String> group, Readings.Column column, Counts counts, List<State> states) {
+        return new ReadingSummary(
+                group,
+                column.character(),
+                column.type(),
+                column.unit(),
+                counts,
+                Optional.empty(),
+                Optional.empty(),
                 states,
-                column.isNumeric() ? flagged(column, taken) : List.of(),
-                column.isNumeric() ? range.map(r -> cell(r, column.unit())).orElse("") : cell(states),
-                range.map(ProposedRange.Range::provisional).orElse(false));
+                List.of(),
+                cell(states),
+                false);
     }
 
     private static int collections(List<Readings.Reading> readings) {
@@ -160,7 +183,7 @@ public record ReadingSummary(
     }
 
     private static List<State> states(List<Readings.Reading> readings) {
-        // Several spellings of a state are told apart by nothing but their first one.
+        // "Red" and "red" are one state, named as it was first.
         Map<String, String> labels = new HashMap<>();
         Map<String, Set<String>> shown = new LinkedHashMap<>();
         for (Readings.Reading reading : readings) {
@@ -179,27 +202,17 @@ public record ReadingSummary(
     private static List<Flag> flagged(Readings.Column column, List<Readings.Reading> readings) {
         double[] values =
                 readings.stream().mapToDouble(Readings.Reading::number).toArray();
-        Map<Integer, Flag> flags = new TreeMap<>();
-        for (Slips.Suspect suspect : Slips.of(values, column.step().doubleValue())) {
+        List<Flag> flags = new ArrayList<>();
+        for (Slips.Suspect suspect :
+                Slips.of(values, column.step().doubleValue(), column.type() == CharacterType.COUNT)) {
             Readings.Reading reading = readings.get(suspect.index());
-            String cause = suspect.repair()
-                    .map(r -> r.cause().name().toLowerCase(Locale.ROOT).replace('_', '-'))
-                    .orElse("outlier");
-            flags.put(suspect.index(), flag(reading, cause, suspect.repair().map(Slips.Repair::value)));
+            flags.add(
+                    new Flag(reading.line(), reading.specimen(), reading.typed(), suspect.cause(), suspect.repaired()));
         }
-        for (int i = 0; i < values.length && column.type() == CharacterType.COUNT; i++) {
-            if (values[i] % 1 != 0) {
-                flags.putIfAbsent(i, flag(readings.get(i), "fraction", Optional.empty()));
-            }
-        }
-        return List.copyOf(flags.values());
+        return flags;
     }
 
-    private static Flag flag(Readings.Reading reading, String cause, Optional<Double> repaired) {
-        return new Flag(reading.line(), reading.specimen(), reading.typed(), cause, repaired);
-    }
-
-    private static String cell(ProposedRange.Range range, String unit) {
+    private static String cell(ProposedRange range, String unit) {
         String text = NotationPrinter.range(range.min(), range.low(), range.high(), range.max());
         return unit.isEmpty() ? text : text + " " + unit;
     }

@@ -12,6 +12,7 @@ import org.polyclave.formats.table.NeverAsked;
 import org.polyclave.formats.table.Problem;
 import org.polyclave.formats.table.Sheet;
 import org.polyclave.formats.table.SheetFile;
+import org.polyclave.formats.table.SpecimenHeadings;
 
 /**
  * Reads readings from CSV, TSV or XLSX. Wide: one specimen, or one item of it, a line, and a column for each character, with
@@ -45,13 +46,6 @@ public final class ReadingTable {
             "host",
             "instrument",
             "note");
-    private static final Map<String, String> OTHER_NAMES = Map.of(
-            "individual", SPECIMEN,
-            "voucher", SPECIMEN,
-            "collecting event", EVENT,
-            "collection", EVENT,
-            "taxon", "row",
-            "repeat", "repetition");
     private static final Set<String> MISSING = Set.of("", "?", "-", "–", "na", "n/a");
 
     private final Sheet sheet;
@@ -106,8 +100,7 @@ public final class ReadingTable {
         Map<String, Integer> others = new LinkedHashMap<>();
         for (int c = 0; c < sheet.columns(); c++) {
             String heading = sheet.cell(0, c).strip();
-            String name = heading.toLowerCase(Locale.ROOT);
-            String field = OTHER_NAMES.getOrDefault(name, name);
+            String name = SpecimenHeadings.nameOf(heading);
             if (heading.isEmpty()) {
                 continue;
             }
@@ -121,8 +114,8 @@ public final class ReadingTable {
                         false));
                 continue;
             }
-            boolean described = FIELDS.contains(field);
-            String key = described ? field : LONG.contains(name) ? name : heading;
+            boolean described = FIELDS.contains(name);
+            String key = described || LONG.contains(name) ? name : heading;
             if ((described ? fields : others).put(key, c) != null) {
                 problem(0, c, "there are two columns for '" + key + "'. Rename one of them.");
             }

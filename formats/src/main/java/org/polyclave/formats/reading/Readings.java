@@ -38,7 +38,7 @@ public record Readings(List<String> fields, List<Column> columns, List<Problem> 
      * @param line of the file, counted from 1
      * @param specimen whose reading it is; never empty
      * @param item of the specimen; empty if the reading is an item of its own
-     * @param about the line's other descriptions, by field
+     * @param about what the line says of the specimen, by field
      * @param typed as it was typed; empty if it is missing
      * @param number in the column's unit; {@link Double#NaN} if it is missing or in words
      */

@@ -6,8 +6,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.formats.study.Units;
 
 /**
  * A number as people type it: {@code 12.5}, {@code 12,5}, {@code 12.5 mm}, {@code 1/4 in}, {@code 1 3/8"}.
@@ -53,10 +51,5 @@ record TypedNumber(double number, BigDecimal step, String unit) {
             case "'" -> "ft";
             default -> typed.toLowerCase(Locale.ROOT);
         };
-    }
-
-    /** Kind of quantity that the unit measures. */
-    Optional<CharacterType> type() {
-        return Units.typeOf(unit);
     }
 }

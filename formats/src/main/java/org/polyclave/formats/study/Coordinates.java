@@ -1,11 +1,5 @@
 package org.polyclave.formats.study;
 
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Locale;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-
 /**
  * Coordinates as labels have them: {@code 54.1234, -2.345}, {@code 54.1234 N 2.345 W}, {@code 54°07'24"N, 2°20.7'W}. Latitude
  * comes first unless the letters say otherwise. In degrees of WGS 84.
@@ -21,82 +15,6 @@ public sealed interface Coordinates {
     record Rejected(String reason) implements Coordinates {}
 
     static Coordinates parse(String text) {
-        String plain = text.strip()
-                .toUpperCase(Locale.ROOT)
-                .replace('−', '-')
-                .replace('º', '°')
-                .replace('’', '\'')
-                .replace('′', '\'')
-                .replace('″', '"')
-                .replace('”', '"')
-                .replace("''", "\"");
-        Matcher matcher = BOTH.matcher(plain);
-        if (!matcher.matches()) {
-            return new Rejected(
-                    "'" + text + "' are no coordinates. Write latitude and longitude, for example '54.1234, -2.345' "
-                            + "or '54°07'24\"N 2°20'42\"W'.");
-        }
-        List<Angle> angles = new ArrayList<>();
-        for (int first : new int[] {1, 6}) {
-            Angle angle = Angle.of(matcher, first);
-            if (angle.minutes >= 60 || angle.seconds >= 60) {
-                return new Rejected(
-                        "'" + text + "' has sixty or more minutes or seconds. Degrees with decimals need none.");
-            }
-            angles.add(angle);
-        }
-        return place(text, angles.get(0), angles.get(1));
-    }
-
-    private static Coordinates place(String text, Angle first, Angle second) {
-        boolean lettered = !first.letter.isEmpty() && !second.letter.isEmpty();
-        if (first.letter.isEmpty() != second.letter.isEmpty()
-                || (lettered && first.isLatitude() == second.isLatitude())) {
-            return new Rejected(
-                    "'" + text + "' does not say which is latitude. Give one N or S and the other E or W, or neither.");
-        }
-        boolean turned = lettered && !first.isLatitude();
-        double latitude = (turned ? second : first).degrees();
-        double longitude = (turned ? first : second).degrees();
-        if (Math.abs(latitude) > 90) {
-            return new Rejected("'" + text + "': a latitude is at most 90° and not " + latitude + "°."
-                    + (Math.abs(longitude) <= 90 ? " Are latitude and longitude swapped?" : " Check it."));
-        }
-        return Math.abs(longitude) > 180
-                ? new Rejected("'" + text + "': a longitude is at most 180° and not " + longitude + "°. Check it.")
-                : new Place(latitude, longitude);
-    }
-
-    String ONE =
-            "([-+]?\\d{1,3}(?:[.,]\\d+)?)\\s*°?(?:\\s*(\\d{1,2}(?:[.,]\\d+)?)\\s*'(?:\\s*(\\d{1,2}(?:[.,]\\d+)?)\\s*\")?)?\\s*([NSEW])?";
-    /** Decimal commas only where something else parts the two. */
-    Pattern BOTH = Pattern.compile("(?:" + ONE + ")(\\s*[,;/]\\s*|\\s+)(?:" + ONE + ")");
-
-    /** One of the two as it is written. */
-    record Angle(double whole, double minutes, double seconds, String letter, boolean negative) {
-        private static Angle of(Matcher matcher, int first) {
-            String whole = matcher.group(first);
-            String letter = matcher.group(first + 3) == null ? "" : matcher.group(first + 3);
-            boolean negative = whole.startsWith("-") || letter.equals("S") || letter.equals("W");
-            return new Angle(
-                    Math.abs(number(whole)),
-                    number(matcher.group(first + 1)),
-                    number(matcher.group(first + 2)),
-                    letter,
-                    negative);
-        }
-
-        private static double number(@org.jspecify.annotations.Nullable String text) {
-            return text == null ? 0 : Double.parseDouble(text.replace(',', '.'));
-        }
-
-        private boolean isLatitude() {
-            return letter.equals("N") || letter.equals("S");
-        }
-
-        private double degrees() {
-            double degrees = whole + minutes / 60 + seconds / 3600;
-            return negative ? -degrees : degrees;
-        }
+        return CoordinateParser.parse(text);
     }
 }

@@ -132,7 +132,7 @@ public final class StudyApparatusRules {
                     "qualifier",
                     name + ": '" + determination.qualifier() + "' is no qualifier. Write 'cf.', 'aff.' or nothing."));
         }
-        checkDate(specimen, determination.date(), found);
+        checkDate(specimen, "date", determination.date(), found);
         for (String character : determination.characters()) {
             if (study.character(character).isEmpty()) {
                 found.add(new Violation(
@@ -244,26 +244,26 @@ public final class StudyApparatusRules {
     private static void checkEvent(Specimen specimen, List<Violation> found) {
         String place = "specimen/" + specimen.id();
         String name = "'" + specimen.code() + "'";
-        checkDate(specimen, specimen.event().date(), found);
-        specimen.treatments().forEach(t -> checkDate(specimen, t.date(), found));
+        checkDate(specimen, "event.date", specimen.event().date(), found);
+        specimen.treatments().forEach(t -> checkDate(specimen, "treatments.date", t.date(), found));
         String coordinates = specimen.event().coordinates();
         if (!coordinates.isBlank() && Coordinates.parse(coordinates) instanceof Coordinates.Rejected rejected) {
-            found.add(new Violation(place, "coordinates", name + ": " + rejected.reason()));
+            found.add(new Violation(place, "event.coordinates", name + ": " + rejected.reason()));
         }
         Double uncertainty = specimen.event().uncertainty();
         if (uncertainty != null && !(uncertainty > 0 && Double.isFinite(uncertainty))) {
             found.add(new Violation(
                     place,
-                    "uncertainty",
+                    "event.uncertainty",
                     name + ": coordinates are known to some metres, more than 0, not to " + uncertainty + "."));
         }
     }
 
-    private static void checkDate(Specimen specimen, String date, List<Violation> found) {
+    private static void checkDate(Specimen specimen, String field, String date, List<Violation> found) {
         if (!StudyRules.isDate(date)) {
             found.add(new Violation(
                     "specimen/" + specimen.id(),
-                    "date",
+                    field,
                     "'" + specimen.code() + "': '" + date
                             + "' is no date. Write year, month and day ('2031-05-04'), or the year alone."));
         }

@@ -7,6 +7,7 @@ public final class Limits {
     public static final int TAXA = 5_000;
     public static final int CHARACTERS = 1_000;
     public static final int STATES = 32;
+    public static final int SPECIMENS = 5_000;
 
     private Limits() {}
 }

@@ -8,6 +8,7 @@ import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyRules;
 import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.table.CharacterColumns.Report;
 
@@ -89,7 +90,7 @@ final class ScoreCells {
     }
 
     private String date(String text, int r, int c) {
-        if (text.isEmpty() || text.matches("\\d{4}(-\\d{2}(-\\d{2})?)?")) {
+        if (StudyRules.isDate(text)) {
             return text;
         }
         report.problem(r, c, "'" + text + "' is no date. Write it as 2031-05-04.");

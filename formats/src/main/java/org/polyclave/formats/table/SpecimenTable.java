@@ -1,14 +1,13 @@
 package org.polyclave.formats.table;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.formats.study.Coordinates;
 import org.polyclave.formats.study.Slug;
 import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
@@ -23,7 +22,7 @@ import org.polyclave.formats.study.StudyScope;
 final class SpecimenTable {
     private static final Set<String> COLUMNS = Set.of(
             "specimen",
-            "taxon",
+            "row",
             "qualifier",
             "determined by",
             "determined on",
@@ -39,40 +38,45 @@ final class SpecimenTable {
             "sex",
             "storage",
             "note");
-    private static final Map<String, String> OTHER_NAMES = Map.of(
-            "voucher", "specimen",
-            "row", "taxon",
-            "det.", "determined by",
-            "uncertainty (m)", "uncertainty",
-            "substrate", "host");
+    /** Columns of what the rules of studies call by another name. */
+    private static final Map<String, String> COLUMN_OF = Map.of(
+            "code", "specimen",
+            "date", "determined on",
+            "event.date", "date",
+            "event.coordinates", "coordinates",
+            "event.uncertainty", "uncertainty");
+
     private static final List<String> QUALIFIERS = List.of("cf.", "aff.");
 
     private final Sheet sheet;
     private final List<Problem> problems;
     private final Map<String, Integer> columnOf = new HashMap<>();
     private final Map<String, StudyRow> rows = new LinkedHashMap<>();
-    private final Map<String, Specimen> specimens = new LinkedHashMap<>();
+    /** Lines of the table by what they hold, as the rules of studies name its place. */
+    private final Map<String, Integer> lineOf = new HashMap<>();
+
+    private final List<Specimen> specimens = new ArrayList<>();
 
     private SpecimenTable(Sheet sheet, List<Problem> problems) {
         this.sheet = sheet;
         this.problems = problems;
     }
 
-    private static String name(String heading) {
-        String name = heading.strip().toLowerCase(Locale.ROOT);
-        return OTHER_NAMES.getOrDefault(name, name);
-    }
-
     static boolean isSuch(Sheet sheet) {
-        return sheet.rows() > 0 && name(sheet.cell(0, 0)).equals("specimen");
+        return sheet.rows() > 0 && SpecimenHeadings.nameOf(sheet.cell(0, 0)).equals("specimen");
     }
 
     /** @param problems what was already found; what is found here is added */
     static ImportedStudy read(Sheet sheet, String title, List<Problem> problems) {
         SpecimenTable reader = new SpecimenTable(sheet, problems);
         reader.headings();
-        for (int r = 1; r < sheet.rows(); r++) {
-            reader.specimen(r);
+        if (sheet.rows() - 1 > Limits.SPECIMENS) {
+            problems.add(Problem.file("The table has " + (sheet.rows() - 1) + " specimens; a study takes at most "
+                    + Limits.SPECIMENS + ". Bring in those that its scores rest on."));
+        } else {
+            for (int r = 1; r < sheet.rows(); r++) {
+                reader.specimen(r);
+            }
         }
         String slug = Slug.of(title).isEmpty() ? "study" : Slug.of(title);
         Study study = new Study(
@@ -83,15 +87,21 @@ final class SpecimenTable {
                         List.of(),
                         List.of(),
                         List.of())
-                .withSpecimens(List.copyOf(reader.specimens.values()));
+                .withSpecimens(reader.specimens);
+        StudyRules.check(study).forEach(reader::broken);
         return new ImportedStudy(study, problems, List.of(), List.of());
+    }
+
+    private void broken(StudyRules.Violation violation) {
+        int line = lineOf.getOrDefault(violation.place(), 0);
+        problem(line, COLUMN_OF.getOrDefault(violation.field(), violation.field()), violation.sentence());
     }
 
     private void headings() {
         Set<String> unknown = new TreeSet<>();
         for (int c = 0; c < sheet.columns(); c++) {
             String heading = sheet.cell(0, c).strip();
-            String name = name(heading);
+            String name = SpecimenHeadings.nameOf(heading);
             if (!COLUMNS.contains(name)) {
                 unknown.add(heading);
             } else if (columnOf.putIfAbsent(name, c) != null) {
@@ -111,45 +121,33 @@ final class SpecimenTable {
 
     private void specimen(int row) {
         String code = text(row, "specimen");
-        if (code.isEmpty()) {
-            problem(row, "specimen", "this line has no code. Give it the one on the label, or take the line out.");
-            return;
-        }
-        String id = Slug.of(code).isEmpty() ? "specimen-" + row : Slug.of(code);
-        if (specimens.containsKey(StudyRules.folded(code))) {
-            problem(row, "specimen", "'" + code + "' stands twice. A handful picked together is several specimens.");
-            return;
-        }
-        checkDate(row, "date");
-        checkDate(row, "determined on");
-        String coordinates = text(row, "coordinates");
-        if (!coordinates.isEmpty() && Coordinates.parse(coordinates) instanceof Coordinates.Rejected rejected) {
-            problem(row, "coordinates", rejected.reason());
+        String slug = Slug.of(code).isEmpty() ? "specimen" : Slug.of(code);
+        String id = slug;
+        for (int n = 2; lineOf.putIfAbsent("specimen/" + id, row) != null; n++) {
+            id = slug + "-" + n;
         }
         Specimen.Event event = new Specimen.Event(
                 text(row, "date"),
                 text(row, "place"),
-                coordinates,
+                text(row, "coordinates"),
                 uncertainty(row),
                 text(row, "collector"),
                 text(row, "habitat"),
                 text(row, "host"));
-        specimens.put(
-                StudyRules.folded(code),
-                new Specimen(
-                        id,
-                        code,
-                        determinations(row),
-                        event,
-                        text(row, "stage"),
-                        text(row, "sex"),
-                        List.of(),
-                        text(row, "storage"),
-                        text(row, "note")));
+        specimens.add(new Specimen(
+                id,
+                code,
+                determinations(row),
+                event,
+                text(row, "stage"),
+                text(row, "sex"),
+                List.of(),
+                text(row, "storage"),
+                text(row, "note")));
     }
 
     private List<Specimen.Determination> determinations(int row) {
-        String taxon = text(row, "taxon");
+        String taxon = text(row, "row");
         String qualifier = text(row, "qualifier");
         for (String possible : QUALIFIERS) {
             if (taxon.startsWith(possible + " ")) {
@@ -157,14 +155,12 @@ final class SpecimenTable {
                 taxon = taxon.substring(possible.length()).strip();
             }
         }
-        if (!qualifier.isEmpty() && !QUALIFIERS.contains(qualifier)) {
-            problem(row, "qualifier", "'" + qualifier + "' is no qualifier. Write 'cf.', 'aff.' or nothing.");
-        }
         if (taxon.isEmpty()) {
             return List.of();
         }
         String label = taxon;
         StudyRow named = rows.computeIfAbsent(StudyRules.folded(label), t -> StudyRow.of(label));
+        lineOf.putIfAbsent("row/" + named.id(), row);
         return List.of(new Specimen.Determination(
                 named.id(),
                 qualifier,
@@ -175,23 +171,13 @@ final class SpecimenTable {
                 List.of()));
     }
 
-    private void checkDate(int row, String column) {
-        String date = text(row, column);
-        if (!StudyRules.isDate(date)) {
-            problem(
-                    row,
-                    column,
-                    "'" + date + "' is no date. Write year, month and day ('2031-05-04'), or the year alone.");
-        }
-    }
-
     private @Nullable Double uncertainty(int row) {
         String typed = text(row, "uncertainty").replace(',', '.');
         if (typed.isEmpty()) {
             return null;
         }
-        if (!typed.matches("\\d+(\\.\\d+)?") || Double.parseDouble(typed) <= 0) {
-            problem(row, "uncertainty", "'" + typed + "' is no number of metres above 0.");
+        if (!typed.matches("\\d+(\\.\\d+)?")) {
+            problem(row, "uncertainty", "'" + typed + "' is no number of metres. Write for example '25'.");
             return null;
         }
         return Double.valueOf(typed);
