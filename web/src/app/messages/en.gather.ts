@@ -71,7 +71,7 @@ export default {
     place: 'Place',
     coordinates: 'Latitude, longitude',
     likeCoordinates: '54.1234, -2.345',
-    uncertainty: 'Known to (metres)',
+    uncertainty: 'Uncertainty (metres)',
     collector: 'Collector',
     habitat: 'Habitat',
     host: 'Host or substrate',

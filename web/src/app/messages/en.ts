@@ -58,7 +58,7 @@ export default {
     title: 'Import a matrix',
     lead: 'A table with one taxon a row and one character a column. If its first column is headed “taxon” it is read as it stands; otherwise you say what each column holds. Nothing is stored before you confirm.',
     file: 'Choose a file, or drop it here',
-    kinds: 'CSV, TSV, XLSX, NEXUS, taxa as Darwin Core, or a study file',
+    kinds: 'CSV, TSV, XLSX, NEXUS, taxa as Darwin Core, a table of specimens, or a study file',
     sheet: 'Sheet of the workbook',
     firstSheet: 'the first with contents',
     paste: 'Or paste a table from a spreadsheet',
@@ -74,7 +74,7 @@ export default {
     create: 'Make this a study',
     intoTitle: 'Import into this study',
     intoLead:
-      'Taxa and characters are matched by identifier, then by name. You see what would change before anything does, and what the file does not mention stays.',
+      'Taxa and characters are matched by identifier, then by name, specimens by code. You see what would change before anything does, and what the file does not mention stays.',
     join: 'Make these changes',
     typeOf: 'Type of {name}',
     character: 'Character',

@@ -10,6 +10,7 @@ import { isFound } from '../logic/specimens';
 const specimen = defineModel<Schemas['Specimen']>({ required: true });
 const { t } = useI18n();
 const field = useCompact(() => false);
+/** Open to begin with where something is known. */
 const found = isFound(specimen.value);
 const WHERE = ['place', 'collector', 'habitat', 'host'] as const;
 const treated = (['CUT', 'DISSECTED', 'MOUNTED', 'FLUID', 'DRIED'] as const).map((value) => ({

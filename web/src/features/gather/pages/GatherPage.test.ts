@@ -78,7 +78,7 @@ test('where it was found and what was done to it is sent as typed; an emptied fi
     input.dispatchEvent(new Event('input'));
   };
   type('Latitude, longitude', "54°07'N 2°20'W");
-  type('Known to (metres)', '');
+  type('Uncertainty (metres)', '');
   type('Where it is kept', 'cupboard 3');
   await nextTick();
   page.all('form.shelf')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));

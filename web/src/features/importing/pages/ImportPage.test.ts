@@ -99,6 +99,15 @@ test.each([
   expect(fetched.mock.calls.map((c) => c[0])).toEqual(Object.keys(answers));
 });
 
+test('a broken table of specimens says what is wrong with it, and is not taken for a matrix', async () => {
+  const page = await read(
+    { ...preview, usable: false, rows: 0, specimens: 1, scores: 0, columns: [], problems: [problem] },
+    'specimen,date\nV 1,4 May',
+  );
+  await vi.waitFor(() => expect(page.text()).toContain("'rde' is no state"));
+  expect(fetched.mock.calls.map((c) => c[0])).toEqual(['/api/imports/preview']);
+});
+
 test('a table made for people is shown as it stands, and read by what its columns hold', async () => {
   const none = { ...preview, usable: false, rows: 0, characters: 0, scores: 0, columns: [], problems: [problem] };
   const column = (role: string, label: string) => ({ role, label, organ: '', unit: '' });

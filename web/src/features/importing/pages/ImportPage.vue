@@ -78,8 +78,10 @@ function start() {
   mapping.value = null;
 }
 
-/** A table in which no taxon was found was made for people: it is shown as it stands. */
-const unprepared = computed(() => isTable.value && preview.value?.usable === false && preview.value.rows === 0);
+/** A table in which neither taxa nor specimens were found was made for people: it is shown as it stands. */
+const unprepared = computed(
+  () => isTable.value && preview.value?.usable === false && !preview.value.rows && !preview.value.specimens,
+);
 
 async function readNew() {
   start();

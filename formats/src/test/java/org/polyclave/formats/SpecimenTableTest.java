@@ -68,6 +68,13 @@ final class SpecimenTableTest {
         });
     }
 
+    @Test
+    void whatSpecimensShowIsNoListOfThem() {
+        ImportedStudy read = read("specimen,taxon,leaf colour,leaf width,hairs\nV 1,Aa,red,3,many\n");
+        assertThat(read.usable()).isFalse();
+        assertThat(read.problems().get(0).text()).contains("first column must be headed 'taxon'");
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',

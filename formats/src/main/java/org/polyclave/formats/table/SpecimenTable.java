@@ -62,8 +62,17 @@ final class SpecimenTable {
         this.problems = problems;
     }
 
+    /** Beginning with specimens, and mostly about them: a table of what specimens show is a matrix that nobody prepared. */
     static boolean isSuch(Sheet sheet) {
-        return sheet.rows() > 0 && SpecimenHeadings.nameOf(sheet.cell(0, 0)).equals("specimen");
+        if (sheet.rows() == 0) {
+            return false;
+        }
+        List<String> names = sheet.row(0).stream()
+                .map(SpecimenHeadings::nameOf)
+                .filter(n -> !n.isEmpty())
+                .toList();
+        long known = names.stream().filter(COLUMNS::contains).count();
+        return !names.isEmpty() && names.get(0).equals("specimen") && 2 * known >= names.size();
     }
 
     /** @param problems what was already found; what is found here is added */
