@@ -251,6 +251,8 @@ function create() {
   align-items: center;
   justify-content: center;
   gap: 0.4rem;
+  padding: 0 1rem;
+  text-align: center;
   border: 2px dashed var(--rule);
   min-height: 10rem;
   cursor: pointer;

@@ -2,6 +2,7 @@ package org.polyclave.formats;
 
 import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
@@ -10,13 +11,17 @@ import org.apache.poi.ss.util.CellRangeAddress;
 import org.apache.poi.xssf.usermodel.XSSFRow;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.table.ImportedStudy;
 import org.polyclave.formats.table.Problem;
 import org.polyclave.formats.table.SheetMapping;
+import org.polyclave.formats.table.UnitHeading;
 import org.polyclave.formats.table.UnpreparedTable;
 
 final class UnpreparedTableTest {
@@ -27,7 +32,7 @@ final class UnpreparedTableTest {
         {"", "", "", "width", "margin", "hairs", "length", ""},
         {"", "", "", "(mm)", "", "", "cm", ""},
         {"1", "Tarnella", "vadosa", "4,5–9", "toothed (young ones)", "x", "1,2", "by the ford"},
-        {"2", "", "nana", "3,2*", "entire", "-", "0,8–1", ""},
+        {"2", "", "nana", "3,2*", "toothed ?", "-", "0,8–1", ""},
         {"3", "Velmia", "lata", "-", "toothed [two seen]", "x", "2,5", "wet"}
     };
 
@@ -83,14 +88,18 @@ final class UnpreparedTableTest {
             assertThat(study.characters())
                     .extracting(StudyCharacter::id, StudyCharacter::type, StudyCharacter::unit, StudyCharacter::organ)
                     .containsExactly(
-                            org.assertj.core.api.Assertions.tuple("leaf-width", CharacterType.LENGTH, "mm", "leaf"),
-                            org.assertj.core.api.Assertions.tuple("leaf-margin", CharacterType.STATES, "", "leaf"),
-                            org.assertj.core.api.Assertions.tuple("leaf-hairs", CharacterType.STATES, "", "leaf"),
-                            org.assertj.core.api.Assertions.tuple(
-                                    "flower-length", CharacterType.LENGTH, "cm", "flower"));
+                            tuple("leaf-width", CharacterType.LENGTH, "mm", "leaf"),
+                            tuple("leaf-margin", CharacterType.STATES, "", "leaf"),
+                            tuple("leaf-hairs", CharacterType.STATES, "", "leaf"),
+                            tuple("flower-length", CharacterType.LENGTH, "cm", "flower"));
             assertThat(cell(study, "tarnella-vadosa", "leaf-width")).isEqualTo("4.5–9");
             assertThat(cell(study, "tarnella-vadosa", "leaf-margin")).isEqualTo("toothed | (young ones)");
             assertThat(cell(study, "tarnella-nana", "leaf-width")).isEqualTo("3.2 | *");
+            assertThat(cell(study, "tarnella-nana", "leaf-margin")).isEqualTo("toothed");
+            assertThat(study.scores())
+                    .filteredOn(StudyScore::doubtful)
+                    .extracting(StudyScore::row, StudyScore::character)
+                    .containsExactly(tuple("tarnella-nana", "leaf-margin"));
             assertThat(cell(study, "tarnella-nana", "leaf-hairs")).isEqualTo("absent");
             assertThat(cell(study, "velmia-lata", "leaf-width"))
                     .as("a dash was not looked at")
@@ -98,6 +107,17 @@ final class UnpreparedTableTest {
             assertThat(cell(study, "velmia-lata", "leaf-margin")).isEqualTo("toothed | [two seen]");
             assertThat(cell(study, "tarnella-nana", "flower-length")).isEqualTo("0.8–1");
         }
+    }
+
+    @ParameterizedTest
+    @CsvSource({"leaf width in cm,leaf width,cm", "'cover, %',cover,%", "spore length [µm],spore length,µm"})
+    void aUnitIsFoundAtTheEndOfAHeading(String heading, String label, String unit) {
+        assertThat(UnitHeading.parse(heading)).hasValueSatisfying(found -> {
+            assertThat(found.label()).isEqualTo(label);
+            assertThat(found.unit()).isEqualTo(unit);
+        });
+        assertThat(UnitHeading.parse(label)).isEmpty();
+        assertThat(UnitHeading.parse("when seen in fluid")).isEmpty();
     }
 
     @Test

@@ -266,17 +266,19 @@ public final class StudyRules {
                     "'" + character.label() + "' has more than " + Limits.STATES
                             + " states. Split it into two characters."));
         }
-        Set<String> labels = new HashSet<>();
+        Map<String, String> labels = new HashMap<>();
         Set<String> ids = new HashSet<>();
         for (StudyCharacter.StudyState state : character.states()) {
+            String same = labels.putIfAbsent(folded(state.label()), state.label());
             if (state.label().isBlank()) {
                 found.add(new Violation(
                         place(character), "states", "A state of '" + character.label() + "' has no name."));
-            } else if (!labels.add(folded(state.label())) || !ids.add(state.id())) {
+            } else if (!ids.add(state.id()) || same != null) {
                 found.add(new Violation(
                         place(character),
                         "states",
-                        "Two states of '" + character.label() + "' are called '" + state.label()
+                        "Two states of '" + character.label() + "' are called alike: '"
+                                + (same == null ? state.label() : same) + "' and '" + state.label()
                                 + "'. Rename one, or merge them."));
             }
             for (String other : state.mistakenFor()) {

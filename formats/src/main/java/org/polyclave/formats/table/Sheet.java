@@ -36,6 +36,11 @@ public final class Sheet {
         static Remark note(String text) {
             return new Remark("", "", false, text, "", "", "", "");
         }
+
+        /** The same with another note and doubt. */
+        Remark with(String newNote, boolean doubt) {
+            return new Remark(basis, source, doubt, newNote, months, scorer, date, concept);
+        }
     }
 
     Sheet(List<List<String>> cells, Places places, Map<Place, Remark> remarks) {

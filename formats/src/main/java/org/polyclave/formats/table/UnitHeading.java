@@ -7,13 +7,13 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.formats.study.Units;
 
 /**
- * A heading that ends in a unit, as people write them: "leaf width (mm)", "spore length [µm]", "cover, %".
+ * A heading that ends in a unit, as people write them: "leaf width (mm)", "spore length [µm]", "cover, %", "leaf width in cm".
  *
  * @param label the heading without the unit
  */
 public record UnitHeading(String label, CharacterType type, String unit) {
-    private static final Pattern HEADING =
-            Pattern.compile("(.+?)\\s*(?:\\(\\s*(\\S{1,3})\\s*\\)|\\[\\s*(\\S{1,3})\\s*]|,\\s*(?:in\\s+)?(\\S{1,2}))");
+    private static final Pattern HEADING = Pattern.compile(
+            "(.+?)\\s*(?:\\(\\s*(\\S{1,3})\\s*\\)|\\[\\s*(\\S{1,3})\\s*]|(?:,\\s*(?:in\\s+)?|\\s+in\\s+)(\\S{1,2}))");
 
     /** The heading taken apart; empty if it ends in no unit. */
     public static Optional<UnitHeading> parse(String heading) {

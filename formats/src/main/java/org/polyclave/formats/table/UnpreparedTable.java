@@ -7,7 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.study.Units;
 import org.polyclave.formats.table.SheetMapping.ColumnRole;
 import org.polyclave.formats.table.SheetMapping.MappedColumn;
 
@@ -206,8 +206,12 @@ public final class UnpreparedTable {
             }
             Matcher remark = REMARK.matcher(text);
             if (remark.find() && remark.start() > 0) {
-                note(r, column, text.substring(remark.start()).strip());
+                remark(r, column, text.substring(remark.start()).strip(), false);
                 text = text.substring(0, remark.start()).strip();
+            }
+            if (text.length() > 1 && text.endsWith("?")) {
+                remark(r, column, "", true);
+                text = text.substring(0, text.length() - 1).strip();
             }
             if (mapping.blanks().contains(text)) {
                 return "";
@@ -215,24 +219,17 @@ public final class UnpreparedTable {
             return mapping.decimalComma() ? DECIMAL_COMMA.matcher(text).replaceAll(".") : text;
         }
 
-        private void note(int r, int column, String text) {
+        private void remark(int r, int column, String note, boolean doubtful) {
             Sheet.Place place = from.place(r, column);
-            Sheet.Remark old = remarks.get(place);
-            remarks.put(place, Sheet.Remark.note(old == null ? text : old.note() + " " + text));
+            Sheet.Remark old = remarks.getOrDefault(place, Sheet.Remark.note(""));
+            remarks.put(place, old.with((old.note() + " " + note).strip(), old.doubtful() || doubtful));
         }
     }
 
     /** A unit tells the type; without one it is guessed from the scores. */
     private static String typeOf(MappedColumn column) {
-        for (CharacterType type :
-                List.of(CharacterType.LENGTH, CharacterType.MASS, CharacterType.ANGLE, CharacterType.PERCENT)) {
-            if (!column.unit().isBlank()
-                    && org.polyclave.formats.study.Units.factor(
-                                    type, column.unit().strip())
-                            .isPresent()) {
-                return type.name().toLowerCase(Locale.ROOT);
-            }
-        }
-        return "";
+        return Units.typeOf(column.unit().strip())
+                .map(type -> type.name().toLowerCase(Locale.ROOT))
+                .orElse("");
     }
 }
