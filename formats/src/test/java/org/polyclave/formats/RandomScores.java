@@ -12,10 +12,13 @@ import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.BodyPlan;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
+import org.polyclave.formats.study.Mark;
 import org.polyclave.formats.study.Opinion;
 import org.polyclave.formats.study.OutsideTaxon;
 import org.polyclave.formats.study.Picture;
+import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.Reference;
+import org.polyclave.formats.study.Scale;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.ScoreValue.Combination;
 import org.polyclave.formats.study.ScoreValue.Frequency;
@@ -166,6 +169,8 @@ final class RandomScores {
                         "",
                         rows.get(1).id(),
                         "",
+                        "v-1",
+                        new Scale(new Mark.Point(0, 0.5), new Mark.Point(4, 0.5), "1 mm", "", "lens 4", 5),
                         "AAAA")),
                 List.of(new Opinion(
                         Opinion.idOf(rows.get(0).id(), characters.get(0).id(), "B. Scorer"),
@@ -198,7 +203,38 @@ final class RandomScores {
                         "female",
                         List.of(new Specimen.Treatment(Specimen.Treated.DRIED, "2031-05-05", "in paper")),
                         "cupboard 3",
-                        "dried")));
+                        "dried")),
+                readings(characters, random));
+    }
+
+    private static List<Reading> readings(List<StudyCharacter> characters, Random random) {
+        List<Reading> readings = new ArrayList<>();
+        for (StudyCharacter character : characters) {
+            boolean numeric = character.type().isNumeric();
+            if (character.type() != CharacterType.MONTHS && random.nextBoolean()) {
+                readings.add(new Reading(
+                        "r-" + character.id(),
+                        "v-1",
+                        character.id(),
+                        random.nextBoolean() ? "leaf 1" : "",
+                        numeric ? "4" : "one",
+                        numeric ? 4.0 : null,
+                        numeric ? List.of() : List.of("one"),
+                        numeric ? 0.5 : null,
+                        "lens",
+                        "A. Scorer",
+                        "2031-05-04",
+                        numeric
+                                ? new Mark(
+                                        "bristle",
+                                        Mark.Shape.LINE,
+                                        List.of(List.of(new Mark.Point(0, 0), new Mark.Point(4, 1.5))))
+                                : null,
+                        Reading.Standing.values()[random.nextInt(3)],
+                        random.nextBoolean() ? "bent" : ""));
+            }
+        }
+        return readings;
     }
 
     private static StudyScore.Sample sample(ScoreValue value, Random random) {
@@ -210,7 +246,8 @@ final class RandomScores {
                 List.of("v-1"),
                 spread ? ((ScoreValue.Range) value).low() : null,
                 spread ? 0.25 : null,
-                random.nextBoolean());
+                random.nextBoolean(),
+                random.nextBoolean() ? "0123456789abcdef" : "");
     }
 
     private static StudyCharacter character(
@@ -252,7 +289,15 @@ final class RandomScores {
                 random.nextBoolean() ? "" : "group a",
                 0,
                 StudyCharacter.Where.NOT_SAID,
-                StudyCharacter.Looking.PLAIN,
+                random.nextInt(3) == 0
+                        ? new StudyCharacter.Looking(
+                                "",
+                                List.of(),
+                                0,
+                                "fades",
+                                StudyCharacter.Subject.ORGANISM,
+                                List.of(Specimen.Treated.FLUID))
+                        : StudyCharacter.Looking.PLAIN,
                 "",
                 List.of(),
                 random.nextInt(3) == 0

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.function.BiFunction;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -213,17 +214,64 @@ final class MeasuringTest {
         for (int i = 0; i < trials; i++) {
             ratios[i] = (24 + 0.4 * random.nextGaussian()) / (8 + 0.3 * random.nextGaussian());
             PictureScale read = PictureScale.ofBar(400 + ends(random, half), 10);
-            lengths[i] = read.length(250 + ends(random, half), 0).millimetres();
+            lengths[i] = read.length(line(250 + ends(random, half)), 0).millimetres();
         }
         Ratio ratio = Ratio.of(24, 0.4, 8, 0.3);
         assertThat(Summary.of(ratios).sd()).isCloseTo(ratio.uncertainty(), within(ratio.uncertainty() * 0.02));
         assertThat(Summary.of(ratios).mean()).isCloseTo(ratio.value(), within(0.01));
-        PictureScale.Length length = PictureScale.ofBar(400, 10).length(250, 0);
+        PictureScale.Length length = PictureScale.ofBar(400, 10).length(line(250), 0);
         assertThat(length.millimetres()).isEqualTo(6.25);
         assertThat(Summary.of(lengths).sd()).isCloseTo(length.uncertainty(), within(length.uncertainty() * 0.02));
-        assertThat(PictureScale.ofBar(400, 10).length(250, 10).uncertainty()).isGreaterThan(length.uncertainty());
+        assertThat(PictureScale.ofBar(400, 10).length(line(250), 10).uncertainty())
+                .isGreaterThan(length.uncertainty());
         assertThatIllegalArgumentException().isThrownBy(() -> PictureScale.ofBar(0, 10));
         assertThatIllegalArgumentException().isThrownBy(() -> Ratio.of(3, 0.1, 0, 0.1));
+    }
+
+    private static Outline line(double length) {
+        return Outline.length(new double[] {40, 40}, new double[] {10, 10 + length});
+    }
+
+    /** Where each point of a mark is placed by hand, off by a pixel either way. */
+    @Test
+    void uncertaintiesOfMarksAgreeWithSimulation() {
+        double[] x = {100, 180, 260, 300};
+        double[] y = {100, 60, 120, 260};
+        assertThat(Outline.length(new double[] {0, 3, 3}, new double[] {0, 4, 10})
+                        .size())
+                .isEqualTo(11);
+        assertThat(Outline.angle(new double[] {5, 0, 0}, new double[] {0, 0, 7}).size())
+                .isCloseTo(90, within(1e-12));
+        assertThat(Outline.area(new double[] {1e6, 1e6 + 3, 1e6 + 3, 1e6}, new double[] {7, 7, 12, 12})
+                        .size())
+                .isEqualTo(15);
+        assertThat(Outline.area(new double[] {0, 20, 0}, new double[] {0, 0, 20})
+                        .diameterOfArea()
+                        .size())
+                .isCloseTo(2 * Math.sqrt(200 / Math.PI), within(1e-12));
+        assertSpread(Outline::length, x, y);
+        assertSpread(Outline::area, x, y);
+        assertSpread((px, py) -> Outline.area(px, py).diameterOfArea(), x, y);
+        assertSpread(Outline::angle, Arrays.copyOf(x, 3), Arrays.copyOf(y, 3));
+        assertThatIllegalArgumentException().isThrownBy(() -> Outline.length(new double[] {4, 4}, new double[] {1, 1}));
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> Outline.area(new double[] {0, 1, 2}, new double[] {0, 1, 2}));
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> Outline.angle(new double[] {0, 0, 2}, new double[] {0, 0, 2}));
+    }
+
+    private static void assertSpread(BiFunction<double[], double[], Outline> measure, double[] x, double[] y) {
+        Random random = new Random(29);
+        double[] sizes = new double[20_000];
+        for (int i = 0; i < sizes.length; i++) {
+            sizes[i] = measure.apply(off(random, x), off(random, y)).size();
+        }
+        Outline marked = measure.apply(x, y);
+        assertThat(Summary.of(sizes).sd()).isCloseTo(marked.uncertainty(), within(marked.uncertainty() * 0.03));
+    }
+
+    private static double[] off(Random random, double[] places) {
+        return Arrays.stream(places).map(p -> p + random.nextGaussian()).toArray();
     }
 
     private static double ends(Random random, double half) {

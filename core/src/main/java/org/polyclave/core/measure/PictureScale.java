@@ -34,15 +34,32 @@ public record PictureScale(double millimetresPerPixel, double relativeUncertaint
     }
 
     /**
-     * The length of a straight line.
+     * The length of what was marked.
      *
-     * @param pixels distance of its ends
-     * @param tilt largest angle between the line and the plane of the bar, in degrees
+     * @param marked its length in pixels
+     * @param tilt largest angle between it and the plane of the bar, in degrees
      */
-    public Length length(double pixels, double tilt) {
-        double length = pixels * millimetresPerPixel;
-        double shortened = (1 - Math.cos(Math.toRadians(tilt))) / Math.sqrt(3);
-        double relative = Math.hypot(relativeUncertainty, shortened);
-        return new Length(length, Math.hypot(length * relative, BOTH_ENDS * millimetresPerPixel));
+    public Length length(Outline marked, double tilt) {
+        double length = marked.size() * millimetresPerPixel;
+        double relative = Math.hypot(relativeUncertainty, shortened(tilt));
+        return new Length(length, Math.hypot(length * relative, marked.uncertainty() * millimetresPerPixel));
+    }
+
+    /**
+     * The ratio of two lengths or two areas in one picture: its scale cancels out, tilt does not.
+     *
+     * @param tilt largest angle between either and the plane of the picture, in degrees
+     */
+    public static Ratio ratio(Outline part, Outline whole, double tilt) {
+        double shortened = shortened(tilt);
+        return Ratio.of(
+                part.size(),
+                Math.hypot(part.uncertainty(), part.size() * shortened),
+                whole.size(),
+                Math.hypot(whole.uncertainty(), whole.size() * shortened));
+    }
+
+    private static double shortened(double tilt) {
+        return (1 - Math.cos(Math.toRadians(tilt))) / Math.sqrt(3);
     }
 }

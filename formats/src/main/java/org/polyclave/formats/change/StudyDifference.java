@@ -14,6 +14,7 @@ import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Opinion;
 import org.polyclave.formats.study.Picture;
+import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
@@ -25,7 +26,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What differs between two versions of a study, object by object: scope, outside taxa, rows, characters, terms, references,
- * claims, pictures, opinions, specimens, then cells. The order of objects is not compared. Time and memory linear in both.
+ * claims, pictures, opinions, specimens, readings, then cells. The order of objects is not compared. Time and memory linear in both.
  */
 public final class StudyDifference {
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -46,6 +47,7 @@ public final class StudyDifference {
         PICTURE,
         OPINION,
         SPECIMEN,
+        READING,
         CELL
     }
 
@@ -109,6 +111,12 @@ public final class StudyDifference {
                 Opinion::id,
                 o -> o.scorer() + ": " + o.row() + " × " + o.character());
         objects(Kind.SPECIMEN, before.specimens(), after.specimens(), Specimen::id, Specimen::code);
+        objects(
+                Kind.READING,
+                before.readings(),
+                after.readings(),
+                Reading::id,
+                r -> r.specimen() + " × " + r.character() + ": " + r.typed());
         cells();
     }
 

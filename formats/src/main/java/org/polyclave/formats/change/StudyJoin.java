@@ -16,6 +16,7 @@ import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.notation.EditDistance;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.Picture;
+import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
@@ -80,7 +81,8 @@ public final class StudyJoin {
                 .withReferences(
                         added(current.references(), incoming.references(), r -> StudyRules.folded(r.citation())))
                 .withSpecimens(specimens)
-                .withPictures(added(current.pictures(), incoming.pictures(), Picture::id))
+                .withPictures(added(current.pictures(), Parts.mapped(incoming.pictures(), this::joined), Picture::id))
+                .withReadings(added(current.readings(), readings(), Reading::id))
                 .withScope(
                         current.scope(),
                         added(current.nearButOutside(), incoming.nearButOutside(), o -> StudyRules.folded(o.name())));
@@ -242,6 +244,37 @@ public final class StudyJoin {
                                 : c));
     }
 
+    private Picture joined(Picture there) {
+        return there.specimen().isEmpty()
+                ? there
+                : there.withSpecimen(specimenIds.getOrDefault(there.specimen(), there.specimen()));
+    }
+
+    /** Readings are told by their identifiers; those of characters that are of another type here are no readings of these. */
+    private List<Reading> readings() {
+        Map<String, StudyCharacter> theirs = new HashMap<>();
+        incoming.characters().forEach(c -> theirs.put(c.id(), c));
+        List<Reading> readings = new ArrayList<>();
+        for (Reading reading : incoming.readings()) {
+            StudyCharacter from = Objects.requireNonNull(theirs.get(reading.character()));
+            StudyCharacter to = Objects.requireNonNull(characterOf.get(reading.character()));
+            List<String> states = reading.states().stream()
+                    .flatMap(s -> from.state(s).stream())
+                    .flatMap(s -> to.states().stream()
+                            .filter(t -> StudyRules.folded(t.label()).equals(StudyRules.folded(s.label()))))
+                    .map(StudyState::id)
+                    .toList();
+            if (from.type() != to.type() || states.size() < reading.states().size()) {
+                problems.add(Problem.file("The reading '" + reading.typed() + "' of '" + reading.specimen()
+                        + "' does not fit '" + to.label() + "' as it is here."));
+            } else {
+                readings.add(
+                        reading.of(specimenIds.getOrDefault(reading.specimen(), reading.specimen()), to.id(), states));
+            }
+        }
+        return readings;
+    }
+
     private List<StudyScore> scores() {
         Map<String, StudyScore> byCell = new LinkedHashMap<>();
         current.scores().forEach(s -> byCell.put(s.row() + '/' + s.character(), s));
@@ -292,7 +325,8 @@ public final class StudyJoin {
                         Parts.mapped(there.specimens(), s -> specimenIds.getOrDefault(s, s)),
                         there.mean(),
                         there.sd(),
-                        there.provisional());
+                        there.provisional(),
+                        there.readings());
     }
 
     /** A file that says the same as the study, and not where it comes from, changes nothing. */

@@ -11,12 +11,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.measure.IndividualMeans;
 import org.polyclave.core.measure.ProposedRange;
 import org.polyclave.core.measure.Slips;
 import org.polyclave.core.measure.Summary;
 import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.ScoreValue;
 
 /**
  * What the readings of a group of specimens come to, character by character: statistics of the individuals, readings that
@@ -45,9 +47,6 @@ public record ReadingSummary(
         List<Flag> flagged,
         String cell,
         boolean provisional) {
-    private static final double USUALLY = 0.6;
-    private static final double RARELY = 0.1;
-
     /**
      * @param missing readings that were not taken
      * @param collections collecting events, or 0 if the table does not tell them
@@ -217,17 +216,13 @@ public record ReadingSummary(
         return unit.isEmpty() ? text : text + " " + unit;
     }
 
-    /** Shares in the words of cells; states that are about as frequent as each other stand without one. */
     private static String cell(List<State> states) {
-        double all = states.stream().mapToDouble(State::individuals).sum();
-        boolean usually = states.size() > 1 && states.get(0).individuals() >= USUALLY * all;
-        List<String> parts = new ArrayList<>();
-        for (State state : states) {
-            double share = state.individuals() / all;
-            String word =
-                    share < RARELY ? "rarely " : share >= USUALLY && usually ? "usually " : usually ? "sometimes " : "";
-            parts.add(word + state.label());
-        }
-        return String.join(", ", parts);
+        Map<String, Double> individuals = new LinkedHashMap<>();
+        states.forEach(s -> individuals.put(s.label(), s.individuals()));
+        return StateShares.of(individuals).stream()
+                .map(s -> s.frequency() == ScoreValue.Frequency.PLAIN
+                        ? s.state()
+                        : s.frequency().name().toLowerCase(Locale.ROOT) + " " + s.state())
+                .collect(Collectors.joining(", "));
     }
 }

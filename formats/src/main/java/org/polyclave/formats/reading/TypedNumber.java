@@ -14,12 +14,12 @@ import java.util.regex.Pattern;
  * @param step of the last digit that was typed, or of the fraction, in its unit
  * @param unit as typed; empty if none was
  */
-record TypedNumber(double number, BigDecimal step, String unit) {
+public record TypedNumber(double number, BigDecimal step, String unit) {
     private static final Pattern NUMBER = Pattern.compile(
             "([-+]?)(?:(\\d+(?:[.,]\\d+)?|[.,]\\d+)(?:[eE]([-+]?\\d{1,3}))?|(?:(\\d+)\\s+)?(\\d+)/(\\d+))\\s*(\\p{L}{1,3}|°|%|\"|''|')?");
 
     /** Empty if the text is no number. Negative and endless numbers are numbers: whoever asks says what is wrong with them. */
-    static Optional<TypedNumber> parse(String text) {
+    public static Optional<TypedNumber> parse(String text) {
         Matcher matcher = NUMBER.matcher(text.strip());
         if (!matcher.matches()) {
             return Optional.empty();

@@ -18,6 +18,7 @@ import java.util.stream.Collectors;
  * @param pictures what states, terms and taxa look like
  * @param opinions scores of further scorers, kept beside the accepted ones; no key reads them
  * @param specimens individuals on which scores rest
+ * @param readings what was read of them
  */
 public record Study(
         String slug,
@@ -32,7 +33,8 @@ public record Study(
         List<Claim> claims,
         List<Picture> pictures,
         List<Opinion> opinions,
-        List<Specimen> specimens) {
+        List<Specimen> specimens,
+        List<Reading> readings) {
     public Study {
         rows = List.copyOf(rows);
         nearButOutside = List.copyOf(nearButOutside);
@@ -44,6 +46,7 @@ public record Study(
         pictures = Missing.list(pictures);
         opinions = Missing.list(opinions);
         specimens = Missing.list(specimens);
+        readings = Missing.list(readings);
     }
 
     /** A study of a matrix and nothing else. */
@@ -63,6 +66,7 @@ public record Study(
                 nearButOutside,
                 characters,
                 scores,
+                List.of(),
                 List.of(),
                 List.of(),
                 List.of(),
@@ -136,6 +140,10 @@ public record Study(
         return copy(c -> c.specimens = newSpecimens);
     }
 
+    public Study withReadings(List<Reading> newReadings) {
+        return copy(c -> c.readings = newReadings);
+    }
+
     /**
      * What may leave the installation: pictures of protected, regulated and quarantine taxa, and those that name no taxon
      * of a study that has such, do not tell where they were taken, nor do notes of their specimens.
@@ -153,7 +161,17 @@ public record Study(
                         .toList())
                 .withSpecimens(specimens.stream()
                         .map(s -> mayTellPlace(s, sensitive) ? s.withoutPlace() : s)
-                        .toList());
+                        .toList())
+                .withReadings(withoutNotes(specimens.stream()
+                        .filter(s -> mayTellPlace(s, sensitive))
+                        .map(Specimen::id)
+                        .collect(Collectors.toSet())));
+    }
+
+    private List<Reading> withoutNotes(Set<String> of) {
+        return readings.stream()
+                .map(r -> of.contains(r.specimen()) ? r.standing(r.standing(), "") : r)
+                .toList();
     }
 
     /** Whether a specimen is held to be a sensitive taxon, once was, or might be one. */
@@ -163,9 +181,12 @@ public record Study(
                         || specimen.determinations().stream().anyMatch(d -> sensitive.contains(d.row())));
     }
 
-    /** What readers of an edition get: no specimens, whose labels tell of people and places. */
+    /** What readers of an edition get: no specimens, whose labels tell of people and places, nor what was read of them. */
     public Study withoutSpecimens() {
         return withSpecimens(List.of())
+                .withReadings(List.of())
+                .withPictures(
+                        pictures.stream().filter(p -> p.specimen().isEmpty()).toList())
                 .withScores(scores.stream()
                         .map(s -> s.sample() == null || s.sample().specimens().isEmpty()
                                 ? s
@@ -210,6 +231,7 @@ public record Study(
         private List<Picture> pictures;
         private List<Opinion> opinions;
         private List<Specimen> specimens;
+        private List<Reading> readings;
 
         Copy(Study of) {
             slug = of.slug;
@@ -225,6 +247,7 @@ public record Study(
             pictures = of.pictures;
             opinions = of.opinions;
             specimens = of.specimens;
+            readings = of.readings;
         }
 
         Study study() {
@@ -241,7 +264,8 @@ public record Study(
                     claims,
                     pictures,
                     opinions,
-                    specimens);
+                    specimens,
+                    readings);
         }
     }
 }

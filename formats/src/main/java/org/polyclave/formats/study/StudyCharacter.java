@@ -242,13 +242,25 @@ public record StudyCharacter(
      * @param delayMinutes how long to wait before it can be read
      * @param preservation what preservation does to it
      * @param subject what it belongs to
+     * @param alteredBy treatments after which a specimen is no evidence for it
      */
     public record Looking(
-            String pitfalls, List<String> stages, double delayMinutes, String preservation, Subject subject) {
+            String pitfalls,
+            List<String> stages,
+            double delayMinutes,
+            String preservation,
+            Subject subject,
+            @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Specimen.Treated> alteredBy) {
         public static final Looking PLAIN = new Looking("", List.of(), 0, "", Subject.ORGANISM);
 
         public Looking {
             stages = List.copyOf(stages);
+            alteredBy = Missing.list(alteredBy);
+        }
+
+        public Looking(
+                String pitfalls, List<String> stages, double delayMinutes, String preservation, Subject subject) {
+            this(pitfalls, stages, delayMinutes, preservation, subject, List.of());
         }
     }
 

@@ -39,6 +39,7 @@ public final class StudyJson {
         optional(out, "pictures", study.pictures());
         optional(out, "opinions", study.opinions());
         optional(out, "specimens", study.specimens());
+        optional(out, "readings", study.readings());
         lines(out, "scores", study.scores(), true);
         return out.append("}\n").toString();
     }

@@ -43,6 +43,7 @@ public final class StudyRules {
         checkRows(study, found);
         checkCharacters(study, found);
         StudyApparatusRules.check(study, found);
+        StudyMeasuringRules.check(study, found);
         return found;
     }
 

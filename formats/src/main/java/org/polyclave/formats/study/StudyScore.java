@@ -109,6 +109,8 @@ public record StudyScore(
      * @param mean of the individuals, in the base unit; null if not said
      * @param sd standard deviation of the individuals (n − 1); null if not said
      * @param provisional true if more individuals are likely to widen the range, else null
+     * @param readings digest of the readings that the score was made of, by which a later one is noticed; empty if it was
+     *     not made of readings
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record Sample(
@@ -118,10 +120,24 @@ public record StudyScore(
             List<String> specimens,
             @Nullable Double mean,
             @Nullable Double sd,
-            @Nullable Boolean provisional) {
+            @Nullable Boolean provisional,
+            String readings) {
         public Sample {
             specimens = Missing.list(specimens);
+            readings = Missing.or(readings, "");
             provisional = Boolean.TRUE.equals(provisional) ? true : null;
+        }
+
+        /** A sample that was not made of the study's readings. */
+        public Sample(
+                @Nullable Integer items,
+                @Nullable Integer individuals,
+                @Nullable Integer collections,
+                List<String> specimens,
+                @Nullable Double mean,
+                @Nullable Double sd,
+                @Nullable Boolean provisional) {
+            this(items, individuals, collections, specimens, mean, sd, provisional, "");
         }
 
         /** A sample of which nothing but its size is known. */
