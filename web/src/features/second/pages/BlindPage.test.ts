@@ -13,7 +13,7 @@ const assignment = {
   rows: ['bane'],
   characters: [],
   note: 'Drawer 3.',
-  given: '2036-10-01',
+  given: '2025-10-01',
   cells: 2,
   scored: 1,
   mine: true,

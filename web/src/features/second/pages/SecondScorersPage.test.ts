@@ -32,7 +32,7 @@ test('a disagreement is settled with what each scorer held beside it', async () 
     revision: 3,
     held: [
       { scorer: 'Isolde', text: 'entire', doubtful: false, note: '', date: '', accepted: true },
-      { scorer: 'Oswin', text: 'toothed', doubtful: false, note: '', date: '2036-10-21', accepted: false },
+      { scorer: 'Oswin', text: 'toothed', doubtful: false, note: '', date: '2025-10-21', accepted: false },
     ],
   });
   server.on(`POST ${PATH}/agreement/settle`, { id: 'bane', revision: 8 });

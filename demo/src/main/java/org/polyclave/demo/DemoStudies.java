@@ -3,9 +3,11 @@ package org.polyclave.demo;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.demo.specimen.SimulatedSpecimens;
 import org.polyclave.formats.library.ReadyCharacters;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Study;
@@ -32,6 +34,15 @@ public final class DemoStudies {
     /** Shore crabs, male, female and young: an invader, a protected species, a poisonous one with a rare plain form. */
     public static Study crabs() {
         return read("marrowmere-crabs");
+    }
+
+    /** The studies with specimens: with pictures and readings, made anew at each call, which takes some seconds. */
+    public static List<Study> withSpecimens() {
+        List<Study> studies = new ArrayList<>();
+        for (Study study : all()) {
+            studies.add(SimulatedSpecimens.of(study, 1000L + studies.size()));
+        }
+        return studies;
     }
 
     private static Study read(String name) {

@@ -23,7 +23,7 @@ public final class Screenshots {
             new View("studies", "/studies", false, "table"),
             new View("import", "/import", false, "h1"),
             new View("scope", STUDY + "/scope?row=ostrivia-mitis", false, ".shelf", "text=Add a synonym"),
-            new View("gather", MUSHROOMS + "/gather?specimen=sw-36-21", false, ".shelf", ".determination"),
+            new View("gather", MUSHROOMS + "/gather?specimen=sw-25-21", false, ".shelf", ".determination"),
             new View("characters", STUDY + "/characters?character=leaf-blade", false, ".shelf", ".shelf summary"),
             new View("score", STUDY + "/score?row=tarnella-argentea&character=leaf-width", false, "canvas", "summary"),
             new View(

@@ -213,7 +213,7 @@ final class MeasureTest {
                 reading("p0", WIDTH, "leaf 1", "22"),
                 reading("p0", WIDTH, "leaf 2", "12")));
         Proposals.Proposal proposal = proposal(study(six.specimens(), readings), WIDTH, "mild");
-        assertThat(proposal.counts()).isEqualTo(new Proposals.Counts(9, 8, 6, 1));
+        assertThat(proposal.counts()).isEqualTo(new Proposals.ReadCounts(9, 8, 6, 1));
         // (8.1 + 21 + 12) / 3
         assertThat(proposal.numbers().orElseThrow().max()).isCloseTo(13.7, within(1e-9));
         assertThat(proposal.repeatability().orElseThrow()).isCloseTo(Math.sqrt(2), within(1e-9));

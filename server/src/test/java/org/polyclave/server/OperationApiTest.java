@@ -172,7 +172,7 @@ class OperationApiTest {
     private static String specimen(String id, String characters, long seen) {
         return "{\"specimen\":{\"id\":\"" + id
                 + "\",\"code\":\"V 1\",\"note\":\"\",\"determinations\":[{\"row\":\"aa\",\"qualifier\":\"cf.\",\"kind\":"
-                + "\"DETERMINED\",\"by\":\"Isolde\",\"date\":\"2031\",\"how\":\"\",\"characters\":[" + characters
+                + "\"DETERMINED\",\"by\":\"Isolde\",\"date\":\"2021\",\"how\":\"\",\"characters\":[" + characters
                 + "]}]},\"seen\":" + seen + "}";
     }
 

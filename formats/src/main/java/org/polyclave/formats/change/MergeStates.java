@@ -1,10 +1,11 @@
 package org.polyclave.formats.change;
 
+import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.StateMerge;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 
-/** Two states become one; scores and dependencies follow. */
+/** Two states become one; scores, readings and dependencies follow. */
 public record MergeStates(String character, String from, String into) implements StudyOperation {
     @Override
     public Study apply(Study study) {
@@ -22,6 +23,19 @@ public record MergeStates(String character, String from, String into) implements
                                 ? merged
                                 : merge.dependent(c).orElse(c)))
                 .withScores(
-                        Parts.mapped(study.scores(), s -> merge.score(s, merged).orElse(s)));
+                        Parts.mapped(study.scores(), s -> merge.score(s, merged).orElse(s)))
+                .withReadings(Parts.mapped(study.readings(), this::moved));
+    }
+
+    private Reading moved(Reading reading) {
+        return reading.character().equals(character)
+                ? reading.of(
+                        reading.specimen(),
+                        character,
+                        reading.states().stream()
+                                .map(s -> s.equals(from) ? into : s)
+                                .distinct()
+                                .toList())
+                : reading;
     }
 }

@@ -65,6 +65,7 @@ public final class FileLosses {
         whole("references", study.references(), read.references());
         whole("claims", study.claims(), read.claims());
         whole("specimens", study.specimens(), read.specimens());
+        whole("readings", study.readings(), read.readings());
         parts("taxa", study.rows(), read.rows(), StudyRow::name, StudyRow::name);
         parts("characters", study.characters(), read.characters(), StudyCharacter::label, StudyCharacter::label);
         if (!names(study).equals(names(read))) {

@@ -40,7 +40,8 @@ final class Supplement {
             "claims",
             "pictures",
             "opinions",
-            "specimens");
+            "specimens",
+            "readings");
 
     /** Read from a plain file, a study is called after the file, whatever that is called by now. */
     static final List<String> FROM_FILE_NAME = List.of("slug", "title");

@@ -68,7 +68,7 @@ public final class Proposals {
     public record Flag(int item, Slips.Cause cause, Optional<Double> repaired) {}
 
     /** @param collections collecting events that are told */
-    public record Counts(int readings, int items, int individuals, int collections) {}
+    public record ReadCounts(int readings, int items, int individuals, int collections) {}
 
     /**
      * What the items of one row come to.
@@ -89,7 +89,7 @@ public final class Proposals {
             List<Item> items,
             Material material,
             int leftOut,
-            Counts counts,
+            ReadCounts counts,
             Optional<Summary> numbers,
             Optional<Double> repeatability,
             List<StateShares.Share> shares,
@@ -115,7 +115,7 @@ public final class Proposals {
                 .map(i -> new IndividualMeans.Reading(i.specimen(), i.item(), i.value()))
                 .toList();
         List<IndividualMeans.Mean> means = IndividualMeans.of(readings);
-        Counts counts = new Counts(
+        ReadCounts counts = new ReadCounts(
                 used.stream().mapToInt(i -> i.readings().size()).sum(),
                 means.stream().mapToInt(IndividualMeans.Mean::items).sum(),
                 means.size(),
@@ -195,7 +195,7 @@ public final class Proposals {
                 ScoreValue.Combination.VARY);
     }
 
-    private static Sample sample(Counts counts, List<Item> used, Optional<Summary> summary) {
+    private static Sample sample(ReadCounts counts, List<Item> used, Optional<Summary> summary) {
         List<String> specimens =
                 used.stream().map(Item::specimen).distinct().sorted().toList();
         Double sd = summary.map(Summary::sd).filter(s -> !Double.isNaN(s)).orElse(null);

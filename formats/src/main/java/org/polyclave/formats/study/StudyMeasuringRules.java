@@ -67,7 +67,7 @@ final class StudyMeasuringRules {
                     reading,
                     "specimen",
                     "A reading needs its specimen; '" + reading.specimen()
-                            + "' is not in the study. Take its readings out first, or set them aside.");
+                            + "' is not in the study. Take its readings out first.");
         }
         if (character == null) {
             wrong(
@@ -80,7 +80,7 @@ final class StudyMeasuringRules {
                     reading,
                     "value",
                     "The reading '" + reading.typed() + "' of '" + reading.specimen() + "' does not fit '"
-                            + character.label() + "'.");
+                            + character.label() + "'. Read it again, or take it out, first.");
         }
         Double uncertainty = reading.uncertainty();
         if (uncertainty != null && !(uncertainty >= 0 && Double.isFinite(uncertainty))) {

@@ -154,6 +154,11 @@ public record StudyScore(
             return new Sample(items, knownIndividuals(), collections, List.of(), mean, sd, provisional);
         }
 
+        /** The same sample as one that was made of readings. */
+        public Sample madeOf(String newReadings) {
+            return new Sample(items, individuals, collections, specimens, mean, sd, provisional, newReadings);
+        }
+
         /** Spread of the individuals, if mean, standard deviation and number are known. */
         public Optional<Measured> measured() {
             Integer n = individuals;

@@ -66,7 +66,7 @@ class DemoLoader {
                     person.role().equals("administrator"));
         }
         Account author = accounts.find(AUTHOR).orElseThrow();
-        for (Study study : DemoStudies.all()) {
+        for (Study study : DemoStudies.withSpecimens()) {
             StudyAccess.Open open = studies.asOwner(store.create(study, author.id()), author.id());
             studies.share(open, "oswin", Role.SCORER);
             studies.share(open, "petra", Role.VIEWER);

@@ -110,18 +110,7 @@ public class PictureStore {
         Cleaned cleaned = clean(bytes(picture));
         keep(study, cleaned);
         PictureFile file = cleaned.file();
-        return new Picture(
-                picture.id(),
-                cleaned.content(),
-                file.mediaType(),
-                file.width(),
-                file.height(),
-                picture.shows(),
-                picture.credit(),
-                picture.licence(),
-                picture.row(),
-                picture.place(),
-                "");
+        return picture.cleaned(cleaned.content(), file.mediaType(), file.width(), file.height());
     }
 
     private static byte[] bytes(Picture picture) {

@@ -28,7 +28,18 @@ class WebConfiguration implements WebMvcConfigurer {
             Map.entry("InGroup", Set.of("novice")),
             Map.entry("Assignment", Set.of("finished")),
             Map.entry("OfCharacter", Set.of("kappa", "alpha")),
-            Map.entry("Event", Set.of("uncertainty")));
+            Map.entry("Event", Set.of("uncertainty")),
+            Map.entry("Looking", Set.of("alteredBy")),
+            Map.entry("Picture", Set.of("specimen", "scale", "data")),
+            Map.entry("Scale", Set.of("from", "to", "length", "like", "name")),
+            Map.entry(
+                    "Reading",
+                    Set.of("item", "value", "states", "uncertainty", "instrument", "by", "date", "mark", "note")),
+            Map.entry("MeasuredRow", Set.of("summary", "repeatability")),
+            Map.entry("MeasuredItem", Set.of("value", "barred", "cause")),
+            Map.entry("MeasuredCell", Set.of("range")),
+            Map.entry("TakenResponse", Set.of("value", "uncertainty")),
+            Map.entry("DraftRequest", Set.of("item", "typed", "mark", "instrument", "standing", "note")));
 
     @Override
     public void addResourceHandlers(ResourceHandlerRegistry registry) {

@@ -1,12 +1,19 @@
 package org.polyclave.server.study;
 
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
+import org.polyclave.formats.measure.MarkedReading;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Picture;
+import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Slug;
 import org.polyclave.formats.study.Specimen;
@@ -26,11 +33,13 @@ public class ApparatusService {
     private final StudyWriter writer;
     private final ChangeMapper changes;
     private final PictureStore pictures;
+    private final Clock clock;
 
-    ApparatusService(StudyWriter writer, ChangeMapper changes, PictureStore pictures) {
+    ApparatusService(StudyWriter writer, ChangeMapper changes, PictureStore pictures, Clock clock) {
         this.writer = writer;
         this.changes = changes;
         this.pictures = pictures;
+        this.clock = clock;
     }
 
     /** Writes a term; one without an identifier is new. */
@@ -73,6 +82,7 @@ public class ApparatusService {
         Study study = writer.lock(open).study();
         Specimen specimen = draft.withId(idOf(open, "specimen/", draft.id(), draft.code()));
         List<Specimen> all = replaced(study.specimens(), specimen, Specimen::id, draft.id());
+        refuseFuture(specimen);
         StudyWriter.refuseBroken(study, study.withSpecimens(all));
         return put(open, Kind.SPECIMEN, specimen.id(), specimen, seen);
     }
@@ -89,18 +99,40 @@ public class ApparatusService {
         return put(open, Kind.PICTURE, picture.id(), picture, 0);
     }
 
-    /** Writes what is said about a picture; what is in it stays. */
+    /** Writes what is said about a picture; what is in it stays. With its scale, what was read by it is read anew. */
     @Transactional
     public StudyWriter.Written putPicture(StudyAccess.Open open, Picture draft, long seen) {
-        Study study = writer.lock(open).study();
+        StudyWriter.Locked locked = writer.lock(open);
+        Study study = locked.study();
         Picture known = study.pictures().stream()
                 .filter(p -> p.id().equals(draft.id()))
                 .findFirst()
                 .orElseThrow(Problems::notFound);
         Picture picture = known.told(draft);
         List<Picture> all = replaced(study.pictures(), picture, Picture::id, draft.id());
-        StudyWriter.refuseBroken(study, study.withPictures(all));
-        return put(open, Kind.PICTURE, picture.id(), picture, seen);
+        Study after = study.withPictures(all);
+        if (!Objects.equals(picture.scale(), known.scale())) {
+            after = MarkedReading.reread(after, picture.id());
+            refuseScale(after, picture);
+        }
+        StudyWriter.refuseBroken(study, after);
+        List<ChangeLog.Edit> edits = new ArrayList<>();
+        edits.add(edit(open, StudyObject.entry(Kind.PICTURE, picture.id()), picture, seen));
+        for (int i = 0; i < after.readings().size(); i++) {
+            Reading reading = after.readings().get(i);
+            if (!reading.equals(study.readings().get(i))) {
+                StudyObject object = StudyObject.entry(Kind.READING, reading.id());
+                edits.add(edit(open, object, reading, locked.snapshot().revision(object)));
+            }
+        }
+        return writer.write(open, picture.id(), edits);
+    }
+
+    private static void refuseScale(Study study, Picture picture) {
+        MarkedReading.ScaleOf scale = MarkedReading.scaleOf(study, picture);
+        if (picture.scale() != null && scale.scale() == null) {
+            throw Problems.unprocessable("scale", scale.missing(), Map.of());
+        }
     }
 
     /** @param kind term, reference, claim, picture or specimen */
@@ -156,11 +188,32 @@ public class ApparatusService {
     }
 
     private StudyWriter.Written put(StudyAccess.Open open, Kind kind, String id, Object body, long seen) {
-        StudyObject object = StudyObject.entry(kind, id);
+        return writer.write(open, id, List.of(edit(open, StudyObject.entry(kind, id), body, seen)));
+    }
+
+    private ChangeLog.Edit edit(StudyAccess.Open open, StudyObject object, Object body, long seen) {
         List<ChangeMapper.Placed> places = changes.entryPlaces(open.id());
         boolean known = places.stream().anyMatch(p -> p.id().equals(object.key()));
         double position =
                 known ? StudyWriter.position(places, object.key()) : StudyWriter.between(places, null, object.key());
-        return writer.write(open, id, List.of(writer.edit(object, body, position, known ? seen : 0)));
+        return writer.edit(object, body, position, known ? seen : 0);
+    }
+
+    /** What is dated after today has not happened yet. */
+    private void refuseFuture(Specimen specimen) {
+        String today = LocalDate.now(clock).toString();
+        Stream.of(
+                        Stream.of(specimen.event().date()),
+                        specimen.treatments().stream().map(Specimen.Treatment::date),
+                        specimen.determinations().stream().map(Specimen.Determination::date))
+                .flatMap(d -> d)
+                .filter(d -> d.compareTo(today) > 0)
+                .findFirst()
+                .ifPresent(date -> {
+                    throw Problems.unprocessable(
+                            "rules",
+                            "'" + specimen.code() + "': " + date + " is still to come. Check the date.",
+                            Map.of());
+                });
     }
 }

@@ -238,16 +238,8 @@ class ChangeLog {
                 put,
                 StudyObject.Kind.CHARACTER,
                 s -> changes.putCharacter(study, s.object().id(), content(s)));
-        for (StudyObject.Kind kind : StudyObject.Kind.values()) {
-            if (new StudyObject(kind, "", "").isEntry()) {
-                String name = kind.name().toLowerCase(Locale.ROOT);
-                each(put, kind, s -> changes.putEntry(study, name, s.object().id(), content(s)));
-                each(
-                        gone,
-                        kind,
-                        s -> changes.removeEntry(study, name, s.object().id()));
-            }
-        }
+        entries(put).ifPresent(entries -> changes.putEntries(study, entries));
+        entries(gone).ifPresent(entries -> changes.removeEntries(study, entries));
         each(put, StudyObject.Kind.SCOPE, s -> changes.putScope(study, content(s)));
         each(put, StudyObject.Kind.OUTSIDE, s -> changes.putOutside(study, content(s)));
         cells(put).ifPresent(cells -> changes.putCells(study, cells, revision, open.account()));
@@ -265,6 +257,19 @@ class ChangeLog {
     private static void each(
             Map<StudyObject.Kind, List<Step>> steps, StudyObject.Kind kind, java.util.function.Consumer<Step> action) {
         steps.getOrDefault(kind, List.of()).forEach(action);
+    }
+
+    private java.util.Optional<String> entries(Map<StudyObject.Kind, List<Step>> steps) {
+        ArrayNode entries = json.createArrayNode();
+        steps.forEach((kind, of) -> {
+            for (Step step : new StudyObject(kind, "", "").isEntry() ? of : List.<Step>of()) {
+                entries.add(json.createObjectNode()
+                        .put("kind", kind.name().toLowerCase(Locale.ROOT))
+                        .put("id", step.object().id())
+                        .set("after", tree(step.after())));
+            }
+        });
+        return entries.isEmpty() ? java.util.Optional.empty() : java.util.Optional.of(entries.toString());
     }
 
     private java.util.Optional<String> cells(Map<StudyObject.Kind, List<Step>> steps) {

@@ -212,12 +212,19 @@ public class ScoreService {
                 origin.concept().strip(),
                 origin.sample() == null || character == null
                         ? null
-                        : origin.sample().of(character));
+                        : madeOfTheSame(origin.sample().of(character), value, old));
         StudyApparatusRules.sampleProblem(score).ifPresent(sentence -> {
             throw Problems.unprocessable(
                     "sample", sentence.substring(0, 1).toUpperCase(Locale.ROOT) + sentence.substring(1), Map.of());
         });
         return score;
+    }
+
+    /** Whoever changes what a score says, and not only what is noted of it, takes it off the readings that it was made of. */
+    private static StudyScore.@Nullable Sample madeOfTheSame(
+            StudyScore.@Nullable Sample sample, ScoreValue value, @Nullable StudyScore old) {
+        StudyScore.Sample before = old == null || !old.value().equals(value) ? null : old.sample();
+        return sample == null || before == null ? sample : sample.madeOf(before.readings());
     }
 
     private Optional<ScoreValue> read(

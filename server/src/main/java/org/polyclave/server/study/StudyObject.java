@@ -20,6 +20,7 @@ public record StudyObject(Kind kind, String id, String character) {
         PICTURE,
         OPINION,
         SPECIMEN,
+        READING,
         SCOPE,
         OUTSIDE
     }
@@ -44,17 +45,17 @@ public record StudyObject(Kind kind, String id, String character) {
         return new StudyObject(kind, id, "");
     }
 
-    /** Whether it is one of a study's small objects: terms, references, claims, pictures, opinions, specimens. */
+    /** Whether it is one of a study's small objects: terms, references, claims, pictures, opinions, specimens, readings. */
     boolean isEntry() {
         return switch (kind) {
-            case TERM, REFERENCE, CLAIM, PICTURE, OPINION, SPECIMEN -> true;
+            case TERM, REFERENCE, CLAIM, PICTURE, OPINION, SPECIMEN, READING -> true;
             default -> false;
         };
     }
 
-    /** Whether it is a score of a cell, accepted or not. */
-    boolean isScore() {
-        return kind == Kind.CELL || kind == Kind.OPINION;
+    /** Whether it changes nothing of what a study is about, but what is known of that: scores, accepted or not, and readings. */
+    boolean isData() {
+        return kind == Kind.CELL || kind == Kind.OPINION || kind == Kind.READING;
     }
 
     /** The name under which revisions and changes are kept; identifiers are slugs and have no slash. */
@@ -63,7 +64,7 @@ public record StudyObject(Kind kind, String id, String character) {
             case CELL -> "cell/" + id + "/" + character;
             case ROW -> "row/" + id;
             case CHARACTER -> "character/" + id;
-            case TERM, REFERENCE, CLAIM, PICTURE, OPINION, SPECIMEN ->
+            case TERM, REFERENCE, CLAIM, PICTURE, OPINION, SPECIMEN, READING ->
                 kind.name().toLowerCase(Locale.ROOT) + "/" + id;
             case SCOPE -> "scope";
             case OUTSIDE -> "outside";
@@ -82,6 +83,7 @@ public record StudyObject(Kind kind, String id, String character) {
             case "picture" -> entry(Kind.PICTURE, parts[1]);
             case "opinion" -> entry(Kind.OPINION, parts[1]);
             case "specimen" -> entry(Kind.SPECIMEN, parts[1]);
+            case "reading" -> entry(Kind.READING, parts[1]);
             case "scope" -> SCOPE;
             case "outside" -> OUTSIDE;
             default -> throw new IllegalArgumentException("No object is called " + key);
@@ -94,7 +96,7 @@ public record StudyObject(Kind kind, String id, String character) {
             case CELL -> id + " × " + character;
             case ROW -> "taxon " + id;
             case CHARACTER -> "character " + id;
-            case TERM, REFERENCE, CLAIM, PICTURE, OPINION, SPECIMEN ->
+            case TERM, REFERENCE, CLAIM, PICTURE, OPINION, SPECIMEN, READING ->
                 kind.name().toLowerCase(Locale.ROOT) + " " + id;
             case SCOPE -> "the scope";
             case OUTSIDE -> "the taxa near but outside";

@@ -124,7 +124,7 @@ public class StudyService {
                 : changes.changedSince(open.id(), revision).stream()
                         .map(StudyObject::of)
                         .toList();
-        boolean structure = changed.stream().anyMatch(o -> !o.isScore());
+        boolean structure = changed.stream().anyMatch(o -> !o.isData());
         List<String> characters = changed.stream()
                 .filter(o -> o.kind() == StudyObject.Kind.CELL)
                 .map(StudyObject::character)

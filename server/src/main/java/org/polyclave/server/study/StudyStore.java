@@ -2,6 +2,7 @@ package org.polyclave.server.study;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,6 +22,7 @@ import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Opinion;
 import org.polyclave.formats.study.OutsideTaxon;
 import org.polyclave.formats.study.Picture;
+import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
@@ -39,6 +41,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Reads and writes whole studies. The newest state of the most recently used ones is kept compiled; where only cells changed
@@ -197,7 +200,7 @@ public class StudyStore {
         List<StudyObject> all = changes.changedSince(id, kept.revision()).stream()
                 .map(StudyObject::of)
                 .toList();
-        if (!all.stream().allMatch(StudyObject::isScore) || all.isEmpty() || all.size() > MOST_CHANGED) {
+        if (!all.stream().allMatch(StudyObject::isData) || all.isEmpty() || all.size() > MOST_CHANGED) {
             return Optional.empty();
         }
         List<StudyObject> changed = cells(all);
@@ -207,8 +210,15 @@ public class StudyStore {
         String keys = json.writeValueAsString(all.stream().map(StudyObject::key).toList());
         changes.revisions(id, keys).forEach(r -> revisions.put(r.object(), r.revision()));
         Study study = kept.study().withScores(inOrder(kept.study(), scores));
-        if (changed.size() < all.size()) {
+        if (all.stream().anyMatch(o -> o.kind() == StudyObject.Kind.OPINION)) {
             study = study.withOpinions(all(studies.entries(id, "opinion"), Opinion.class));
+        }
+        List<String> readings = all.stream()
+                .filter(o -> o.kind() == StudyObject.Kind.READING)
+                .map(StudyObject::id)
+                .toList();
+        if (!readings.isEmpty()) {
+            study = study.withReadings(withChanged(id, study.readings(), readings));
         }
         Set<String> characters = changed.stream().map(StudyObject::character).collect(Collectors.toSet());
         CompiledStudy compiled = StudyCompiler.recompile(kept.compiled(), study, scores, characters);
@@ -217,6 +227,23 @@ public class StudyStore {
 
     private static List<StudyObject> cells(List<StudyObject> objects) {
         return objects.stream().filter(o -> o.kind() == StudyObject.Kind.CELL).toList();
+    }
+
+    /** Readings with some as they are now; new ones come last, as their places are. */
+    private List<Reading> withChanged(long id, List<Reading> before, List<String> changed) {
+        Map<String, Reading> now = new LinkedHashMap<>();
+        changes.entries(id, "reading", json.writeValueAsString(changed))
+                .forEach(c -> now.put(c.object(), json.readValue(c.body(), Reading.class)));
+        Set<String> touched = new HashSet<>(changed);
+        List<Reading> after = new ArrayList<>();
+        for (Reading reading : before) {
+            Reading kept = touched.contains(reading.id()) ? now.remove(reading.id()) : reading;
+            if (kept != null) {
+                after.add(kept);
+            }
+        }
+        after.addAll(now.values());
+        return after;
     }
 
     /** Scores with those of some cells as they are now. Rows without changed cells are shared. */
@@ -288,7 +315,8 @@ public class StudyStore {
                 all(studies.entries(id, "claim"), Claim.class),
                 all(studies.entries(id, "picture"), Picture.class),
                 all(studies.entries(id, "opinion"), Opinion.class),
-                all(studies.entries(id, "specimen"), Specimen.class));
+                all(studies.entries(id, "specimen"), Specimen.class),
+                all(studies.entries(id, "reading"), Reading.class));
         Study study = bare.withScores(inOrder(bare, scores.byRow()));
         Snapshot snapshot = new Snapshot(StudyCompiler.compile(study, scores.byRow()), texts.revision(), revisions);
         return new Read(snapshot, scores.slow());
@@ -352,6 +380,7 @@ public class StudyStore {
         insertEntries(id, "picture", pictures.keepAll(id, study.pictures()), Picture::id);
         insertEntries(id, "opinion", study.opinions(), Opinion::id);
         insertEntries(id, "specimen", study.specimens(), Specimen::id);
+        insertEntries(id, "reading", study.readings(), Reading::id);
         insertScores(id, study, owner);
         return slug;
     }
@@ -383,8 +412,17 @@ public class StudyStore {
     }
 
     private <T> void insertEntries(long study, String kind, List<T> entries, Function<T, String> id) {
+        ArrayNode all = json.createArrayNode();
         for (int i = 0; i < entries.size(); i++) {
-            studies.insertEntry(study, kind, id.apply(entries.get(i)), i, json.writeValueAsString(entries.get(i)));
+            ObjectNode after =
+                    json.createObjectNode().put("position", (double) i).set("body", json.valueToTree(entries.get(i)));
+            all.add(json.createObjectNode()
+                    .put("kind", kind)
+                    .put("id", id.apply(entries.get(i)))
+                    .set("after", after));
+        }
+        if (!all.isEmpty()) {
+            changes.putEntries(study, all.toString());
         }
     }
 }

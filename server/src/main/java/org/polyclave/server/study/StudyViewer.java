@@ -60,7 +60,7 @@ final class StudyViewer {
     private Map<String, Long> revisions() {
         Map<String, Long> revisions = new TreeMap<>();
         snapshot.revisions().forEach((key, revision) -> {
-            if (!StudyObject.of(key).isScore()) {
+            if (!StudyObject.of(key).isData()) {
                 revisions.put(key, revision);
             }
         });

@@ -16,6 +16,7 @@ import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Opinion;
 import org.polyclave.formats.study.Picture;
+import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
@@ -114,6 +115,7 @@ public class StudyWriter {
             case PICTURE -> StudyObject.entry(StudyObject.Kind.PICTURE, change.id());
             case OPINION -> StudyObject.entry(StudyObject.Kind.OPINION, change.id());
             case SPECIMEN -> StudyObject.entry(StudyObject.Kind.SPECIMEN, change.id());
+            case READING -> StudyObject.entry(StudyObject.Kind.READING, change.id());
             case SCOPE -> StudyObject.SCOPE;
             case OUTSIDE -> StudyObject.OUTSIDE;
         };
@@ -140,6 +142,7 @@ public class StudyWriter {
             place(after.pictures(), (Picture p) -> "picture/" + p.id(), entries);
             place(after.opinions(), (Opinion o) -> "opinion/" + o.id(), entries);
             place(after.specimens(), (Specimen s) -> "specimen/" + s.id(), entries);
+            place(after.readings(), (Reading r) -> "reading/" + r.id(), entries);
         }
 
         private static Map<String, Double> prefixed(String prefix, List<ChangeMapper.Placed> places) {

@@ -126,13 +126,25 @@ public interface ChangeMapper {
 
     @Insert("""
             insert into study_entry (study_id, kind, id, position, body)
-            values (#{study}, #{kind}, #{id}, (#{content}::jsonb ->> 'position')::double precision, #{content}::jsonb -> 'body')
+            select #{study}, e ->> 'kind', e ->> 'id', (e -> 'after' ->> 'position')::double precision, e -> 'after' -> 'body'
+            from jsonb_array_elements(#{entries}::jsonb) e
             on conflict (study_id, kind, id) do update set position = excluded.position, body = excluded.body
             """)
-    void putEntry(long study, String kind, String id, String content);
+    void putEntries(long study, String entries);
 
-    @Delete("delete from study_entry where study_id = #{study} and kind = #{kind} and id = #{id}")
-    void removeEntry(long study, String kind, String id);
+    @Delete("""
+            delete from study_entry s using jsonb_array_elements(#{entries}::jsonb) e
+            where s.study_id = #{study} and s.kind = e ->> 'kind' and s.id = e ->> 'id'
+            """)
+    void removeEntries(long study, String entries);
+
+    /** Objects of one kind as they are now, by their identifiers. */
+    @Select("""
+            select id as object, body::text as body from study_entry
+            where study_id = #{study} and kind = #{kind} and id in (select jsonb_array_elements_text(#{ids}::jsonb))
+            order by position, id
+            """)
+    List<Content> entries(long study, String kind, String ids);
 
     @Update("""
             update study set title = #{content}::jsonb ->> 'title', scope = #{content}::jsonb -> 'scope' where id = #{study}

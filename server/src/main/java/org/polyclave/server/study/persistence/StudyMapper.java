@@ -90,12 +90,6 @@ public interface StudyMapper {
     List<String> entries(long id, String kind);
 
     @Insert("""
-            insert into study_entry (study_id, kind, id, position, body)
-            values (#{study}, #{kind}, #{id}, #{position}, #{body}::jsonb)
-            """)
-    void insertEntry(long study, String kind, String id, double position, String body);
-
-    @Insert("""
             insert into study (slug, title, scope, near_but_outside)
             values (#{slug}, #{title}, #{scope}::jsonb, #{outside}::jsonb)
             """)

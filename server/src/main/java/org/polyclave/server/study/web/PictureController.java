@@ -48,6 +48,7 @@ class PictureController {
      * Adds a picture: PNG, JPEG, WebP or SVG of at most 20 MB.
      *
      * @param shows what it shows, for those who cannot see it
+     * @param specimen that it shows, to be measured on it
      * @param keepPlace whether the coordinates in the file are kept
      */
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
@@ -58,6 +59,7 @@ class PictureController {
             @RequestParam(defaultValue = "") String credit,
             @RequestParam(defaultValue = "") String licence,
             @RequestParam(defaultValue = "") String row,
+            @RequestParam(defaultValue = "") String specimen,
             @RequestParam(defaultValue = "false") boolean keepPlace,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
@@ -79,6 +81,8 @@ class PictureController {
                         licence.strip(),
                         row,
                         place,
+                        specimen,
+                        null,
                         ""));
     }
 

@@ -1,0 +1,178 @@
+package org.polyclave.server.study;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.measure.Slips;
+import org.polyclave.core.measure.Summary;
+import org.polyclave.formats.measure.Evidence;
+import org.polyclave.formats.measure.Proposals;
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.reading.StateShares;
+import org.polyclave.formats.study.Reading;
+import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.study.Units;
+
+/**
+ * What the readings of a character come to, for the screen: numbers in the character's unit.
+ *
+ * @param rows those of which anything was read; last, with an empty row, specimens without a name
+ */
+public record MeasuredView(String character, String unit, List<MeasuredRow> rows) {
+    /** @param cell where the readings stand to the cell of the matrix */
+    public record MeasuredRow(
+            String row,
+            List<MeasuredItem> items,
+            @Schema(nullable = true) @Nullable Summary summary,
+            @Schema(nullable = true) @Nullable Double repeatability,
+            List<StateShares.Share> shares,
+            MeasuredCell cell) {}
+
+    /**
+     * One reading, or a ratio of two.
+     *
+     * @param reading id of the reading; empty for a ratio that was worked out
+     * @param value in the unit; null for states
+     * @param barred why it is no evidence; null if it is
+     * @param cause of a slip, or why else it should be looked at again; null if it need not be
+     * @param repaired what it would be without the slip, as one would type it; empty if nothing explains it
+     */
+    public record MeasuredItem(
+            String reading,
+            String specimen,
+            String item,
+            String typed,
+            @Schema(nullable = true) @Nullable Double value,
+            List<String> states,
+            double uncertainty,
+            Evidence.Material material,
+            Reading.Standing standing,
+            Evidence.@Nullable Barred barred,
+            Slips.@Nullable Cause cause,
+            String repaired,
+            String by,
+            long revision) {}
+
+    /**
+     * A cell and what its readings come to.
+     *
+     * @param now what the cell says; empty if it is empty
+     * @param proposed in notation; empty if there are too few individuals
+     * @param leftOut readings of specimens in another material
+     * @param flagged readings to be looked at again
+     * @param range what the matrix says, in the unit; null without a range
+     */
+    public record MeasuredCell(
+            String row,
+            String character,
+            String now,
+            String proposed,
+            Proposals.Standing standing,
+            Proposals.ReadCounts counts,
+            Evidence.Material material,
+            int leftOut,
+            int flagged,
+            boolean provisional,
+            StudyView.@Nullable RangeView range) {
+        static MeasuredCell of(Proposals.Proposal proposal, StudyCharacter character, @Nullable StudyScore score) {
+            boolean provisional = proposal.sample() != null && proposal.sample().provisional() != null;
+            return new MeasuredCell(
+                    proposal.row(),
+                    proposal.character(),
+                    score == null ? "" : NotationPrinter.print(score.value(), character),
+                    proposal.notation(),
+                    proposal.standing(),
+                    proposal.counts(),
+                    proposal.material(),
+                    proposal.leftOut(),
+                    proposal.flags().size(),
+                    provisional,
+                    range(score, factor(character)));
+        }
+
+        private static StudyView.@Nullable RangeView range(@Nullable StudyScore score, double factor) {
+            return score != null
+                            && score.value() instanceof ScoreValue.Range range
+                            && range.high() != null
+                            && range.max() != null
+                    ? new StudyView.RangeView(
+                            range.min() / factor, range.low() / factor, range.high() / factor, range.max() / factor)
+                    : null;
+        }
+    }
+
+    private static double factor(StudyCharacter character) {
+        return Units.factor(character.type(), character.unit()).orElse(1.0);
+    }
+
+    static MeasuredView of(StudyStore.Snapshot snapshot, StudyCharacter character, List<Proposals.Proposal> proposals) {
+        Map<String, Reading> readings = new HashMap<>();
+        snapshot.study().readings().forEach(r -> readings.put(r.id(), r));
+        List<MeasuredRow> rows = new ArrayList<>();
+        for (Proposals.Proposal proposal : proposals) {
+            StudyScore score =
+                    snapshot.scores().getOrDefault(proposal.row(), Map.of()).get(character.id());
+            rows.add(new MeasuredRow(
+                    proposal.row(),
+                    items(snapshot, proposal, readings, factor(character)),
+                    proposal.numbers().map(n -> scaled(n, factor(character))).orElse(null),
+                    proposal.repeatability().map(r -> r / factor(character)).orElse(null),
+                    proposal.shares(),
+                    MeasuredCell.of(proposal, character, score)));
+        }
+        return new MeasuredView(character.id(), character.unit(), rows);
+    }
+
+    private static List<MeasuredItem> items(
+            StudyStore.Snapshot snapshot, Proposals.Proposal proposal, Map<String, Reading> readings, double factor) {
+        Map<Integer, Proposals.Flag> flags = new HashMap<>();
+        proposal.flags().forEach(f -> flags.put(f.item(), f));
+        List<MeasuredItem> items = new ArrayList<>();
+        for (Evidence.Item item : proposal.items()) {
+            Proposals.Flag flag = flags.get(items.size());
+            Reading reading =
+                    item.readings().size() == 1 ? readings.get(item.readings().get(0)) : null;
+            items.add(new MeasuredItem(
+                    reading == null ? "" : reading.id(),
+                    item.specimen(),
+                    item.item(),
+                    reading == null ? NotationPrinter.number(item.value() / factor) : reading.typed(),
+                    Double.isNaN(item.value()) ? null : (Double) Units.scaled(item.value() / factor, 1),
+                    item.states(),
+                    item.uncertainty() / factor,
+                    item.material(),
+                    item.standing(),
+                    item.barred(),
+                    flag == null ? null : flag.cause(),
+                    flag == null
+                            ? ""
+                            : flag.repaired()
+                                    .map(r -> NotationPrinter.number(Units.scaled(r / factor, 1)))
+                                    .orElse(""),
+                    reading == null ? "" : reading.by(),
+                    reading == null
+                            ? 0
+                            : snapshot.revision(StudyObject.entry(StudyObject.Kind.READING, reading.id()))));
+        }
+        return items;
+    }
+
+    private static Summary scaled(Summary of, double factor) {
+        return new Summary(
+                of.n(),
+                of.mean() / factor,
+                Double.isNaN(of.sd()) ? 0 : of.sd() / factor,
+                of.min() / factor,
+                of.p5() / factor,
+                of.p25() / factor,
+                of.median() / factor,
+                of.p75() / factor,
+                of.p95() / factor,
+                of.max() / factor);
+    }
+}

@@ -1,0 +1,287 @@
+package org.polyclave.server.study;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.measure.Evidence;
+import org.polyclave.formats.measure.MarkedReading;
+import org.polyclave.formats.measure.Proposals;
+import org.polyclave.formats.measure.Taken;
+import org.polyclave.formats.measure.TypedReading;
+import org.polyclave.formats.study.Mark;
+import org.polyclave.formats.study.Reading;
+import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.persistence.ChangeMapper;
+import org.polyclave.server.study.persistence.StudyMapper;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Takes readings of specimens, and makes cells of them. */
+@Service
+public class ReadingService {
+    /** Readings taken at once. */
+    static final int MOST = 50_000;
+
+    private final StudyStore store;
+    private final StudyWriter writer;
+    private final ChangeMapper changes;
+    private final StudyMapper studies;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    ReadingService(
+            StudyStore store,
+            StudyWriter writer,
+            ChangeMapper changes,
+            StudyMapper studies,
+            JsonMapper json,
+            Clock clock) {
+        this.store = store;
+        this.writer = writer;
+        this.changes = changes;
+        this.studies = studies;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /**
+     * A reading as somebody takes it; what it comes to is worked out here.
+     *
+     * @param typed what was typed; not looked at where there is a mark
+     * @param mark where on a picture; null if it was typed
+     */
+    public record Draft(
+            String specimen,
+            String character,
+            String item,
+            String typed,
+            @Nullable Mark mark,
+            String instrument,
+            Reading.Standing standing,
+            String note) {}
+
+    /** A draft that is no reading: its place among the drafts, and why. */
+    public record Rejection(int index, String reason) {}
+
+    /** A cell to be made of its readings, with the notation that was shown. */
+    public record Accepted(String row, String character, String notation) {}
+
+    /** A reading with the revision at which it got what it says. */
+    public record Kept(Reading reading, long revision) {}
+
+    /** What a draft would come to; nothing is written. */
+    public Taken read(StudyAccess.Open open, Draft draft) {
+        return taken(store.load(open.id()).study(), draft);
+    }
+
+    private static Taken taken(Study study, Draft draft) {
+        Optional<StudyCharacter> character = study.character(draft.character());
+        if (character.isEmpty()) {
+            return new Taken.Refused("A reading needs a character of the study. Choose one.");
+        }
+        if (study.specimens().stream().noneMatch(s -> s.id().equals(draft.specimen()))) {
+            return new Taken.Refused("A reading needs its specimen. Choose one, or add it in Gather first.");
+        }
+        Mark mark = draft.mark();
+        return mark == null
+                ? TypedReading.of(draft.typed(), character.get())
+                : MarkedReading.of(study, mark, character.get());
+    }
+
+    /** Takes readings as one change: all of them, or none with the reasons. */
+    @Transactional
+    public StudyWriter.Written add(StudyAccess.Open open, List<Draft> drafts) {
+        if (drafts.isEmpty() || drafts.size() > MOST) {
+            throw Problems.badRequest("readings", "Between 1 and " + MOST + " readings are taken at once.");
+        }
+        Study study = writer.lock(open).study();
+        String by = studies.displayName(open.account());
+        String today = LocalDate.now(clock).toString();
+        List<Rejection> rejections = new ArrayList<>();
+        List<Reading> readings = new ArrayList<>();
+        for (int i = 0; i < drafts.size(); i++) {
+            Draft draft = drafts.get(i);
+            Taken taken = taken(study, draft);
+            if (taken instanceof Taken.Refused refused) {
+                rejections.add(new Rejection(i, refused.reason()));
+            } else {
+                readings.add(reading(UUID.randomUUID().toString(), draft, (Taken.Value) taken, by, today));
+            }
+        }
+        if (!rejections.isEmpty()) {
+            throw Problems.unprocessable("readings", rejections.get(0).reason(), Map.of("rejections", rejections));
+        }
+        List<Reading> all = new ArrayList<>(study.readings());
+        all.addAll(readings);
+        StudyWriter.refuseBroken(study, study.withReadings(all));
+        double next = changes.entryPlaces(open.id()).stream()
+                        .mapToDouble(ChangeMapper.Placed::position)
+                        .max()
+                        .orElse(0)
+                + 1;
+        List<ChangeLog.Edit> edits = new ArrayList<>();
+        for (Reading reading : readings) {
+            edits.add(writer.edit(object(reading.id()), reading, next + edits.size(), 0));
+        }
+        return writer.write(open, readings.get(0).id(), edits);
+    }
+
+    private static Reading reading(String id, Draft draft, Taken.Value value, String by, String date) {
+        return new Reading(
+                id,
+                draft.specimen(),
+                draft.character(),
+                draft.item().strip(),
+                value.typed(),
+                value.value(),
+                value.states(),
+                value.uncertainty(),
+                draft.instrument().strip(),
+                by,
+                date,
+                draft.mark(),
+                draft.standing(),
+                draft.note().strip());
+    }
+
+    private static StudyObject object(String id) {
+        return StudyObject.entry(StudyObject.Kind.READING, id);
+    }
+
+    /** Mends a reading, or says how it stands. Who took it and when stays. */
+    @Transactional
+    public StudyWriter.Written put(StudyAccess.Open open, String id, Draft draft, long seen) {
+        Study study = writer.lock(open).study();
+        Reading known = known(study, id);
+        Taken taken = taken(study, draft);
+        if (taken instanceof Taken.Refused refused) {
+            throw Problems.unprocessable("readings", refused.reason(), Map.of());
+        }
+        Reading now = reading(id, draft, (Taken.Value) taken, known.by(), known.date());
+        StudyWriter.refuseBroken(
+                study,
+                study.withReadings(study.readings().stream()
+                        .map(r -> r.id().equals(id) ? now : r)
+                        .toList()));
+        double place =
+                StudyWriter.position(changes.entryPlaces(open.id()), object(id).key());
+        return writer.write(open, id, List.of(writer.edit(object(id), now, place, seen)));
+    }
+
+    @Transactional
+    public StudyWriter.Written remove(StudyAccess.Open open, String id, long seen) {
+        known(writer.lock(open).study(), id);
+        return writer.write(open, id, List.of(new ChangeLog.Edit(object(id), null, seen)));
+    }
+
+    private static Reading known(Study study, String id) {
+        return study.readings().stream()
+                .filter(r -> r.id().equals(id))
+                .findFirst()
+                .orElseThrow(Problems::notFound);
+    }
+
+    /** Readings of a specimen in the order in which they were taken. */
+    public List<Kept> ofSpecimen(StudyAccess.Open open, String specimen) {
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        return snapshot.study().readings().stream()
+                .filter(r -> r.specimen().equals(specimen))
+                .map(r -> new Kept(r, snapshot.revision(object(r.id()))))
+                .toList();
+    }
+
+    /** What the readings of a character come to, row by row. */
+    public MeasuredView ofCharacter(StudyAccess.Open open, String id) {
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        StudyCharacter character = snapshot.study().character(id).orElseThrow(Problems::notFound);
+        List<Proposals.Proposal> rows = new Evidence(snapshot.study())
+                .of(character).stream()
+                        .map(r -> proposal(snapshot, r, character))
+                        .toList();
+        return MeasuredView.of(snapshot, character, rows);
+    }
+
+    private static Proposals.Proposal proposal(
+            StudyStore.Snapshot snapshot, Evidence.OfRow of, StudyCharacter character) {
+        return Proposals.of(of, character, score(snapshot, of.row(), character.id()));
+    }
+
+    private static @Nullable StudyScore score(StudyStore.Snapshot snapshot, String row, String character) {
+        return snapshot.scores().getOrDefault(row, Map.of()).get(character);
+    }
+
+    /** Every cell for which something was read, in the order of characters, then rows. */
+    public List<MeasuredView.MeasuredCell> cells(StudyAccess.Open open) {
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        Evidence evidence = new Evidence(snapshot.study());
+        List<MeasuredView.MeasuredCell> cells = new ArrayList<>();
+        for (StudyCharacter character : evidence.read()) {
+            for (Evidence.OfRow of : evidence.of(character)) {
+                if (!of.row().isEmpty()) {
+                    Proposals.Proposal proposal = proposal(snapshot, of, character);
+                    cells.add(MeasuredView.MeasuredCell.of(
+                            proposal, character, score(snapshot, of.row(), character.id())));
+                }
+            }
+        }
+        return cells;
+    }
+
+    /** Makes cells of their readings as one change; refused where the readings came to something else meanwhile. */
+    @Transactional
+    public StudyWriter.Written accept(StudyAccess.Open open, List<Accepted> wanted) {
+        StudyStore.Snapshot snapshot = writer.lock(open).snapshot();
+        Study study = snapshot.study();
+        Evidence evidence = new Evidence(study);
+        String by = studies.displayName(open.account());
+        String today = LocalDate.now(clock).toString();
+        List<ChangeLog.Edit> edits = new ArrayList<>();
+        for (Accepted cell : wanted) {
+            StudyCharacter character = study.character(cell.character()).orElseThrow(Problems::notFound);
+            Proposals.Proposal proposal = evidence.of(character).stream()
+                    .filter(r -> r.row().equals(cell.row()))
+                    .findFirst()
+                    .map(r -> proposal(snapshot, r, character))
+                    .filter(p -> p.notation().equals(cell.notation()))
+                    .orElseThrow(() -> Problems.conflict(
+                            "changed-meanwhile",
+                            "The readings of '" + cell.row() + "' in '" + character.label()
+                                    + "' came to something else meanwhile. Look at what they come to now.",
+                            Map.of()));
+            ScoreValue value = proposal.value();
+            if (value == null) {
+                throw Problems.badRequest("readings", "Too few individuals were read for a cell.");
+            }
+            StudyObject object = StudyObject.cell(cell.row(), cell.character());
+            StudyScore old = score(snapshot, cell.row(), cell.character());
+            StudyScore score = new StudyScore(
+                    cell.row(),
+                    cell.character(),
+                    value,
+                    proposal.notation(),
+                    StudyScore.Basis.SPECIMENS,
+                    "",
+                    false,
+                    old == null ? "" : old.note(),
+                    old == null ? List.of() : old.months(),
+                    by,
+                    today,
+                    "",
+                    proposal.sample());
+            edits.add(new ChangeLog.Edit(object, json.writeValueAsString(score), snapshot.revision(object)));
+        }
+        return edits.isEmpty()
+                ? new StudyWriter.Written("", snapshot.revision())
+                : writer.write(open, wanted.get(0).row(), edits);
+    }
+}

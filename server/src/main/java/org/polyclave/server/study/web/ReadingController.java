@@ -1,0 +1,158 @@
+package org.polyclave.server.study.web;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.measure.Taken;
+import org.polyclave.formats.study.Mark;
+import org.polyclave.formats.study.Reading;
+import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.study.MeasuredView;
+import org.polyclave.server.study.ReadingService;
+import org.polyclave.server.study.Role;
+import org.polyclave.server.study.StudyAccess;
+import org.polyclave.server.study.StudyService;
+import org.polyclave.server.study.StudyWriter;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Readings of specimens, and the cells that are made of them. */
+@RestController
+@RequestMapping("/api/studies/{slug}/readings")
+class ReadingController {
+    /** @param mark left out where the reading was typed */
+    record DraftRequest(
+            @NotNull String specimen,
+            @NotNull String character,
+            @Nullable String item,
+            @Nullable String typed,
+            @Nullable Mark mark,
+            @Nullable String instrument,
+            Reading.@Nullable Standing standing,
+            @Nullable String note) {
+        ReadingService.Draft draft() {
+            return new ReadingService.Draft(
+                    specimen,
+                    character,
+                    orEmpty(item),
+                    orEmpty(typed),
+                    mark,
+                    orEmpty(instrument),
+                    standing == null ? Reading.Standing.TAKEN : standing,
+                    orEmpty(note));
+        }
+
+        private static String orEmpty(@Nullable String text) {
+            return text == null ? "" : text;
+        }
+    }
+
+    record ReadingsRequest(@NotNull @Valid List<DraftRequest> readings) {}
+
+    record MendRequest(@NotNull @Valid DraftRequest reading, long seen) {}
+
+    record AcceptRequest(@NotNull List<ReadingService.Accepted> cells) {}
+
+    /**
+     * What a draft comes to.
+     *
+     * @param typed with its unit; empty if it was refused
+     * @param uncertainty standard uncertainty in the base unit
+     * @param refused why it is no reading; empty if it is one
+     */
+    record TakenResponse(
+            String typed, @Nullable Double value, @Nullable Double uncertainty, String refused) {
+        static TakenResponse of(Taken taken) {
+            if (taken instanceof Taken.Refused refused) {
+                return new TakenResponse("", null, null, refused.reason());
+            }
+            Taken.Value value = (Taken.Value) taken;
+            return new TakenResponse(value.typed(), value.value(), value.uncertainty(), "");
+        }
+    }
+
+    private final StudyService studies;
+    private final ReadingService readings;
+
+    ReadingController(StudyService studies, ReadingService readings) {
+        this.studies = studies;
+        this.readings = readings;
+    }
+
+    @GetMapping("/of-character/{id}")
+    MeasuredView ofCharacter(
+            @PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.ofCharacter(studies.open(slug, who, Role.VIEWER), id);
+    }
+
+    @GetMapping("/of-specimen/{id}")
+    List<ReadingService.Kept> ofSpecimen(
+            @PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.ofSpecimen(studies.open(slug, who, Role.VIEWER), id);
+    }
+
+    /** Every cell for which something was read. */
+    @GetMapping("/cells")
+    List<MeasuredView.MeasuredCell> cells(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.cells(studies.open(slug, who, Role.VIEWER));
+    }
+
+    /** Makes cells of their readings, as one change. */
+    @PostMapping("/cells")
+    StudyWriter.Written accept(
+            @PathVariable String slug,
+            @Valid @RequestBody AcceptRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.accept(studies.open(slug, who, Role.SCORER), request.cells());
+    }
+
+    /** What a reading would come to; nothing is written. */
+    @PostMapping("/read")
+    TakenResponse read(
+            @PathVariable String slug,
+            @Valid @RequestBody DraftRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return TakenResponse.of(readings.read(studies.open(slug, who, Role.SCORER), request.draft()));
+    }
+
+    @PostMapping
+    StudyWriter.Written add(
+            @PathVariable String slug,
+            @Valid @RequestBody ReadingsRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.add(
+                open(slug, who),
+                request.readings().stream().map(DraftRequest::draft).toList());
+    }
+
+    @PutMapping("/{id}")
+    StudyWriter.Written put(
+            @PathVariable String slug,
+            @PathVariable String id,
+            @Valid @RequestBody MendRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.put(open(slug, who), id, request.reading().draft(), request.seen());
+    }
+
+    @DeleteMapping("/{id}")
+    StudyWriter.Written remove(
+            @PathVariable String slug,
+            @PathVariable String id,
+            @RequestParam long seen,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.remove(open(slug, who), id, seen);
+    }
+
+    private StudyAccess.Open open(String slug, @Nullable SignedIn who) {
+        return studies.open(slug, who, Role.SCORER);
+    }
+}
