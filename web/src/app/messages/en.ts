@@ -1,5 +1,6 @@
 import editing from './en.editing';
 import gather from './en.gather';
+import measure from './en.measure';
 import pictures from './en.pictures';
 import reading from './en.reading';
 import scoring from './en.scoring';
@@ -8,6 +9,7 @@ import scoring from './en.scoring';
 export default {
   ...editing,
   ...gather,
+  ...measure,
   ...pictures,
   ...reading,
   ...scoring,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiPlus, mdiTableArrowDown } from '@mdi/js';
+import { mdiPlus, mdiRuler, mdiTableArrowDown } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
@@ -59,6 +59,10 @@ const chosen = computed({
             clearable
             hide-details
           />
+          <v-btn size="small" :prepend-icon="mdiRuler" :to="`/studies/${study.slug}/gather/measure`">{{
+            $t('measure.open')
+          }}</v-btn>
+          <v-btn size="small" :to="`/studies/${study.slug}/gather/cells`">{{ $t('measure.cells') }}</v-btn>
           <v-btn v-if="editable" size="small" :prepend-icon="mdiTableArrowDown" :to="`/import?into=${study.slug}`">{{
             $t('gather.table')
           }}</v-btn>

@@ -6,7 +6,7 @@ import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
 
 /** Adds a picture to the study: chosen, dropped or pasted, with what it shows and whose it is. */
-const props = defineProps<{ shows?: string }>();
+const props = defineProps<{ shows?: string; specimen?: string }>();
 const emit = defineEmits<{ added: [id: string] }>();
 const model = useStudy();
 const { busy, problem, run } = useAction();
@@ -27,6 +27,7 @@ async function add() {
     form.append('file', chosen);
     Object.entries(said.value).forEach(([name, value]) => form.append(name, value));
     form.append('keepPlace', String(keepPlace.value));
+    if (props.specimen) form.append('specimen', props.specimen);
     const path = `/api/studies/${encodeURIComponent(model.slug)}/pictures`;
     const written = await api.post<Schemas['Written']>(path, form);
     await model.reload();

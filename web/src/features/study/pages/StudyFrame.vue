@@ -33,7 +33,8 @@ const sharing = ref(false);
 const exporting = ref(false);
 /** Whether the page would show what this account may not see yet. */
 const hides = computed(() => model.study.value?.blind && here.value !== 'second' && !route.path.includes('/blind/'));
-const here = computed(() => route.path.split('/').pop());
+/** The stage; pages of a stage stand behind it. */
+const here = computed(() => route.path.split('/')[3]);
 const path = computed(() => (model.study.value ? stages(model.study.value) : []));
 const step = computed(() => model.nextStep.value);
 const canEdit = computed(() => model.study.value !== undefined && model.study.value.role !== 'VIEWER');
@@ -43,6 +44,8 @@ const commands = computed(() => [
     label: t('palette.go', { stage: t(`stage.${stage.id}`) }),
     run: () => router.push(`/studies/${props.slug}/${stage.id}`),
   })),
+  { label: t('measure.title'), run: () => router.push(`/studies/${props.slug}/gather/measure`) },
+  { label: t('measure.cells'), run: () => router.push(`/studies/${props.slug}/gather/cells`) },
   { label: t('palette.checks'), run: () => router.push(`/studies/${props.slug}/checks`) },
   { label: t('palette.export'), run: () => (exporting.value = true) },
   ...FILES.map((kind) => ({ label: t(`palette.${kind}`), run: () => save(kind) })),

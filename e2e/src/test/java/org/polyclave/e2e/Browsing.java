@@ -45,8 +45,13 @@ final class Browsing implements AfterEachCallback {
     }
 
     Page visitor(int width, int height) {
+        return visitor(width, height, false);
+    }
+
+    private Page visitor(int width, int height, boolean touches) {
         BrowserContext context = Shared.BROWSER.newContext(new Browser.NewContextOptions()
                 .setViewportSize(width, height)
+                .setHasTouch(touches)
                 .setBaseURL(RunningApplication.base())
                 .setPermissions(List.of("clipboard-read", "clipboard-write")));
         context.setDefaultTimeout(15_000);
@@ -65,7 +70,15 @@ final class Browsing implements AfterEachCallback {
     }
 
     Page signedIn(String displayName) {
-        Page page = visitor(1280, 800);
+        return signedIn(displayName, visitor(1280, 800));
+    }
+
+    /** Somebody with a tablet. */
+    Page touching(String displayName, int width, int height) {
+        return signedIn(displayName, visitor(width, height, true));
+    }
+
+    private static Page signedIn(String displayName, Page page) {
         page.navigate("/sign-in");
         page.getByText(displayName).click();
         page.waitForURL("**/studies");

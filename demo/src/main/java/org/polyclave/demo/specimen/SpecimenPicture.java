@@ -64,7 +64,16 @@ public final class SpecimenPicture {
      * @param ends where each size that can be read begins and ends, by its name
      */
     public record Rendered(
-            byte[] jpeg, int width, int height, List<Point> bar, String barText, Map<String, List<Point>> ends) {}
+            byte[] jpeg, int width, int height, List<Point> bar, String barText, Map<String, List<Point>> ends) {
+        /** @throws IllegalArgumentException if the picture does not show it */
+        public List<Point> endsOf(String size) {
+            List<Point> of = ends.get(size);
+            if (of == null) {
+                throw new IllegalArgumentException("The picture does not show '" + size + "'");
+            }
+            return of;
+        }
+    }
 
     /** A ripe fruit under a lens, lying as it fell. */
     public static Rendered fruit(double lengthMm, double beakShare, int width, int height, double focus, long seed) {

@@ -6,6 +6,7 @@ import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -90,6 +91,7 @@ public final class Evidence {
      * @param item empty: an item of its own
      * @param value in the base unit; NaN for states
      * @param uncertainty standard uncertainty in the base unit; 0 if not known
+     * @param kind sex or stage of the specimen; empty if not known
      * @param event where and when the specimen was found; specimens of one event are not independent
      * @param standing as the reading's; a ratio is looked at again if both parts were
      * @param barred null if it is evidence
@@ -102,6 +104,7 @@ public final class Evidence {
             List<String> states,
             double uncertainty,
             BigDecimal step,
+            String kind,
             String event,
             Material material,
             Reading.Standing standing,
@@ -158,6 +161,7 @@ public final class Evidence {
                 reading.states(),
                 uncertainty == null ? 0 : uncertainty,
                 step(reading, character),
+                specimen == null ? "" : kind(specimen),
                 specimen == null ? "" : event(specimen),
                 specimen == null ? Material.FRESH : material(specimen, reading.date()),
                 reading.standing(),
@@ -173,6 +177,10 @@ public final class Evidence {
                 typed.get().unit().isEmpty() ? character.unit() : typed.get().unit();
         double factor = Units.factor(character.type(), unit).orElse(1.0);
         return typed.get().step().multiply(BigDecimal.valueOf(factor));
+    }
+
+    private static String kind(Specimen specimen) {
+        return (specimen.sex() + " " + specimen.stage()).strip().toLowerCase(Locale.ROOT);
     }
 
     /** Place and date by which specimens are told to be from one gathering. */
@@ -223,6 +231,10 @@ public final class Evidence {
     }
 
     /** The row for which a specimen speaks; empty if it has no name. */
+    public String rowOf(String specimen) {
+        return rowOf(specimens.get(specimen));
+    }
+
     private String rowOf(@Nullable Specimen specimen) {
         String row = specimen == null
                 ? ""
@@ -298,6 +310,7 @@ public final class Evidence {
                 List.of(),
                 Math.max(ratio.uncertainty(), character.uncertainty()),
                 new BigDecimal("0.01"),
+                first.kind(),
                 first.event(),
                 Collections.max(both, java.util.Comparator.comparing(Item::material))
                         .material(),

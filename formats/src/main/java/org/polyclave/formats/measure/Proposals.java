@@ -20,7 +20,9 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.measure.IndividualMeans;
+import org.polyclave.core.measure.Pooling;
 import org.polyclave.core.measure.ProposedRange;
+import org.polyclave.core.measure.Sampling;
 import org.polyclave.core.measure.Slips;
 import org.polyclave.core.measure.Summary;
 import org.polyclave.formats.measure.Evidence.Item;
@@ -53,9 +55,11 @@ public final class Proposals {
         OUT_OF_DATE,
         /** The cell has another origin and says the same. */
         AGREES,
-        /** The cell has another origin and says something else. */
-        DIFFERS,
-        /** The cell is empty. */
+        /** The cell has another origin, and admits all that was read and more. */
+        WITHIN,
+        /** The cell has another origin, and shuts out some of what was read. */
+        BEYOND,
+        /** Nothing is known of the cell. */
         EMPTY
     }
 
@@ -68,7 +72,27 @@ public final class Proposals {
     public record Flag(int item, Slips.Cause cause, Optional<Double> repaired) {}
 
     /** @param collections collecting events that are told */
-    public record ReadCounts(int readings, int items, int individuals, int collections) {}
+    public record ReadCounts(int readings, int items, int individuals, int collections) {
+        /** The probability with which the next individual may lie outside a range that holds. */
+        private static final double OUTSIDE = 0.05;
+
+        /** Individuals still to be measured until one of twenty at most lies outside the range. */
+        public int more() {
+            return Sampling.untilRangeHolds(individuals, OUTSIDE);
+        }
+
+        /** Whether several individuals come from one gathering only, so that they are hardly more than one. */
+        public boolean areOneGathering() {
+            return collections == 1 && individuals > 1;
+        }
+    }
+
+    /**
+     * Two sexes or stages of one row that should not be measured as one.
+     *
+     * @param apart difference of their means in standard deviations within them
+     */
+    public record Unlike(String first, String second, double apart) {}
 
     /**
      * What the items of one row come to.
@@ -77,6 +101,7 @@ public final class Proposals {
      * @param leftOut items in other material
      * @param numbers statistics of the individuals in the base unit; empty for states
      * @param repeatability standard deviation of a reading about its item; empty if none was repeated
+     * @param unlike sexes or stages that the row mixes and should not; empty if it may
      * @param shares for states
      * @param flags by place among {@code items}, of all that are not settled
      * @param value proposed; null if there are too few individuals
@@ -92,6 +117,7 @@ public final class Proposals {
             ReadCounts counts,
             Optional<Summary> numbers,
             Optional<Double> repeatability,
+            Optional<Unlike> unlike,
             List<StateShares.Share> shares,
             List<Flag> flags,
             @Nullable ScoreValue value,
@@ -100,11 +126,11 @@ public final class Proposals {
             Standing standing) {
         /** Whether the cell should be looked at. */
         public boolean isNews() {
-            return standing == Standing.OUT_OF_DATE || standing == Standing.DIFFERS || standing == Standing.EMPTY;
+            return standing == Standing.OUT_OF_DATE || standing == Standing.BEYOND || standing == Standing.EMPTY;
         }
     }
 
-    /** @param score that the cell has now; null if it is empty */
+    /** @param score that the cell has now, of its own or inherited; null if it has none */
     public static Proposal of(Evidence.OfRow evidence, StudyCharacter character, @Nullable StudyScore score) {
         List<Item> counting = evidence.counting();
         Material material = mostUsual(counting);
@@ -138,12 +164,39 @@ public final class Proposals {
                 counts,
                 summary,
                 Double.isNaN(repeatability) ? Optional.empty() : Optional.of(repeatability),
+                numeric ? unlike(used) : Optional.empty(),
                 shares,
                 numeric ? flags(evidence.items(), used, character) : List.of(),
                 value,
                 value == null ? "" : NotationPrinter.print(value, character),
                 sample,
-                standing(value, sample, used, score, character));
+                standing(evidence.row(), value, used, score, character));
+    }
+
+    private static Optional<Unlike> unlike(List<Item> used) {
+        Map<String, List<IndividualMeans.Reading>> kinds = new TreeMap<>();
+        used.stream()
+                .filter(i -> !i.kind().isEmpty())
+                .forEach(i -> kinds.computeIfAbsent(i.kind(), k -> new ArrayList<>())
+                        .add(new IndividualMeans.Reading(i.specimen(), i.item(), i.value())));
+        List<String> names = new ArrayList<>();
+        List<double[]> groups = new ArrayList<>();
+        kinds.forEach((kind, readings) -> {
+            double[] means = IndividualMeans.of(readings).stream()
+                    .mapToDouble(IndividualMeans.Mean::value)
+                    .toArray();
+            if (means.length > 1) {
+                names.add(kind);
+                groups.add(means);
+            }
+        });
+        if (groups.size() < 2) {
+            return Optional.empty();
+        }
+        Pooling pooling = Pooling.of(groups);
+        return pooling.isHonest()
+                ? Optional.empty()
+                : Optional.of(new Unlike(names.get(pooling.first()), names.get(pooling.last()), pooling.apart()));
     }
 
     /** The material of most individuals; of several with as many the first. */
@@ -249,25 +302,43 @@ public final class Proposals {
     }
 
     private static Standing standing(
+            String row,
             @Nullable ScoreValue value,
-            @Nullable Sample sample,
             List<Item> used,
             @Nullable StudyScore score,
             StudyCharacter character) {
-        String made =
-                score == null || score.sample() == null ? "" : score.sample().readings();
+        boolean own = score != null && score.row().equals(row);
+        String made = !own || score == null || score.sample() == null
+                ? ""
+                : score.sample().readings();
         if (!made.isEmpty()) {
             return made.equals(digest(used)) ? Standing.MADE_OF_THESE : Standing.OUT_OF_DATE;
         }
-        if (value == null || sample == null) {
+        if (value == null) {
             return Standing.TOO_FEW;
         }
-        if (score == null) {
+        if (score == null || score.value() instanceof ScoreValue.Unknown) {
             return Standing.EMPTY;
         }
         // As people read it: a state that is told in another order, or a digit behind the last, is no news.
-        return NotationPrinter.print(score.value(), character).equals(NotationPrinter.print(value, character))
-                ? Standing.AGREES
-                : Standing.DIFFERS;
+        if (NotationPrinter.print(score.value(), character).equals(NotationPrinter.print(value, character))) {
+            return Standing.AGREES;
+        }
+        return admits(score.value(), value) ? Standing.WITHIN : Standing.BEYOND;
+    }
+
+    private static boolean admits(ScoreValue cell, ScoreValue read) {
+        if (cell instanceof ScoreValue.Range range && read instanceof ScoreValue.Range of) {
+            Double most = range.max();
+            return range.min() <= of.min() && (most == null || (of.max() != null && of.max() <= most));
+        }
+        if (cell instanceof ScoreValue.States states && read instanceof ScoreValue.States of) {
+            Set<String> admitted = new HashSet<>();
+            states.shown().stream()
+                    .filter(s -> s.frequency() != ScoreValue.Frequency.MISTAKEN)
+                    .forEach(s -> admitted.add(s.state()));
+            return of.shown().stream().allMatch(s -> admitted.contains(s.state()));
+        }
+        return cell instanceof ScoreValue.Any;
     }
 }

@@ -35,9 +35,10 @@ class WebConfiguration implements WebMvcConfigurer {
             Map.entry(
                     "Reading",
                     Set.of("item", "value", "states", "uncertainty", "instrument", "by", "date", "mark", "note")),
-            Map.entry("MeasuredRow", Set.of("summary", "repeatability")),
+            Map.entry("MeasuredRow", Set.of("summary", "repeatability", "unlike")),
             Map.entry("MeasuredItem", Set.of("value", "barred", "cause")),
             Map.entry("MeasuredCell", Set.of("range")),
+            Map.entry("ThresholdView", Set.of("crossValidated")),
             Map.entry("TakenResponse", Set.of("value", "uncertainty")),
             Map.entry("DraftRequest", Set.of("item", "typed", "mark", "instrument", "standing", "note")));
 

@@ -8,6 +8,8 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.measure.Slips;
 import org.polyclave.core.measure.Summary;
+import org.polyclave.core.measure.Threshold;
+import org.polyclave.formats.measure.Cuts;
 import org.polyclave.formats.measure.Evidence;
 import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.notation.NotationPrinter;
@@ -24,12 +26,16 @@ import org.polyclave.formats.study.Units;
  * @param rows those of which anything was read; last, with an empty row, specimens without a name
  */
 public record MeasuredView(String character, String unit, List<MeasuredRow> rows) {
-    /** @param cell where the readings stand to the cell of the matrix */
+    /**
+     * @param unlike sexes or stages that the row mixes and should not; null if it may
+     * @param cell where the readings stand to the cell of the matrix
+     */
     public record MeasuredRow(
             String row,
             List<MeasuredItem> items,
             @Schema(nullable = true) @Nullable Summary summary,
             @Schema(nullable = true) @Nullable Double repeatability,
+            Proposals.@Nullable Unlike unlike,
             List<StateShares.Share> shares,
             MeasuredCell cell) {}
 
@@ -61,16 +67,20 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
     /**
      * A cell and what its readings come to.
      *
-     * @param now what the cell says; empty if it is empty
+     * @param now what the cell says; empty if nothing is known
+     * @param inherited whether it says that for its taxon
      * @param proposed in notation; empty if there are too few individuals
      * @param leftOut readings of specimens in another material
      * @param flagged readings to be looked at again
+     * @param more individuals to be measured until one of twenty at most lies outside the range
+     * @param oneGathering whether all come from one place and day
      * @param range what the matrix says, in the unit; null without a range
      */
     public record MeasuredCell(
             String row,
             String character,
             String now,
+            boolean inherited,
             String proposed,
             Proposals.Standing standing,
             Proposals.ReadCounts counts,
@@ -78,6 +88,8 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
             int leftOut,
             int flagged,
             boolean provisional,
+            int more,
+            boolean oneGathering,
             StudyView.@Nullable RangeView range) {
         static MeasuredCell of(Proposals.Proposal proposal, StudyCharacter character, @Nullable StudyScore score) {
             boolean provisional = proposal.sample() != null && proposal.sample().provisional() != null;
@@ -85,6 +97,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
                     proposal.row(),
                     proposal.character(),
                     score == null ? "" : NotationPrinter.print(score.value(), character),
+                    score != null && !score.row().equals(proposal.row()),
                     proposal.notation(),
                     proposal.standing(),
                     proposal.counts(),
@@ -92,6 +105,8 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
                     proposal.leftOut(),
                     proposal.flags().size(),
                     provisional,
+                    proposal.counts().more(),
+                    proposal.counts().areOneGathering(),
                     range(score, factor(character)));
         }
 
@@ -103,6 +118,41 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
                     ? new StudyView.RangeView(
                             range.min() / factor, range.low() / factor, range.high() / factor, range.max() / factor)
                     : null;
+        }
+    }
+
+    /**
+     * Where to cut between two rows, in the unit.
+     *
+     * @param lower the row that lies below the cut
+     * @param error share of both rows on the wrong side of the cut
+     * @param crossValidated the same for specimens of gatherings that the cut was not made of; null if a row has but one
+     * @param doubtLow from here to {@code doubtHigh} do not decide by it
+     * @param more individuals to be measured until the error is known to be below one in twenty; -1 if never
+     */
+    public record ThresholdView(
+            String lower,
+            String upper,
+            double cut,
+            double error,
+            @Nullable Double crossValidated,
+            double doubtLow,
+            double doubtHigh,
+            int n,
+            int more) {
+        static ThresholdView of(String first, String second, Cuts.Cut of, StudyCharacter character) {
+            Threshold threshold = of.threshold();
+            double factor = factor(character);
+            return new ThresholdView(
+                    threshold.secondIsLower() ? second : first,
+                    threshold.secondIsLower() ? first : second,
+                    threshold.cut() / factor,
+                    threshold.error(),
+                    Double.isNaN(threshold.crossValidated()) ? null : (Double) threshold.crossValidated(),
+                    threshold.doubtLow() / factor,
+                    threshold.doubtHigh() / factor,
+                    of.n(),
+                    of.more());
         }
     }
 
@@ -122,6 +172,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
                     items(snapshot, proposal, readings, factor(character)),
                     proposal.numbers().map(n -> scaled(n, factor(character))).orElse(null),
                     proposal.repeatability().map(r -> r / factor(character)).orElse(null),
+                    proposal.unlike().orElse(null),
                     proposal.shares(),
                     MeasuredCell.of(proposal, character, score)));
         }

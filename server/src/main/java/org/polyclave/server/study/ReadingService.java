@@ -3,22 +3,28 @@ package org.polyclave.server.study;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.measure.Cuts;
 import org.polyclave.formats.measure.Evidence;
 import org.polyclave.formats.measure.MarkedReading;
 import org.polyclave.formats.measure.Proposals;
+import org.polyclave.formats.measure.ReadingImport;
 import org.polyclave.formats.measure.Taken;
 import org.polyclave.formats.measure.TypedReading;
+import org.polyclave.formats.reading.ReadingTable;
+import org.polyclave.formats.study.Inheritance;
 import org.polyclave.formats.study.Mark;
 import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.table.Problem;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.persistence.ChangeMapper;
 import org.polyclave.server.study.persistence.StudyMapper;
@@ -31,6 +37,8 @@ import tools.jackson.databind.json.JsonMapper;
 public class ReadingService {
     /** Readings taken at once. */
     static final int MOST = 50_000;
+
+    private static final int MOST_TOLD = 50;
 
     private final StudyStore store;
     private final StudyWriter writer;
@@ -79,6 +87,9 @@ public class ReadingService {
     /** A reading with the revision at which it got what it says. */
     public record Kept(Reading reading, long revision) {}
 
+    /** @param row for which the specimen speaks; empty if it has no name */
+    public record OfSpecimen(String specimen, String row, List<Kept> readings) {}
+
     /** What a draft would come to; nothing is written. */
     public Taken read(StudyAccess.Open open, Draft draft) {
         return taken(store.load(open.id()).study(), draft);
@@ -121,6 +132,10 @@ public class ReadingService {
         if (!rejections.isEmpty()) {
             throw Problems.unprocessable("readings", rejections.get(0).reason(), Map.of("rejections", rejections));
         }
+        return write(open, study, readings);
+    }
+
+    private StudyWriter.Written write(StudyAccess.Open open, Study study, List<Reading> readings) {
         List<Reading> all = new ArrayList<>(study.readings());
         all.addAll(readings);
         StudyWriter.refuseBroken(study, study.withReadings(all));
@@ -134,6 +149,66 @@ public class ReadingService {
             edits.add(writer.edit(object(reading.id()), reading, next + edits.size(), 0));
         }
         return writer.write(open, readings.get(0).id(), edits);
+    }
+
+    /**
+     * What a table of readings would add.
+     *
+     * @param readings how many; of {@code specimens} and {@code characters} so many
+     */
+    public record TablePreview(
+            int readings,
+            int specimens,
+            int characters,
+            List<Problem> problems,
+            List<String> unknownSpecimens,
+            List<String> unknownCharacters) {}
+
+    /** Reads a table of readings, and changes nothing. */
+    public TablePreview previewTable(StudyAccess.Open open, byte[] bytes, String fileName) {
+        ReadingImport.Found found = found(store.load(open.id()).study(), open, bytes, fileName);
+        return new TablePreview(
+                found.readings().size(),
+                (int) found.readings().stream()
+                        .map(Reading::specimen)
+                        .distinct()
+                        .count(),
+                (int) found.readings().stream()
+                        .map(Reading::character)
+                        .distinct()
+                        .count(),
+                found.problems().subList(0, Math.min(MOST_TOLD, found.problems().size())),
+                found.unknownSpecimens(),
+                found.unknownCharacters());
+    }
+
+    private ReadingImport.Found found(Study study, StudyAccess.Open open, byte[] bytes, String fileName) {
+        return ReadingImport.of(
+                study,
+                ReadingTable.read(bytes, fileName),
+                studies.displayName(open.account()),
+                LocalDate.now(clock).toString());
+    }
+
+    /** Takes the readings of a table as one change; refused as long as anything in it is no reading. */
+    @Transactional
+    public StudyWriter.Written addTable(StudyAccess.Open open, byte[] bytes, String fileName) {
+        Study study = writer.lock(open).study();
+        ReadingImport.Found found = found(study, open, bytes, fileName);
+        Optional<Problem> first =
+                found.problems().stream().filter(Problem::blocking).findFirst();
+        if (first.isPresent()) {
+            throw Problems.unprocessable("table", first.get().sentence(), Map.of("problems", found.problems()));
+        }
+        if (found.readings().isEmpty() || found.readings().size() > MOST) {
+            throw Problems.unprocessable(
+                    "table",
+                    found.readings().isEmpty()
+                            ? "None of the readings is of a specimen and a character of this study. Add the specimens first."
+                            : "A table holds up to " + MOST + " readings. Divide it.",
+                    Map.of());
+        }
+        return write(open, study, found.readings());
     }
 
     private static Reading reading(String id, Draft draft, Taken.Value value, String by, String date) {
@@ -192,12 +267,13 @@ public class ReadingService {
     }
 
     /** Readings of a specimen in the order in which they were taken. */
-    public List<Kept> ofSpecimen(StudyAccess.Open open, String specimen) {
+    public OfSpecimen ofSpecimen(StudyAccess.Open open, String specimen) {
         StudyStore.Snapshot snapshot = store.load(open.id());
-        return snapshot.study().readings().stream()
+        List<Kept> readings = snapshot.study().readings().stream()
                 .filter(r -> r.specimen().equals(specimen))
                 .map(r -> new Kept(r, snapshot.revision(object(r.id()))))
                 .toList();
+        return new OfSpecimen(specimen, new Evidence(snapshot.study()).rowOf(specimen), readings);
     }
 
     /** What the readings of a character come to, row by row. */
@@ -211,13 +287,32 @@ public class ReadingService {
         return MeasuredView.of(snapshot, character, rows);
     }
 
+    /** Where to cut between two rows; empty if one of them was not measured. */
+    public Optional<MeasuredView.ThresholdView> threshold(
+            StudyAccess.Open open, String id, String first, String second) {
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        StudyCharacter character =
+                snapshot.study().character(id).filter(c -> c.type().isNumeric()).orElseThrow(Problems::notFound);
+        Map<String, Proposals.Proposal> rows = new HashMap<>();
+        new Evidence(snapshot.study()).of(character).forEach(r -> rows.put(r.row(), proposal(snapshot, r, character)));
+        Proposals.Proposal one = rows.get(first);
+        Proposals.Proposal other = rows.get(second);
+        return one == null || other == null
+                ? Optional.empty()
+                : Cuts.between(one, other).map(c -> MeasuredView.ThresholdView.of(first, second, c, character));
+    }
+
     private static Proposals.Proposal proposal(
             StudyStore.Snapshot snapshot, Evidence.OfRow of, StudyCharacter character) {
         return Proposals.of(of, character, score(snapshot, of.row(), character.id()));
     }
 
-    private static @Nullable StudyScore score(StudyStore.Snapshot snapshot, String row, String character) {
-        return snapshot.scores().getOrDefault(row, Map.of()).get(character);
+    /** What a cell shows, inherited or of its own. */
+    static @Nullable StudyScore score(StudyStore.Snapshot snapshot, String row, String character) {
+        return new Inheritance(snapshot.study().rows(), snapshot.scores())
+                .effective(row, character)
+                .map(Inheritance.Effective::score)
+                .orElse(null);
     }
 
     /** Every cell for which something was read, in the order of characters, then rows. */
@@ -263,7 +358,8 @@ public class ReadingService {
                 throw Problems.badRequest("readings", "Too few individuals were read for a cell.");
             }
             StudyObject object = StudyObject.cell(cell.row(), cell.character());
-            StudyScore old = score(snapshot, cell.row(), cell.character());
+            StudyScore old =
+                    snapshot.scores().getOrDefault(cell.row(), Map.of()).get(cell.character());
             StudyScore score = new StudyScore(
                     cell.row(),
                     cell.character(),

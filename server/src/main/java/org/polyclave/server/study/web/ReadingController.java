@@ -2,6 +2,7 @@ package org.polyclave.server.study.web;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import java.io.IOException;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.measure.Taken;
@@ -14,6 +15,8 @@ import org.polyclave.server.study.Role;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyService;
 import org.polyclave.server.study.StudyWriter;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -24,6 +27,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
 
 /** Readings of specimens, and the cells that are made of them. */
 @RestController
@@ -95,9 +99,22 @@ class ReadingController {
     }
 
     @GetMapping("/of-specimen/{id}")
-    List<ReadingService.Kept> ofSpecimen(
+    ReadingService.OfSpecimen ofSpecimen(
             @PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
         return readings.ofSpecimen(studies.open(slug, who, Role.VIEWER), id);
+    }
+
+    /** Where to cut between two rows; nothing (204) if one of them was not measured. */
+    @GetMapping("/of-character/{id}/threshold")
+    ResponseEntity<MeasuredView.ThresholdView> threshold(
+            @PathVariable String slug,
+            @PathVariable String id,
+            @RequestParam String first,
+            @RequestParam String second,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.threshold(studies.open(slug, who, Role.VIEWER), id, first, second)
+                .map(ResponseEntity::ok)
+                .orElseGet(() -> ResponseEntity.noContent().build());
     }
 
     /** Every cell for which something was read. */
@@ -132,6 +149,31 @@ class ReadingController {
         return readings.add(
                 open(slug, who),
                 request.readings().stream().map(DraftRequest::draft).toList());
+    }
+
+    /** What a table of readings would add; nothing is written. */
+    @PostMapping(path = "/table/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    ReadingService.TablePreview previewTable(
+            @PathVariable String slug,
+            @RequestParam MultipartFile file,
+            @AuthenticationPrincipal @Nullable SignedIn who)
+            throws IOException {
+        return readings.previewTable(open(slug, who), file.getBytes(), name(file));
+    }
+
+    /** Takes the readings of a table, as one change. */
+    @PostMapping(path = "/table", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    StudyWriter.Written addTable(
+            @PathVariable String slug,
+            @RequestParam MultipartFile file,
+            @AuthenticationPrincipal @Nullable SignedIn who)
+            throws IOException {
+        return readings.addTable(open(slug, who), file.getBytes(), name(file));
+    }
+
+    private static String name(MultipartFile file) {
+        String name = file.getOriginalFilename();
+        return name == null ? "readings.csv" : name;
     }
 
     @PutMapping("/{id}")

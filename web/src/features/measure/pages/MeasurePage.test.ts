@@ -1,0 +1,137 @@
+import { nextTick } from 'vue';
+import { expect, test, vi } from 'vitest';
+import type { Schemas } from '@/api/client';
+import { fakeServer, Refusal } from '@/testing/server';
+import { character, mountInStudy, study } from '@/testing/study';
+import MeasurePage from './MeasurePage.vue';
+
+const server = fakeServer();
+const PATH = '/api/studies/meadow';
+
+const specimen = (id: string, row: string): Schemas['Specimen'] => ({
+  id,
+  code: id.toUpperCase(),
+  determinations: [{ row, qualifier: '', kind: 'DETERMINED', by: '', date: '', how: '', characters: [] }],
+  event: { date: '', place: '', coordinates: '', collector: '', habitat: '', host: '' },
+  stage: '',
+  sex: '',
+  treatments: [],
+  storage: '',
+  note: '',
+});
+const reading = (
+  id: string,
+  typed: string,
+  value: number,
+  more: Partial<Schemas['Reading']> = {},
+): Schemas['Kept'] => ({
+  reading: { id, specimen: 'v1', character: 'width', typed, value, standing: 'TAKEN', by: 'Oswin', ...more },
+  revision: 4,
+});
+const item = (id: string, value: number, more: Partial<Schemas['MeasuredItem']> = {}): Schemas['MeasuredItem'] => ({
+  reading: id,
+  specimen: 'v1',
+  item: '',
+  typed: `${value} mm`,
+  value,
+  states: [],
+  uncertainty: 0.1,
+  material: 'FRESH',
+  standing: 'TAKEN',
+  repaired: '',
+  by: 'Oswin',
+  revision: 4,
+  ...more,
+});
+const cell = (row: string): Schemas['MeasuredCell'] => ({
+  row,
+  character: 'width',
+  now: '',
+  inherited: false,
+  proposed: '',
+  standing: 'TOO_FEW',
+  counts: { readings: 2, items: 2, individuals: 1, collections: 0 },
+  material: 'FRESH',
+  leftOut: 0,
+  flagged: 1,
+  provisional: true,
+  more: 38,
+  oneGathering: false,
+});
+
+async function open() {
+  server.on(
+    `GET ${PATH}`,
+    study({
+      characters: [character('width', { type: 'LENGTH', unit: 'mm' })],
+      specimens: [specimen('v1', 'bane'), specimen('v2', 'mild')],
+    }),
+  );
+  server.on(`GET ${PATH}/changes?since=7`, { revision: 7, structure: false, characters: [] });
+  server.on(`GET ${PATH}/next-step`, { code: 'nothing', stage: '', subject: '', count: 0 });
+  const kept = [reading('a', '4.1 mm', 4.1), reading('b', '104 mm', 104)];
+  server.on(`GET ${PATH}/readings/of-specimen/v1`, { specimen: 'v1', row: 'bane', readings: kept });
+  server.on(`GET ${PATH}/readings/of-character/width`, {
+    character: 'width',
+    unit: 'mm',
+    rows: [
+      {
+        row: 'bane',
+        items: [item('a', 4.1), item('b', 104, { cause: 'INCHES', repaired: '4.09' })],
+        shares: [],
+        cell: cell('bane'),
+      },
+    ],
+  });
+  const page = await mountInStudy(MeasurePage, '/?specimen=v1');
+  await vi.waitFor(() => expect(page.text()).toContain('104 mm'));
+  return page;
+}
+
+const field = (page: Awaited<ReturnType<typeof open>>) => page.all('.entry input')[0] as HTMLInputElement;
+
+test('a caliper that acts as a keyboard leaves a reading with every Enter', async () => {
+  const page = await open();
+  server.on(`POST ${PATH}/readings`, { id: 'c', revision: 8 });
+  expect(page.text()).toContain('serious');
+  field(page).value = '4.3';
+  field(page).dispatchEvent(new Event('input'));
+  await nextTick();
+  page.all('.entry')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));
+  await vi.waitFor(() => expect(field(page).value).toBe(''));
+  expect(server.bodies(`POST ${PATH}/readings`)).toEqual([
+    { readings: [{ specimen: 'v1', character: 'width', item: '', typed: '4.3' }] },
+  ]);
+});
+
+test('of a pasted column, the line that is no reading is named and nothing is lost', async () => {
+  const page = await open();
+  server.on(
+    `POST ${PATH}/readings`,
+    new Refusal(422, { code: 'readings', detail: 'x', rejections: [{ index: 2, reason: "'wide' is no number." }] }),
+  );
+  const paste = Object.assign(new Event('paste', { bubbles: true, cancelable: true }), {
+    clipboardData: { getData: () => '4.1\n4.2\nwide\n' },
+  });
+  field(page).dispatchEvent(paste);
+  await vi.waitFor(() => expect(page.text()).toContain("Line 3: 'wide' is no number."));
+  expect(field(page).value).toBe('4.1; 4.2; wide');
+});
+
+test('a slip says its likely cause, and is mended with what it was', async () => {
+  const page = await open();
+  expect(page.text()).toContain('inches? It would be 4.09 mm');
+  server.on(`PUT ${PATH}/readings/b`, { id: 'b', revision: 8 });
+  page.byText('button', 'Write 4.09 mm').click();
+  await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/readings/b`)).toHaveLength(1));
+  expect(server.bodies(`PUT ${PATH}/readings/b`)[0]).toMatchObject({
+    reading: { typed: '4.09 mm', note: 'was 104 mm', standing: 'TAKEN' },
+    seen: 4,
+  });
+});
+
+test('measuring blind hides what others read', async () => {
+  const page = await open();
+  (page.all('input[type=checkbox]').at(-1) as HTMLInputElement).click();
+  await vi.waitFor(() => expect(page.text()).not.toContain('104 mm'));
+});
