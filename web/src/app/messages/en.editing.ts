@@ -43,6 +43,8 @@ export default {
     'few-individuals': 'Ranges on too few individuals',
     'circular-evidence': 'Specimens named by the very character',
     'evidence-elsewhere': 'Specimens that are something else',
+    'out-of-date': 'Cells whose readings changed since',
+    'reading-to-settle': 'Readings to look at again',
     'no-picture': 'States without a picture',
   },
   taxon: {
@@ -170,6 +172,7 @@ export default {
     comparator: 'Compared with: the middle lobe …',
     pitfalls: 'What goes wrong',
     preservation: 'What preservation does to it',
+    alteredBy: 'No evidence once the specimen was',
     delay: 'Minutes to wait',
     subject: 'Belongs to',
     conditions: 'Applies only where',

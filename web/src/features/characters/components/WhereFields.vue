@@ -12,6 +12,11 @@ const subjects = (['ORGANISM', 'STAND', 'BEHAVIOUR'] as const).map((value) => ({
   value,
   title: t(`subject.${value}`),
 }));
+/** After these a specimen is no evidence for it. */
+const treatments = (['CUT', 'DISSECTED', 'MOUNTED', 'FLUID', 'DRIED'] as const).map((value) => ({
+  value,
+  title: t(`gather.treated.${value}`),
+}));
 const measured = computed(() =>
   props.characters
     .filter((c) => (c.type === 'LENGTH' || c.type === 'COUNT') && c.id !== character.value.id)
@@ -74,6 +79,16 @@ const field = useCompact(() => props.readonly);
         v-model="character.looking.preservation"
         class="wide"
         :label="$t('character.preservation')"
+      />
+      <v-select
+        v-bind="field"
+        v-model="character.looking.alteredBy"
+        class="wide"
+        :items="treatments"
+        :label="$t('character.alteredBy')"
+        multiple
+        chips
+        clearable
       />
       <v-text-field
         v-bind="field"

@@ -396,10 +396,11 @@ const heldAt = computed(() => {
   return point && onScreen(view.value, point);
 });
 
+/** Behind the end that lies farthest to the right, where it covers nothing of the mark. */
 function labelAt(mark: BenchMark): Point {
-  const first = onScreen(view.value, mark.parts[0]?.[0] ?? { x: 0, y: 0 });
-  const last = onScreen(view.value, mark.parts[0]?.[mark.parts[0].length - 1] ?? { x: 0, y: 0 });
-  return { x: (first.x + last.x) / 2 + 6, y: (first.y + last.y) / 2 - 6 };
+  const placed = mark.parts.flat().map((p) => onScreen(view.value, p));
+  const end = placed.reduce((a, b) => (b.x > a.x ? b : a), placed[0] ?? { x: 0, y: 0 });
+  return { x: end.x + 7, y: end.y + 4 };
 }
 
 const state = computed(() => {

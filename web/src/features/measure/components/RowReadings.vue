@@ -78,7 +78,7 @@ const states = computed(() =>
       :threshold="threshold"
       @choose="emit('choose', $event)"
     />
-    <dl v-if="own" class="figures">
+    <div v-if="own" class="says figures">
       <div>{{ $t('measure.summary.n', own.cell.counts) }}</div>
       <template v-if="numbers">
         <div v-if="numbers.n > 1">
@@ -120,7 +120,7 @@ const states = computed(() =>
           $t(`measure.into.standings.${own.cell.standing}`)
         }}</router-link>
       </div>
-    </dl>
+    </div>
     <template v-if="numbers && others.length > 1">
       <v-select v-model="against" :items="others" :label="$t('measure.plot.against')" density="compact" hide-details />
       <div v-if="threshold" class="cut" role="status">
@@ -158,7 +158,7 @@ h3 {
   font-style: italic;
 }
 
-dl {
+.says {
   margin: 0.2rem 0 0.6rem;
   font-size: 0.86rem;
 }

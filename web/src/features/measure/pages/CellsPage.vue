@@ -58,7 +58,7 @@ const measured = computed(() => {
   ];
 });
 const rowOf = (id: string) => study.value?.rows.find((r) => r.id === id);
-const open = computed(() => groups.value.flatMap((g) => g.cells).filter(writable));
+const open = computed(() => groups.value.flatMap((g) => g.cells).filter((c) => writable(c) && news(c)));
 const wanted = computed(() => open.value.filter((c) => chosen.value.has(key(c))));
 
 function toggle(cell: Schemas['MeasuredCell'], on: boolean) {

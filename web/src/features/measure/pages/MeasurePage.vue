@@ -452,7 +452,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
   }
 
   .picture {
-    height: 75vh;
+    height: 62vh;
   }
 }
 </style>

@@ -209,13 +209,13 @@ class MeasuringJourneyTest {
 
     /** An inch rule read as millimetres: named, and mended by one press with what it was. */
     private static void aSlipIsCaught(Page page) {
-        page.getByLabel("Reading (mm)").fill("0.14");
+        page.getByLabel("Reading (mm)").fill("0.146");
         page.keyboard().press("Enter");
         Locator slip = page.getByRole(AriaRole.NOTE).filter(new Locator.FilterOptions().setHasText("inches?"));
         assertThat(slip).isVisible();
-        slip.getByText("Write 3.5").click();
+        slip.getByText("Write 3.7").click();
         assertThat(slip).isHidden();
-        assertThat(page.getByText("was 0.14 mm")).isVisible();
+        assertThat(page.getByText("was 0.146 mm")).isVisible();
     }
 
     /** 100 rows of 20 clean individuals each: about five are flagged by chance, as the cuts are made. */

@@ -18,6 +18,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.measure.Slips;
+import org.polyclave.formats.check.StudyCheck;
+import org.polyclave.formats.check.StudyFinding;
 import org.polyclave.formats.measure.Evidence;
 import org.polyclave.formats.measure.Evidence.Barred;
 import org.polyclave.formats.measure.Evidence.Material;
@@ -39,6 +41,7 @@ import org.polyclave.formats.study.Specimen.Treated;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCharacter.StudyState;
+import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyRules;
 import org.polyclave.formats.study.StudyScope;
@@ -193,6 +196,10 @@ final class MeasureTest {
         assertThat(proposal(scored.withReadings(more), WIDTH, "mild").standing())
                 .isEqualTo(Standing.OUT_OF_DATE);
 
+        assertThat(findings(scored)).isEmpty();
+        assertThat(findings(scored.withReadings(more))).containsExactly("out-of-date");
+        assertThat(findings(scored.withReadings(List.of()))).containsExactly("out-of-date");
+
         // A new name takes the readings along: one plant fewer here, one of another taxon there.
         Study renamed = scored.withSpecimens(scored.specimens().stream()
                 .map(s -> s.id().equals("p3")
@@ -202,6 +209,13 @@ final class MeasureTest {
         assertThat(proposal(renamed, WIDTH, "mild").standing()).isEqualTo(Standing.OUT_OF_DATE);
         assertThat(proposal(renamed, WIDTH, "bane").counts().individuals()).isEqualTo(1);
         assertThat(proposal(renamed, WIDTH, "bane").standing()).isEqualTo(Standing.TOO_FEW);
+    }
+
+    private static List<String> findings(Study study) {
+        return StudyCheck.of(StudyCompiler.compile(study)).findings().stream()
+                .map(StudyFinding::kind)
+                .filter(k -> k.equals("out-of-date") || k.equals("reading-to-settle"))
+                .toList();
     }
 
     @Test

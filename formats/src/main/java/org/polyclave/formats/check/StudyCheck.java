@@ -97,6 +97,7 @@ public final class StudyCheck {
         matrix.findings().forEach(f -> all.add(words.tell(f)));
         ofColumns.forEach(all::addAll);
         all.addAll(GapCheck.of(compiled));
+        all.addAll(ReadingCheck.of(compiled));
         return List.copyOf(all);
     }
 }

@@ -1,0 +1,85 @@
+package org.polyclave.formats.check;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.polyclave.formats.measure.Evidence;
+import org.polyclave.formats.measure.Proposals;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScore;
+
+/** Tests cells against the readings that they were made of, and readings against each other. */
+final class ReadingCheck {
+    private final Study study;
+    private final Map<String, Map<String, StudyScore>> scores;
+    private final List<StudyFinding> found = new ArrayList<>();
+    /** Cells, as row and character, whose readings were looked at. */
+    private final Set<List<String>> seen = new HashSet<>();
+
+    private ReadingCheck(CompiledStudy compiled) {
+        study = compiled.study();
+        scores = compiled.scores();
+    }
+
+    static List<StudyFinding> of(CompiledStudy compiled) {
+        ReadingCheck check = new ReadingCheck(compiled);
+        check.run();
+        return check.found;
+    }
+
+    private void run() {
+        Evidence evidence = new Evidence(study);
+        for (StudyCharacter character : study.readings().isEmpty() ? List.<StudyCharacter>of() : evidence.read()) {
+            for (Evidence.OfRow row : evidence.of(character)) {
+                study.row(row.row()).ifPresent(r -> check(r, character, row));
+            }
+        }
+        // Of some cells every reading is gone.
+        for (StudyRow row : study.rows()) {
+            scores.getOrDefault(row.id(), Map.of()).forEach((id, score) -> {
+                if (score.sample() != null
+                        && !score.sample().readings().isEmpty()
+                        && !seen.contains(List.of(row.id(), id))) {
+                    study.character(id).ifPresent(c -> outOfDate(row, c));
+                }
+            });
+        }
+    }
+
+    private void check(StudyRow row, StudyCharacter character, Evidence.OfRow evidence) {
+        seen.add(List.of(row.id(), character.id()));
+        StudyScore score = scores.getOrDefault(row.id(), Map.of()).get(character.id());
+        Proposals.Proposal proposal = Proposals.of(evidence, character, score);
+        if (proposal.standing() == Proposals.Standing.OUT_OF_DATE) {
+            outOfDate(row, character);
+        }
+        if (!proposal.flags().isEmpty() && character.ratioOf().isEmpty()) {
+            int n = proposal.flags().size();
+            add(
+                    "reading-to-settle",
+                    row,
+                    character,
+                    (n == 1 ? "One reading" : n + " readings") + " of '" + row.name()
+                            + "' lie far from the others. Look at what was measured: correct it, keep it or set it aside.");
+        }
+    }
+
+    private void outOfDate(StudyRow row, StudyCharacter character) {
+        add(
+                "out-of-date",
+                row,
+                character,
+                "The score of '" + row.name()
+                        + "' was made of readings that have changed since: by a later reading, a new"
+                        + " name or a new scale. Look at what they come to now.");
+    }
+
+    private void add(String kind, StudyRow row, StudyCharacter character, String reason) {
+        found.add(new StudyFinding(kind, row.id(), character.id(), "", reason));
+    }
+}
