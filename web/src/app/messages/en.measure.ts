@@ -77,6 +77,22 @@ export default {
       repair: 'Write {repaired} {unit}',
       was: 'was {typed}',
     },
+    caliper: {
+      open: 'Listen to the caliper (simulated)',
+      close: 'Close the caliper',
+      listening: 'Each press of the caliper is a reading.',
+      lost: 'The caliper cannot be heard. Trying again.',
+    },
+    camera: {
+      open: 'Camera (simulated)',
+      title: 'Microscope camera (simulated)',
+      which: 'Objective',
+      objective: 'objective {n}',
+      shows: 'Specimen {code} under the microscope, objective {n}',
+      hint: 'The focus drifts: press when it is sharp. The scale bar is in the picture.',
+      lost: 'The camera cannot be reached. Trying again.',
+      take: 'Keep this picture',
+    },
     cause: {
       INCHES: '25.4 times off the others: inches? It would be {repaired} {unit}.',
       TENFOLD: 'Ten times off the others: the decimal mark? It would be {repaired} {unit}.',

@@ -4,6 +4,7 @@ import measure from './en.measure';
 import pictures from './en.pictures';
 import reading from './en.reading';
 import scoring from './en.scoring';
+import sheets from './en.sheets';
 
 /** Every word of the interface. In vue-i18n a bar separates singular from plural. */
 export default {
@@ -13,6 +14,7 @@ export default {
   ...pictures,
   ...reading,
   ...scoring,
+  ...sheets,
   product: 'Polyclave',
   loading: 'Loading',
   save: 'Save',

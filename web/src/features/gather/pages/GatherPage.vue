@@ -62,6 +62,7 @@ const chosen = computed({
           <v-btn size="small" :prepend-icon="mdiRuler" :to="`/studies/${study.slug}/gather/measure`">{{
             $t('measure.open')
           }}</v-btn>
+          <v-btn size="small" :to="`/studies/${study.slug}/gather/sheets`">{{ $t('sheets.open') }}</v-btn>
           <v-btn size="small" :to="`/studies/${study.slug}/gather/cells`">{{ $t('measure.cells') }}</v-btn>
           <v-btn v-if="editable" size="small" :prepend-icon="mdiTableArrowDown" :to="`/import?into=${study.slug}`">{{
             $t('gather.table')

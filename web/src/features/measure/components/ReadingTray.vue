@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n';
 import { Problem, type Schemas } from '@/api/client';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
+import { useStream } from '../composables/useInstruments';
 import { draftOf, type Draft } from '../composables/useMeasured';
 import { nextItem, spread } from '../logic/marks';
 
@@ -16,6 +17,8 @@ const props = defineProps<{
   items: Schemas['MeasuredItem'][];
   editable: boolean;
   chosen: string;
+  /** Address at which a caliper is heard; without one there is none. */
+  caliperAddress?: string;
   add: (drafts: Draft[]) => Promise<string>;
   mend: (id: string, draft: Draft, seen: number) => Promise<void>;
   remove: (id: string, seen: number) => Promise<void>;
@@ -82,6 +85,16 @@ function told(failure: unknown, texts: string[]): unknown {
     : failure;
 }
 
+/** What a caliper sends is taken as if it were typed, one after the other. */
+let last: Promise<void> = Promise.resolve();
+const caliper = useStream('reading', (text) => {
+  last = last.then(() => take([text]));
+});
+watch(
+  () => [props.specimen.id, props.character.id],
+  () => caliper.close(),
+);
+
 const enter = () => typed.value.trim() && take([typed.value.trim()]);
 
 /** A column of a spreadsheet is so many readings. */
@@ -137,6 +150,14 @@ const plusMinus = (kept: Schemas['Kept']) =>
       />
       <v-btn type="submit" :loading="busy" :disabled="!typed.trim()">{{ $t('measure.tray.take') }}</v-btn>
     </form>
+    <div v-if="editable && props.caliperAddress" class="caliper">
+      <v-btn size="x-small" @click="caliper.open.value ? caliper.close() : caliper.begin(props.caliperAddress)">{{
+        $t(caliper.open.value ? 'measure.caliper.close' : 'measure.caliper.open')
+      }}</v-btn>
+      <span v-if="caliper.open.value" class="quiet" role="status">{{
+        $t(caliper.lost.value ? 'measure.caliper.lost' : 'measure.caliper.listening')
+      }}</span>
+    </div>
     <ProblemNote :problem="problem" />
     <p v-if="!lines.length" class="quiet">{{ $t('measure.tray.none', { character: character.label }) }}</p>
     <ol>
@@ -273,6 +294,14 @@ li.chosen {
 
 .reading .quiet {
   font-size: 0.82rem;
+}
+
+.caliper {
+  display: flex;
+  gap: 0.5rem;
+  align-items: center;
+  font-size: 0.82rem;
+  margin-bottom: 0.3rem;
 }
 
 .slip {

@@ -59,7 +59,8 @@ const cell = (row: string): Schemas['MeasuredCell'] => ({
   oneGathering: false,
 });
 
-async function open() {
+async function open(instruments: string[] = []) {
+  server.on('GET /api/instruments', instruments);
   server.on(
     `GET ${PATH}`,
     study({
@@ -134,4 +135,25 @@ test('measuring blind hides what others read', async () => {
   const page = await open();
   (page.all('input[type=checkbox]').at(-1) as HTMLInputElement).click();
   await vi.waitFor(() => expect(page.text()).not.toContain('104 mm'));
+});
+
+test('what a caliper sends is read one after the other, until it is closed', async () => {
+  const heard: EventTarget[] = [];
+  const closed = vi.fn();
+  class Source extends EventTarget {
+    close = closed;
+    constructor(readonly address: string) {
+      super();
+      heard.push(this);
+    }
+  }
+  vi.stubGlobal('EventSource', Source);
+  const page = await open(['caliper']);
+  server.on(`POST ${PATH}/readings`, { id: 'c', revision: 8 });
+  await vi.waitFor(() => page.byText('button', 'Listen to the caliper (simulated)').click());
+  for (const data of ['4.31 mm', '4.28 mm']) heard[0]?.dispatchEvent(new MessageEvent('reading', { data }));
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/readings`)).toHaveLength(2));
+  expect(server.bodies(`POST ${PATH}/readings`)[1]).toMatchObject({ readings: [{ typed: '4.28 mm' }] });
+  page.byText('button', 'Close the caliper').click();
+  expect(closed).toHaveBeenCalled();
 });

@@ -12,12 +12,14 @@ import ProblemNote from '@/shared/ProblemNote.vue';
 import { rowName } from '@/shared/rowNames';
 import { useAction } from '@/shared/useAction';
 import { useSession } from '@/stores/session';
+import CameraDialog from '../components/CameraDialog.vue';
 import PictureBench from '../components/PictureBench.vue';
 import ReadingTableDialog from '../components/ReadingTableDialog.vue';
 import ReadingTray from '../components/ReadingTray.vue';
 import RowReadings from '../components/RowReadings.vue';
 import ScaleForm from '../components/ScaleForm.vue';
 import SpecimenStrip from '../components/SpecimenStrip.vue';
+import { useInstruments } from '../composables/useInstruments';
 import { draftOf, useMeasured } from '../composables/useMeasured';
 import { nextItem, partsFor, shapesFor, type BenchMark, type Shape } from '../logic/marks';
 import type { Point } from '../logic/viewport';
@@ -236,6 +238,17 @@ const scaleSaid = computed(() => {
     : t('measure.scale.change', { length: scale.length ?? '' });
 });
 
+const instruments = useInstruments();
+const camera = ref(false);
+/** A simulated caliper measures things as large as those that were read. */
+const caliper = computed(() => {
+  if (character.value?.type !== 'LENGTH' || !instruments.value?.includes('caliper')) return undefined;
+  const median = measured.value?.rows.find((r) => r.row === speaksFor.value)?.summary?.median ?? 10;
+  const millimetres =
+    character.value.unit === 'um' ? median / 1000 : character.value.unit === 'cm' ? median * 10 : median;
+  return `/api/instruments/caliper?around=${millimetres}`;
+});
+
 const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
 </script>
 
@@ -259,6 +272,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
       />
     </header>
     <ReadingTableDialog v-model="bringing" />
+    <CameraDialog v-if="specimen" v-model="camera" :specimen="specimen" @added="pictureId = $event" />
     <p v-if="study && !specimens.length">{{ $t('measure.empty') }}</p>
     <p v-else-if="study && !character">{{ $t('measure.noCharacter') }}</p>
     <div v-else-if="study" class="areas">
@@ -309,6 +323,9 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
             >
             <span v-else class="quiet">{{ scaleSaid }}</span>
           </template>
+          <v-btn v-if="mayScale && instruments?.includes('camera')" size="small" @click="camera = true">{{
+            $t('measure.camera.open')
+          }}</v-btn>
         </div>
         <ScaleForm
           v-if="scaling && picture"
@@ -359,6 +376,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
           :items="items"
           :editable="editable"
           :chosen="readingId"
+          :caliper-address="caliper"
           :add="add"
           :mend="mend"
           :remove="remove"

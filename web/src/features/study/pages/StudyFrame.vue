@@ -45,6 +45,7 @@ const commands = computed(() => [
     run: () => router.push(`/studies/${props.slug}/${stage.id}`),
   })),
   { label: t('measure.title'), run: () => router.push(`/studies/${props.slug}/gather/measure`) },
+  { label: t('sheets.open'), run: () => router.push(`/studies/${props.slug}/gather/sheets`) },
   { label: t('measure.cells'), run: () => router.push(`/studies/${props.slug}/gather/cells`) },
   { label: t('palette.checks'), run: () => router.push(`/studies/${props.slug}/checks`) },
   { label: t('palette.export'), run: () => (exporting.value = true) },

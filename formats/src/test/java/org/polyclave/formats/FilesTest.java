@@ -59,7 +59,8 @@ class FilesTest {
                     .usingRecursiveFieldByFieldElementComparatorOnFields("row", "character", "value")
                     .containsExactlyInAnyOrderElementsOf(study.scores());
             assertThat(read.study().characters())
-                    .usingRecursiveFieldByFieldElementComparatorIgnoringFields("states", "plainQuestion", "trust")
+                    .usingRecursiveFieldByFieldElementComparatorIgnoringFields(
+                            "states", "plainQuestion", "trust", "looking")
                     .isEqualTo(study.characters());
             assertThat(text.lines()).allMatch(l -> !l.matches("^[=+@-].*"));
         }

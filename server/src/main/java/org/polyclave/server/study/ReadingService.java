@@ -21,6 +21,7 @@ import org.polyclave.formats.study.Inheritance;
 import org.polyclave.formats.study.Mark;
 import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyScore;
@@ -274,6 +275,11 @@ public class ReadingService {
                 .map(r -> new Kept(r, snapshot.revision(object(r.id()))))
                 .toList();
         return new OfSpecimen(specimen, new Evidence(snapshot.study()).rowOf(specimen), readings);
+    }
+
+    /** Specimens as they may leave the installation, on a label or a map: those of sensitive taxa do not tell their place. */
+    public List<Specimen> withoutSensitivePlaces(StudyAccess.Open open) {
+        return store.load(open.id()).study().withoutSensitivePlaces().specimens();
     }
 
     /** What the readings of a character come to, row by row. */

@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.measure.Taken;
 import org.polyclave.formats.study.Mark;
 import org.polyclave.formats.study.Reading;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.study.MeasuredView;
 import org.polyclave.server.study.ReadingService;
@@ -102,6 +103,12 @@ class ReadingController {
     ReadingService.OfSpecimen ofSpecimen(
             @PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
         return readings.ofSpecimen(studies.open(slug, who, Role.VIEWER), id);
+    }
+
+    /** Specimens for labels and sheets: those of sensitive taxa do not tell their place. */
+    @GetMapping("/specimens")
+    List<Specimen> specimens(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.withoutSensitivePlaces(studies.open(slug, who, Role.VIEWER));
     }
 
     /** Where to cut between two rows; nothing (204) if one of them was not measured. */

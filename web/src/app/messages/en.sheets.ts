@@ -1,0 +1,41 @@
+/** Words of labels and sheets to print. */
+export default {
+  sheets: {
+    open: 'Labels and sheets',
+    title: 'Labels and sheets',
+    lead: 'To be printed, or kept as PDF in the print dialog. Labels of protected, regulated and quarantine taxa do not tell their place.',
+    kind: 'What to print',
+    kinds: {
+      collecting: 'Collecting labels',
+      determination: 'Determination labels',
+      scoring: 'Scoring sheets',
+      answers: 'Answer sheet for numbered trays',
+      kit: 'Kit list',
+    },
+    size: 'Size',
+    sizes: {
+      vial: 'vial ({width} × {height} mm)',
+      pin: 'pin ({width} × {height} mm)',
+      box: 'box ({width} × {height} mm)',
+      sheet: 'sheet ({width} × {height} mm)',
+    },
+    organ: 'Characters of',
+    allOrgans: 'all organs',
+    trays: 'How many trays',
+    print: 'Print',
+    count: 'no specimen fits | one label | {n} labels',
+    scorer: 'Scorer and date: ____________________',
+    who: 'Name: ______________________________   Date: ______________',
+    food: 'An identification here, from a key or picture, is not enough to eat anything; have every single collected specimen confirmed by a qualified person.',
+    tray: 'Tray',
+    name: 'Name',
+    by: 'By which characters',
+    certain: 'How certain',
+    levels: 'sure   likely   unsure',
+    bring: 'What to bring, by how the characters are looked at',
+    dangerous: 'What can harm',
+    cautions: 'Cautions',
+    field:
+      'Ask the landowner, stay off roads and railways, tell someone where you are; gloves and long sleeves where thorns or sap are expected. Collecting may need a permit. Local rules and qualified people decide.',
+  },
+};
