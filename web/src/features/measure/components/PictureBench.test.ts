@@ -10,7 +10,7 @@ fakeServer();
 async function bench(more: Record<string, unknown> = {}) {
   const page = await mount(
     PictureBench,
-    { src: '/p', width: 400, height: 300, shape: 'LINE', parts: 1, marks: [], chosen: '', ...more },
+    { src: '/p', small: '/s', width: 400, height: 300, shape: 'LINE', parts: 1, marks: [], chosen: '', ...more },
     ['done', 'moved'],
   );
   const area = page.all('.bench')[0];

@@ -11,6 +11,8 @@ import { fit, moved, onPicture, onScreen, shown, within, zoomed, type Point, typ
  */
 const props = defineProps<{
   src: string;
+  /** Address of its thumbnail. */
+  small: string;
   width: number;
   height: number;
   shape: Shape | undefined;
@@ -42,7 +44,11 @@ const LOUPE = 104;
 const LOUPE_ZOOM = 6;
 
 const picture = computed(() => ({ width: props.width, height: props.height }));
-const { levels, failed, levelFor } = usePictureLevels(() => props.src);
+const { levels, failed, levelFor } = usePictureLevels(
+  () => props.src,
+  () => props.small,
+  () => props.width,
+);
 
 const drawn = computed<BenchMark[]>(() =>
   props.marks.map((m) => (shifted.value?.id === m.id ? { ...m, parts: shifted.value.parts } : m)),
@@ -81,7 +87,7 @@ function paint() {
   pen.clearRect(0, 0, width, height);
   const level = levelFor(view.value.scale * ratio);
   if (!level) return;
-  draw(pen, level.bitmap, level.scale, view.value, size.value);
+  draw(pen, level.bitmap, view.value, size.value);
   paintLoupe(ratio);
 }
 
@@ -89,15 +95,14 @@ function paint() {
 function draw(
   pen: CanvasRenderingContext2D,
   bitmap: ImageBitmap,
-  scale: number,
   at: Viewport,
   area: { width: number; height: number },
 ) {
   const from = within(onPicture(at, { x: 0, y: 0 }), picture.value);
   const to = within(onPicture(at, { x: area.width, y: area.height }), picture.value);
   const place = onScreen(at, from);
-  // Drawings are decoded in their own pixels.
-  const own = (bitmap.width / scale / props.width) * scale;
+  // Thumbnails are smaller, and drawings are decoded in their own pixels.
+  const own = bitmap.width / props.width;
   pen.imageSmoothingEnabled = at.scale < 3;
   pen.drawImage(
     bitmap,
@@ -121,7 +126,7 @@ function paintLoupe(ratio: number) {
   pen.clearRect(0, 0, LOUPE, LOUPE);
   const zoom = Math.max(LOUPE_ZOOM, view.value.scale * 2);
   const at = { scale: zoom, left: LOUPE / 2 - focus.value.x * zoom, top: LOUPE / 2 - focus.value.y * zoom };
-  draw(pen, level.bitmap, level.scale, at, { width: LOUPE, height: LOUPE });
+  draw(pen, level.bitmap, at, { width: LOUPE, height: LOUPE });
 }
 
 watch([view, size, levels, focus], redraw, { deep: true });
@@ -433,6 +438,7 @@ defineExpose({ finish, cancel, focus: () => nextTick(() => bench.value?.focus())
       role="application"
       :aria-label="$t('measure.bench.label')"
       aria-describedby="bench-help"
+      :data-sharp="levels[0]?.scale === 1"
       @keydown="onKey"
       @pointerdown="onDown"
       @pointermove="onMove"

@@ -10,8 +10,13 @@ export interface Level {
 const LARGE = 3_000_000;
 const SMALL_SIDE = 1600;
 
-/** Loads a picture for a bench that zooms: decoded once, and for large ones a smaller version first. */
-export function usePictureLevels(src: () => string | undefined) {
+/**
+ * Loads a picture for a bench that zooms: its thumbnail first, so that there is something to see, then the picture itself,
+ * decoded once, and of a large one a smaller version beside it.
+ *
+ * @param width of the picture in pixels, which drawings do not have of themselves
+ */
+export function usePictureLevels(src: () => string, small: () => string, width: () => number) {
   const levels = shallowRef<Level[]>([]);
   const failed = ref(false);
   let asked = 0;
@@ -21,8 +26,11 @@ export function usePictureLevels(src: () => string | undefined) {
     levels.value = [];
     failed.value = false;
     try {
-      const blob = await (await fetch(address)).blob();
-      const full = await decoded(blob);
+      const whole = fetched(address);
+      const first = await fetched(small()).catch(() => undefined);
+      if (mine !== asked) return;
+      if (first) levels.value = [{ bitmap: first, scale: first.width / width() }];
+      const full = await whole;
       if (mine !== asked) return;
       levels.value = [{ bitmap: full, scale: 1 }];
       const longest = Math.max(full.width, full.height);
@@ -48,6 +56,10 @@ export function usePictureLevels(src: () => string | undefined) {
   }
 
   return { levels, failed, levelFor };
+}
+
+async function fetched(address: string): Promise<ImageBitmap> {
+  return decoded(await (await fetch(address)).blob());
 }
 
 /** Drawings have no pixels of their own, and are decoded through an element. */

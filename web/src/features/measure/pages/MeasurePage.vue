@@ -343,6 +343,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
           ref="bench"
           class="picture"
           :src="benchSrc"
+          :small="src(picture.id)?.small ?? ''"
           :width="picture.width"
           :height="picture.height"
           :shape="!editable ? undefined : scaling ? 'LINE' : shapes.length ? shape : undefined"
