@@ -9,5 +9,10 @@ export default defineConfig({
   build: { chunkSizeWarningLimit: 900, assetsInlineLimit: 0 },
   server: { proxy: { '/api': 'http://127.0.0.1:8420' } },
   // Vuetify's first dialog of a file takes seconds on a loaded machine.
-  test: { environment: 'jsdom', testTimeout: 30_000, server: { deps: { inline: ['vuetify'] } } },
+  test: {
+    environment: 'jsdom',
+    testTimeout: 60_000,
+    setupFiles: ['src/testing/setup.ts'],
+    server: { deps: { inline: ['vuetify'] } },
+  },
 });

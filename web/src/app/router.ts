@@ -18,6 +18,8 @@ export const router = createRouter({
         { path: 'scope', component: () => import('@/features/scope').then((m) => m.ScopePage) },
         { path: 'gather', component: () => import('@/features/gather').then((m) => m.GatherPage) },
         { path: 'gather/measure', component: () => import('@/features/measure').then((m) => m.MeasurePage) },
+        { path: 'gather/table', component: () => import('@/features/gather').then((m) => m.SpecimenTablePage) },
+        { path: 'gather/map', component: () => import('@/features/gather').then((m) => m.SpecimenMapPage) },
         { path: 'gather/sheets', component: () => import('@/features/gather').then((m) => m.SheetsPage) },
         { path: 'gather/cells', component: () => import('@/features/measure').then((m) => m.CellsPage) },
         { path: 'characters', component: () => import('@/features/characters').then((m) => m.CharactersPage) },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiPlus, mdiRuler, mdiTableArrowDown } from '@mdi/js';
+import { mdiPlus, mdiTableArrowDown } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
@@ -8,6 +8,7 @@ import HazardMark from '@/shared/HazardMark.vue';
 import { useSession } from '@/stores/session';
 import DeterminationFields from '../components/DeterminationFields.vue';
 import DeterminationLine from '../components/DeterminationLine.vue';
+import GatherTabs from '../components/GatherTabs.vue';
 import SpecimenFields from '../components/SpecimenFields.vue';
 import { blankSpecimen, foundAt, matching, present, renamed } from '../logic/specimens';
 
@@ -36,6 +37,7 @@ const chosen = computed({
 
 <template>
   <div class="page">
+    <GatherTabs v-if="study" :slug="study.slug" />
     <EntryList
       v-if="study"
       v-model:chosen="chosen"
@@ -59,11 +61,6 @@ const chosen = computed({
             clearable
             hide-details
           />
-          <v-btn size="small" :prepend-icon="mdiRuler" :to="`/studies/${study.slug}/gather/measure`">{{
-            $t('measure.open')
-          }}</v-btn>
-          <v-btn size="small" :to="`/studies/${study.slug}/gather/sheets`">{{ $t('sheets.open') }}</v-btn>
-          <v-btn size="small" :to="`/studies/${study.slug}/gather/cells`">{{ $t('measure.cells') }}</v-btn>
           <v-btn v-if="editable" size="small" :prepend-icon="mdiTableArrowDown" :to="`/import?into=${study.slug}`">{{
             $t('gather.table')
           }}</v-btn>

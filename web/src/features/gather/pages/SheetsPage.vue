@@ -9,6 +9,7 @@ import { useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import TaxonName from '@/shared/TaxonName.vue';
+import GatherTabs from '../components/GatherTabs.vue';
 import { matching } from '../logic/specimens';
 import { collectingLabel, determinationLabel, inShelfOrder, kit, KINDS, SIZES, type Kind } from '../logic/sheets';
 
@@ -76,6 +77,7 @@ const print = () => window.print();
 
 <template>
   <div class="page sheets">
+    <GatherTabs :slug="model.slug" />
     <header class="no-print">
       <h2>{{ $t('sheets.title') }}</h2>
       <p class="quiet">{{ $t('sheets.lead') }}</p>

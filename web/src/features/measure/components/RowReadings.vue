@@ -115,7 +115,8 @@ const states = computed(() =>
       <div v-if="own.cell.oneGathering" class="warn">{{ $t('measure.summary.oneGathering') }}</div>
       <div v-if="numbers && own.cell.more">{{ $t('measure.summary.more', { n: own.cell.more }) }}</div>
       <div v-if="own.cell.proposed">
-        <strong>{{ own.cell.proposed }} {{ measured.unit }}</strong>
+        <strong>{{ own.cell.proposed }} {{ measured.unit }}</strong
+        >&nbsp;
         <router-link :to="`/studies/${model.slug}/gather/cells?character=${character.id}`">{{
           $t(`measure.into.standings.${own.cell.standing}`)
         }}</router-link>

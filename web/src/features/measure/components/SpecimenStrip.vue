@@ -57,7 +57,7 @@ const thumbnail = (specimen: string) => src(pictureOf.value.get(specimen) ?? '')
           <span v-else class="blank" aria-hidden="true" />
           <span>
             <strong class="figures">{{ specimen.code }}</strong>
-            <em>{{ names(specimen) }}</em><HazardMark :hazard="hazards(specimen)" />
+            <em>{{ names(specimen) }}</em><HazardMark class="hazard" :hazard="hazards(specimen)" />
             <span class="quiet figures">{{ $t('measure.strip.read', counts.get(specimen.id) ?? 0) }}</span>
           </span>
         </button>
@@ -102,6 +102,11 @@ button em,
 button .quiet {
   display: block;
   font-size: 0.84rem;
+}
+
+.hazard {
+  margin: 0;
+  font-size: 0.8rem;
 }
 
 img,

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
+import { GatherTabs } from '@/features/gather';
 import { useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
 import ProblemNote from '@/shared/ProblemNote.vue';
@@ -80,9 +81,9 @@ async function write() {
 
 <template>
   <div class="page">
+    <GatherTabs :slug="model.slug" />
     <header class="head">
       <h2>{{ $t('measure.into.title') }}</h2>
-      <v-btn size="small" variant="text" :to="`/studies/${model.slug}/gather/measure`">{{ $t('measure.title') }}</v-btn>
     </header>
     <p class="quiet">{{ $t('measure.into.lead') }}</p>
     <div class="ways">

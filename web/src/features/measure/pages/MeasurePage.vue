@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { mdiRuler } from '@mdi/js';
+import { mdiCamera, mdiRuler } from '@mdi/js';
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
+import { GatherTabs } from '@/features/gather';
 import { PictureUpload } from '@/features/pictures';
 import { useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
@@ -256,8 +257,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
   <div class="measure">
     <header class="head">
       <h2>{{ $t('measure.title') }}</h2>
-      <v-btn size="small" variant="text" :to="`/studies/${model.slug}/gather`">{{ $t('measure.back') }}</v-btn>
-      <v-btn size="small" variant="text" :to="`/studies/${model.slug}/gather/cells`">{{ $t('measure.cells') }}</v-btn>
+      <GatherTabs :slug="model.slug" />
       <v-btn v-if="editable" size="small" variant="text" @click="bringing = true">{{ $t('measure.table.open') }}</v-btn>
       <v-spacer />
       <v-autocomplete
@@ -323,9 +323,15 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
             >
             <span v-else class="quiet">{{ scaleSaid }}</span>
           </template>
-          <v-btn v-if="mayScale && instruments?.includes('camera')" size="small" @click="camera = true">{{
-            $t('measure.camera.open')
-          }}</v-btn>
+          <v-btn
+            v-if="mayScale && instruments?.includes('camera')"
+            :icon="mdiCamera"
+            size="x-small"
+            variant="outlined"
+            :aria-label="$t('measure.camera.open')"
+            :title="$t('measure.camera.open')"
+            @click="camera = true"
+          />
         </div>
         <ScaleForm
           v-if="scaling && picture"

@@ -20,10 +20,15 @@ public final class Screenshots {
     private static final String STUDY = "/studies/marrowmere-tussocks";
     private static final String MUSHROOMS = "/studies/marrowmere-browncaps";
     private static final List<View> VIEWS = List.of(
-            new View("studies", "/studies", false, "table"),
             new View("import", "/import", false, "h1"),
             new View("scope", STUDY + "/scope?row=ostrivia-mitis", false, ".shelf", "text=Add a synonym"),
             new View("gather", MUSHROOMS + "/gather?specimen=sw-25-21", false, ".shelf", ".determination"),
+            new View(
+                    "measure",
+                    "/studies/marrowmere-crabs/gather/measure?specimen=sc-25-105&character=carapace-width",
+                    false,
+                    ".bench[data-sharp=true]"),
+            new View("cells", "/studies/marrowmere-crabs/gather/cells?all=1", false, "tbody tr"),
             new View("characters", STUDY + "/characters?character=leaf-blade", false, ".shelf", ".shelf summary"),
             new View("score", STUDY + "/score?row=tarnella-argentea&character=leaf-width", false, "canvas", "summary"),
             new View(
@@ -39,7 +44,6 @@ public final class Screenshots {
                     ".ladder"),
             new View("checks", MUSHROOMS + "/checks", false, "section"),
             new View("apparatus", MUSHROOMS + "/apparatus", false, "section"),
-            new View("outline", MUSHROOMS + "/characters", false, "article img"),
             new View(
                     "second-scorers",
                     "/studies/marrowmere-crabs/second?row=estuarion-vulgare-juvenile&character=abdomen",

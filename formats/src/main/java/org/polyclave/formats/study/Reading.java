@@ -56,49 +56,39 @@ public record Reading(
     }
 
     public Reading withId(String newId) {
-        return new Reading(
-                newId,
-                specimen,
-                character,
-                item,
-                typed,
-                value,
-                states,
-                uncertainty,
-                instrument,
-                by,
-                date,
-                mark,
-                standing,
-                note);
+        return copy(newId, specimen, character, typed, value, states, uncertainty, standing, note);
     }
 
-    /** The same reading of the same thing in other hands of a study: identifiers there. */
+    /** The same reading in another study: identifiers there. */
     public Reading of(String newSpecimen, String newCharacter, List<String> newStates) {
-        return new Reading(
-                id,
-                newSpecimen,
-                newCharacter,
-                item,
-                typed,
-                value,
-                newStates,
-                uncertainty,
-                instrument,
-                by,
-                date,
-                mark,
-                standing,
-                note);
+        return copy(id, newSpecimen, newCharacter, typed, value, newStates, uncertainty, standing, note);
     }
 
     /** The same reading, read anew. */
     public Reading read(
             String newTyped, @Nullable Double newValue, List<String> newStates, @Nullable Double newUncertainty) {
+        return copy(id, specimen, character, newTyped, newValue, newStates, newUncertainty, standing, note);
+    }
+
+    /** The same reading with what somebody held of it who looked at it again. */
+    public Reading standing(Standing newStanding, String newNote) {
+        return copy(id, specimen, character, typed, value, states, uncertainty, newStanding, newNote);
+    }
+
+    private Reading copy(
+            String newId,
+            String newSpecimen,
+            String newCharacter,
+            String newTyped,
+            @Nullable Double newValue,
+            List<String> newStates,
+            @Nullable Double newUncertainty,
+            Standing newStanding,
+            String newNote) {
         return new Reading(
-                id,
-                specimen,
-                character,
+                newId,
+                newSpecimen,
+                newCharacter,
                 item,
                 newTyped,
                 newValue,
@@ -108,45 +98,7 @@ public record Reading(
                 by,
                 date,
                 mark,
-                standing,
-                note);
-    }
-
-    /** The same reading with what somebody held of it who looked at it again. */
-    public Reading standing(Standing newStanding, String newNote) {
-        return new Reading(
-                id,
-                specimen,
-                character,
-                item,
-                typed,
-                value,
-                states,
-                uncertainty,
-                instrument,
-                by,
-                date,
-                mark,
                 newStanding,
                 newNote);
-    }
-
-    /** The same reading with who took it and when. */
-    public Reading taken(String who, String day) {
-        return new Reading(
-                id,
-                specimen,
-                character,
-                item,
-                typed,
-                value,
-                states,
-                uncertainty,
-                instrument,
-                who,
-                day,
-                mark,
-                standing,
-                note);
     }
 }

@@ -165,8 +165,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
         snapshot.study().readings().forEach(r -> readings.put(r.id(), r));
         List<MeasuredRow> rows = new ArrayList<>();
         for (Proposals.Proposal proposal : proposals) {
-            StudyScore score =
-                    snapshot.scores().getOrDefault(proposal.row(), Map.of()).get(character.id());
+            StudyScore score = ReadingService.score(snapshot, proposal.row(), character.id());
             rows.add(new MeasuredRow(
                     proposal.row(),
                     items(snapshot, proposal, readings, factor(character)),

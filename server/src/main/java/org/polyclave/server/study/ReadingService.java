@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.measure.Cuts;
 import org.polyclave.formats.measure.Evidence;
@@ -17,6 +18,7 @@ import org.polyclave.formats.measure.ReadingImport;
 import org.polyclave.formats.measure.Taken;
 import org.polyclave.formats.measure.TypedReading;
 import org.polyclave.formats.reading.ReadingTable;
+import org.polyclave.formats.study.Coordinates;
 import org.polyclave.formats.study.Inheritance;
 import org.polyclave.formats.study.Mark;
 import org.polyclave.formats.study.Reading;
@@ -275,6 +277,18 @@ public class ReadingService {
                 .map(r -> new Kept(r, snapshot.revision(object(r.id()))))
                 .toList();
         return new OfSpecimen(specimen, new Evidence(snapshot.study()).rowOf(specimen), readings);
+    }
+
+    /** Where a specimen was found, in degrees; south and west are below 0. */
+    public record Place(String specimen, double latitude, double longitude) {}
+
+    /** Places of the specimens whose labels tell coordinates; for members of the study only. */
+    public List<Place> places(StudyAccess.Open open) {
+        return store.load(open.id()).study().specimens().stream()
+                .flatMap(s -> Coordinates.parse(s.event().coordinates()) instanceof Coordinates.Place at
+                        ? Stream.of(new Place(s.id(), at.latitude(), at.longitude()))
+                        : Stream.empty())
+                .toList();
     }
 
     /** Specimens as they may leave the installation, on a label or a map: those of sensitive taxa do not tell their place. */

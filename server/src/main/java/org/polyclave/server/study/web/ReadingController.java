@@ -105,6 +105,12 @@ class ReadingController {
         return readings.ofSpecimen(studies.open(slug, who, Role.VIEWER), id);
     }
 
+    /** Where the specimens were found, for the map. */
+    @GetMapping("/places")
+    List<ReadingService.Place> places(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return readings.places(studies.open(slug, who, Role.VIEWER));
+    }
+
     /** Specimens for labels and sheets: those of sensitive taxa do not tell their place. */
     @GetMapping("/specimens")
     List<Specimen> specimens(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {

@@ -1,0 +1,6 @@
+import { vi } from 'vitest';
+
+// The usual second is too short for a dialog on a loaded machine.
+const waitFor = vi.waitFor.bind(vi);
+vi.waitFor = ((check: () => unknown, options: object = { timeout: 15_000, interval: 50 }) =>
+  waitFor(check, options)) as typeof vi.waitFor;
