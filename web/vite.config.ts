@@ -13,6 +13,7 @@ export default defineConfig({
     environment: 'jsdom',
     testTimeout: 60_000,
     setupFiles: ['src/testing/setup.ts'],
+    isolate: false,
     server: { deps: { inline: ['vuetify'] } },
   },
 });

@@ -1,5 +1,4 @@
 import { createPinia } from 'pinia';
-import { afterEach } from 'vitest';
 import { createApp, h, nextTick, type Component, type Plugin } from 'vue';
 import { createMemoryHistory, createRouter } from 'vue-router';
 import { createVuetify } from 'vuetify';
@@ -18,7 +17,7 @@ Object.defineProperty(globalThis, 'visualViewport', { value: new EventTarget(), 
 
 // What a test mounted must not hear the keys that the next one presses.
 const mounted = new Set<() => void>();
-afterEach(() => mounted.forEach((unmount) => unmount()));
+export const unmountAll = () => mounted.forEach((unmount) => unmount());
 
 /** Mounts a component with everything the application gives it, for tests; `heard` collects what it emits. */
 export async function mount(

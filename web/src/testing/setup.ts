@@ -1,4 +1,8 @@
-import { vi } from 'vitest';
+import { afterEach, vi } from 'vitest';
+import { unmountAll } from './mount';
+
+// Files share their modules, so what holds for every test is said here and not where it is used.
+afterEach(unmountAll);
 
 // The usual second is too short for a dialog on a loaded machine.
 const waitFor = vi.waitFor.bind(vi);

@@ -1,9 +1,7 @@
 /** Words of the measuring bench and of what readings come to. */
 export default {
   measure: {
-    open: 'Measure',
     cells: 'Readings into cells',
-    back: 'Specimens',
     title: 'Measuring bench',
     character: 'Character',
     picture: 'Picture',
@@ -11,7 +9,6 @@ export default {
     noSpecimen: 'Choose a specimen at the left. Its readings and its pictures come here.',
     noCharacter: 'The study has no character that is read off specimens. Add one in Characters.',
     empty: 'No specimen yet. Add the first in Gather, with a picture or without: readings can be typed too.',
-    addPicture: 'Add a picture of {code}',
     blind: 'Hide what others read',
     blinded: 'What others read of this specimen is hidden, so that a second reading is one of its own.',
     shows: 'Specimen {code}',

@@ -256,9 +256,18 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
 <template>
   <div class="measure">
     <header class="head">
-      <h2>{{ $t('measure.title') }}</h2>
+      <h2 class="sr-only">{{ $t('measure.title') }}</h2>
       <GatherTabs :slug="model.slug" />
       <v-btn v-if="editable" size="small" variant="text" @click="bringing = true">{{ $t('measure.table.open') }}</v-btn>
+      <v-btn
+        v-if="mayScale && specimen && instruments?.includes('camera')"
+        :icon="mdiCamera"
+        size="x-small"
+        variant="text"
+        :aria-label="$t('measure.camera.open')"
+        :title="$t('measure.camera.open')"
+        @click="camera = true"
+      />
       <v-spacer />
       <v-autocomplete
         v-if="character"
@@ -323,15 +332,6 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
             >
             <span v-else class="quiet">{{ scaleSaid }}</span>
           </template>
-          <v-btn
-            v-if="mayScale && instruments?.includes('camera')"
-            :icon="mdiCamera"
-            size="x-small"
-            variant="outlined"
-            :aria-label="$t('measure.camera.open')"
-            :title="$t('measure.camera.open')"
-            @click="camera = true"
-          />
         </div>
         <ScaleForm
           v-if="scaling && picture"
@@ -420,10 +420,6 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
   flex-wrap: wrap;
   align-items: center;
   gap: 0.3rem 0.6rem;
-}
-
-.head h2 {
-  font-size: 1.25rem;
 }
 
 .which {

@@ -3,6 +3,7 @@ package org.polyclave.server;
 import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -106,8 +107,12 @@ final class ReadingApiTest {
                         .status())
                 .isEqualTo(200);
         assertThat(cell("aa", "width").path("standing").asString()).isEqualTo("OUT_OF_DATE");
-        assertThat(cell("bb", "width").path("counts").path("individuals").asInt())
-                .isEqualTo(1);
+        assertThat(author.get(study + "/readings/of-specimen/v-6")
+                        .json()
+                        .path("row")
+                        .asString())
+                .as("the readings go along")
+                .isEqualTo("bb");
         undo();
 
         // All of it comes through a study file, and what was made of readings still is.
@@ -269,5 +274,42 @@ final class ReadingApiTest {
         assertThat(author.get(slug + "/readings/of-character/width/threshold?first=bb&second=gone")
                         .status())
                 .isEqualTo(204);
+    }
+
+    @Test
+    void simulatedInstrumentsSendReadingsAndFrames() {
+        assertThat(author.get("/api/instruments").body()).contains("caliper", "camera");
+        String reading = author.firstEvent("/api/instruments/caliper?around=40");
+        assertThat(Double.parseDouble(reading.replace(" mm", ""))).isBetween(25.0, 60.0);
+        byte[] frame =
+                Base64.getDecoder().decode(author.firstEvent("/api/instruments/camera?magnification=40&slide=3"));
+        assertThat(frame).startsWith(0xff, 0xd8);
+        assertThat(author.get("/api/instruments/camera?magnification=7").status())
+                .isEqualTo(400);
+    }
+
+    /** A member sees on the map where a protected plant was found; a label does not tell it. */
+    @Test
+    void labelsDoNotTellThePlaceOfAProtectedTaxon() {
+        String slug = "/api/studies/" + author.importTable("guarded", "taxon,edge\nAa,toothed\nBb,toothed\n");
+        ObjectNode row =
+                (ObjectNode) author.get(slug).json().path("rows").path(0).deepCopy();
+        row.putArray("status").add("protected");
+        assertThat(author.put(slug + "/rows/aa", "{\"row\":" + row + ",\"seen\":0}")
+                        .status())
+                .isEqualTo(200);
+        for (String of : List.of("aa", "bb")) {
+            author.put(
+                    slug + "/specimens",
+                    specimen("", "V " + of, of, "2021-05-04", 0)
+                            .replace("\"place\":\"weir\"", "\"place\":\"weir\",\"coordinates\":\"47.31, -33.2\""));
+        }
+        JsonNode labels = author.get(slug + "/readings/specimens").json();
+        assertThat(labels.valueStream().map(s -> s.path("event").path("place").asString()))
+                .containsExactly("", "weir");
+        assertThat(labels.path(0).path("event").path("coordinates").asString()).isEmpty();
+        JsonNode places = author.get(slug + "/readings/places").json();
+        assertThat(places.size()).isEqualTo(2);
+        assertThat(places.path(0).path("longitude").asDouble()).isEqualTo(-33.2);
     }
 }

@@ -14,6 +14,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -62,6 +63,25 @@ public final class Visitor {
 
     public Answer get(String path) {
         return send(request(path).GET());
+    }
+
+    /** Data of the first event that a stream sends; the stream is closed then. */
+    public String firstEvent(String path) {
+        try {
+            HttpResponse<Stream<String>> response =
+                    http.send(request(path).GET().build(), BodyHandlers.ofLines());
+            try (Stream<String> lines = response.body()) {
+                return lines.filter(l -> l.startsWith("data:"))
+                        .findFirst()
+                        .orElseThrow()
+                        .substring(5);
+            }
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(interrupted);
+        }
     }
 
     public Answer post(String path, String json) {
