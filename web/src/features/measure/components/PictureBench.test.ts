@@ -84,6 +84,28 @@ test('a ratio takes two lines', async () => {
   ]);
 });
 
+test('a double press ends a path where it is, and counts no thing twice', async () => {
+  const { press, heard, all } = await bench({ shape: 'PATH' });
+  const twice = () => all('.bench')[0]?.dispatchEvent(new MouseEvent('dblclick', { bubbles: true }));
+  await press(' ', 'ArrowDown', ' ', ' ');
+  twice();
+  expect(heard).toEqual([
+    [
+      'done',
+      [
+        [
+          { x: 200, y: 150 },
+          { x: 200, y: 151 },
+        ],
+      ],
+    ],
+  ]);
+  const counting = await bench({ shape: 'COUNT' });
+  await counting.press(' ', ' ');
+  counting.all('.bench')[0]?.dispatchEvent(new MouseEvent('dblclick', { bubbles: true }));
+  expect(counting.heard).toHaveLength(0);
+});
+
 test('a kept mark is moved by its points, once the hand rests', async () => {
   const mark: BenchMark = {
     id: 'r',

@@ -358,7 +358,6 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
           :chosen="readingId"
           @done="done"
           @moved="moved"
-          @choose="readingId = $event"
         />
         <template v-else-if="specimen">
           <p>{{ $t('measure.noPicture') }}</p>
