@@ -31,7 +31,7 @@ const find = inAddress('find', '');
 const trays = inAddress('trays', '20');
 const organ = inAddress('organ', '');
 
-const path = `/api/studies/${encodeURIComponent(model.slug)}/readings/specimens`;
+const path = `/api/studies/${encodeURIComponent(model.slug)}/specimens/labels`;
 /** Without the places of sensitive taxa: a label leaves the house. */
 const query = useQuery({
   queryKey: computed(() => ['sheet-specimens', model.slug, study.value?.revision]),

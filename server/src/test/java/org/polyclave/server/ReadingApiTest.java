@@ -304,11 +304,11 @@ final class ReadingApiTest {
                     specimen("", "V " + of, of, "2021-05-04", 0)
                             .replace("\"place\":\"weir\"", "\"place\":\"weir\",\"coordinates\":\"47.31, -33.2\""));
         }
-        JsonNode labels = author.get(slug + "/readings/specimens").json();
+        JsonNode labels = author.get(slug + "/specimens/labels").json();
         assertThat(labels.valueStream().map(s -> s.path("event").path("place").asString()))
                 .containsExactly("", "weir");
         assertThat(labels.path(0).path("event").path("coordinates").asString()).isEmpty();
-        JsonNode places = author.get(slug + "/readings/places").json();
+        JsonNode places = author.get(slug + "/specimens/places").json();
         assertThat(places.size()).isEqualTo(2);
         assertThat(places.path(0).path("longitude").asDouble()).isEqualTo(-33.2);
     }

@@ -303,7 +303,7 @@ public final class SimulatedSpecimens {
         }
     }
 
-    /** Twenty spores of each mushroom in one mount. */
+    /** Spores of each mushroom in one mount. */
     private static final class Caps implements Kind {
         private static final int SPORES = 12;
 

@@ -2,12 +2,12 @@ package org.polyclave.formats.measure;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
@@ -267,12 +267,17 @@ public final class Evidence {
         return ratios;
     }
 
-    /** What can be compared: items that bear a name, else all that was read of a specimen. */
+    /** What can be compared: items that bear a name, else all that was read of a specimen, in one material. */
     private static Map<List<String>, List<Item>> byThing(List<Item> items) {
         Map<List<String>, List<Item>> byThing = new LinkedHashMap<>();
         for (Item item : items) {
             if (item.barred() != Barred.SET_ASIDE) {
-                byThing.computeIfAbsent(List.of(item.specimen(), item.item()), t -> new ArrayList<>())
+                byThing.computeIfAbsent(
+                                List.of(
+                                        item.specimen(),
+                                        item.item(),
+                                        item.material().name()),
+                                t -> new ArrayList<>())
                         .add(item);
             }
         }
@@ -299,7 +304,7 @@ public final class Evidence {
         // Named by the ratio itself, or by one of its parts.
         Barred barred = both.stream()
                 .map(Item::barred)
-                .filter(java.util.Objects::nonNull)
+                .filter(Objects::nonNull)
                 .findFirst()
                 .orElse(null);
         return new Item(
@@ -312,8 +317,7 @@ public final class Evidence {
                 new BigDecimal("0.01"),
                 first.kind(),
                 first.event(),
-                Collections.max(both, java.util.Comparator.comparing(Item::material))
-                        .material(),
+                first.material(),
                 kept ? Reading.Standing.KEPT : Reading.Standing.TAKEN,
                 barred);
     }

@@ -11,6 +11,7 @@ import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.polyclave.formats.measure.MarkedReading;
 import org.polyclave.formats.study.Claim;
+import org.polyclave.formats.study.Coordinates;
 import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Reading;
@@ -30,12 +31,14 @@ import org.springframework.transaction.annotation.Transactional;
 public class ApparatusService {
     private static final int LONGEST_ID = 40;
 
+    private final StudyStore store;
     private final StudyWriter writer;
     private final ChangeMapper changes;
     private final PictureStore pictures;
     private final Clock clock;
 
-    ApparatusService(StudyWriter writer, ChangeMapper changes, PictureStore pictures, Clock clock) {
+    ApparatusService(StudyStore store, StudyWriter writer, ChangeMapper changes, PictureStore pictures, Clock clock) {
+        this.store = store;
         this.writer = writer;
         this.changes = changes;
         this.pictures = pictures;
@@ -85,6 +88,23 @@ public class ApparatusService {
         refuseFuture(specimen);
         StudyWriter.refuseBroken(study, study.withSpecimens(all));
         return put(open, Kind.SPECIMEN, specimen.id(), specimen, seen);
+    }
+
+    /** Where a specimen was found, in degrees; south and west are below 0. */
+    public record Place(String specimen, double latitude, double longitude) {}
+
+    /** Places of the specimens whose labels tell coordinates; for members of the study only. */
+    public List<Place> places(StudyAccess.Open open) {
+        return store.load(open.id()).study().specimens().stream()
+                .flatMap(s -> Coordinates.parse(s.event().coordinates()) instanceof Coordinates.Place at
+                        ? Stream.of(new Place(s.id(), at.latitude(), at.longitude()))
+                        : Stream.empty())
+                .toList();
+    }
+
+    /** Specimens as they may leave the installation, on a label: those of sensitive taxa do not tell their place. */
+    public List<Specimen> labels(StudyAccess.Open open) {
+        return store.load(open.id()).study().withoutSensitivePlaces().specimens();
     }
 
     /** Adds a picture; its file was cleaned. */

@@ -160,12 +160,12 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
         return Units.factor(character.type(), character.unit()).orElse(1.0);
     }
 
-    static MeasuredView of(StudyStore.Snapshot snapshot, StudyCharacter character, List<Proposals.Proposal> proposals) {
+    static MeasuredView of(StudyStore.Snapshot snapshot, StudyCharacter character, MeasuredService.Measured measured) {
         Map<String, Reading> readings = new HashMap<>();
         snapshot.study().readings().forEach(r -> readings.put(r.id(), r));
         List<MeasuredRow> rows = new ArrayList<>();
-        for (Proposals.Proposal proposal : proposals) {
-            StudyScore score = ReadingService.score(snapshot, proposal.row(), character.id());
+        for (Proposals.Proposal proposal : measured.of(character).values()) {
+            StudyScore score = measured.score(proposal.row(), character);
             rows.add(new MeasuredRow(
                     proposal.row(),
                     items(snapshot, proposal, readings, factor(character)),

@@ -3,39 +3,29 @@ package org.polyclave.server.study;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.formats.measure.Cuts;
 import org.polyclave.formats.measure.Evidence;
 import org.polyclave.formats.measure.MarkedReading;
-import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.measure.ReadingImport;
 import org.polyclave.formats.measure.Taken;
 import org.polyclave.formats.measure.TypedReading;
 import org.polyclave.formats.reading.ReadingTable;
-import org.polyclave.formats.study.Coordinates;
-import org.polyclave.formats.study.Inheritance;
 import org.polyclave.formats.study.Mark;
 import org.polyclave.formats.study.Reading;
-import org.polyclave.formats.study.ScoreValue;
-import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.table.Problem;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.persistence.ChangeMapper;
 import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 
-/** Takes readings of specimens, and makes cells of them. */
+/** Takes readings of specimens, and mends them. */
 @Service
 public class ReadingService {
     /** Readings taken at once. */
@@ -47,21 +37,13 @@ public class ReadingService {
     private final StudyWriter writer;
     private final ChangeMapper changes;
     private final StudyMapper studies;
-    private final JsonMapper json;
     private final Clock clock;
 
-    ReadingService(
-            StudyStore store,
-            StudyWriter writer,
-            ChangeMapper changes,
-            StudyMapper studies,
-            JsonMapper json,
-            Clock clock) {
+    ReadingService(StudyStore store, StudyWriter writer, ChangeMapper changes, StudyMapper studies, Clock clock) {
         this.store = store;
         this.writer = writer;
         this.changes = changes;
         this.studies = studies;
-        this.json = json;
         this.clock = clock;
     }
 
@@ -83,9 +65,6 @@ public class ReadingService {
 
     /** A draft that is no reading: its place among the drafts, and why. */
     public record Rejection(int index, String reason) {}
-
-    /** A cell to be made of its readings, with the notation that was shown. */
-    public record Accepted(String row, String character, String notation) {}
 
     /** A reading with the revision at which it got what it says. */
     public record Kept(Reading reading, long revision) {}
@@ -277,127 +256,5 @@ public class ReadingService {
                 .map(r -> new Kept(r, snapshot.revision(object(r.id()))))
                 .toList();
         return new OfSpecimen(specimen, new Evidence(snapshot.study()).rowOf(specimen), readings);
-    }
-
-    /** Where a specimen was found, in degrees; south and west are below 0. */
-    public record Place(String specimen, double latitude, double longitude) {}
-
-    /** Places of the specimens whose labels tell coordinates; for members of the study only. */
-    public List<Place> places(StudyAccess.Open open) {
-        return store.load(open.id()).study().specimens().stream()
-                .flatMap(s -> Coordinates.parse(s.event().coordinates()) instanceof Coordinates.Place at
-                        ? Stream.of(new Place(s.id(), at.latitude(), at.longitude()))
-                        : Stream.empty())
-                .toList();
-    }
-
-    /** Specimens as they may leave the installation, on a label or a map: those of sensitive taxa do not tell their place. */
-    public List<Specimen> withoutSensitivePlaces(StudyAccess.Open open) {
-        return store.load(open.id()).study().withoutSensitivePlaces().specimens();
-    }
-
-    /** What the readings of a character come to, row by row. */
-    public MeasuredView ofCharacter(StudyAccess.Open open, String id) {
-        StudyStore.Snapshot snapshot = store.load(open.id());
-        StudyCharacter character = snapshot.study().character(id).orElseThrow(Problems::notFound);
-        List<Proposals.Proposal> rows = new Evidence(snapshot.study())
-                .of(character).stream()
-                        .map(r -> proposal(snapshot, r, character))
-                        .toList();
-        return MeasuredView.of(snapshot, character, rows);
-    }
-
-    /** Where to cut between two rows; empty if one of them was not measured. */
-    public Optional<MeasuredView.ThresholdView> threshold(
-            StudyAccess.Open open, String id, String first, String second) {
-        StudyStore.Snapshot snapshot = store.load(open.id());
-        StudyCharacter character =
-                snapshot.study().character(id).filter(c -> c.type().isNumeric()).orElseThrow(Problems::notFound);
-        Map<String, Proposals.Proposal> rows = new HashMap<>();
-        new Evidence(snapshot.study()).of(character).forEach(r -> rows.put(r.row(), proposal(snapshot, r, character)));
-        Proposals.Proposal one = rows.get(first);
-        Proposals.Proposal other = rows.get(second);
-        return one == null || other == null
-                ? Optional.empty()
-                : Cuts.between(one, other).map(c -> MeasuredView.ThresholdView.of(first, second, c, character));
-    }
-
-    private static Proposals.Proposal proposal(
-            StudyStore.Snapshot snapshot, Evidence.OfRow of, StudyCharacter character) {
-        return Proposals.of(of, character, score(snapshot, of.row(), character.id()));
-    }
-
-    /** What a cell shows, inherited or of its own. */
-    static @Nullable StudyScore score(StudyStore.Snapshot snapshot, String row, String character) {
-        return new Inheritance(snapshot.study().rows(), snapshot.scores())
-                .effective(row, character)
-                .map(Inheritance.Effective::score)
-                .orElse(null);
-    }
-
-    /** Every cell for which something was read, in the order of characters, then rows. */
-    public List<MeasuredView.MeasuredCell> cells(StudyAccess.Open open) {
-        StudyStore.Snapshot snapshot = store.load(open.id());
-        Evidence evidence = new Evidence(snapshot.study());
-        List<MeasuredView.MeasuredCell> cells = new ArrayList<>();
-        for (StudyCharacter character : evidence.read()) {
-            for (Evidence.OfRow of : evidence.of(character)) {
-                if (!of.row().isEmpty()) {
-                    Proposals.Proposal proposal = proposal(snapshot, of, character);
-                    cells.add(MeasuredView.MeasuredCell.of(
-                            proposal, character, score(snapshot, of.row(), character.id())));
-                }
-            }
-        }
-        return cells;
-    }
-
-    /** Makes cells of their readings as one change; refused where the readings came to something else meanwhile. */
-    @Transactional
-    public StudyWriter.Written accept(StudyAccess.Open open, List<Accepted> wanted) {
-        StudyStore.Snapshot snapshot = writer.lock(open).snapshot();
-        Study study = snapshot.study();
-        Evidence evidence = new Evidence(study);
-        String by = studies.displayName(open.account());
-        String today = LocalDate.now(clock).toString();
-        List<ChangeLog.Edit> edits = new ArrayList<>();
-        for (Accepted cell : wanted) {
-            StudyCharacter character = study.character(cell.character()).orElseThrow(Problems::notFound);
-            Proposals.Proposal proposal = evidence.of(character).stream()
-                    .filter(r -> r.row().equals(cell.row()))
-                    .findFirst()
-                    .map(r -> proposal(snapshot, r, character))
-                    .filter(p -> p.notation().equals(cell.notation()))
-                    .orElseThrow(() -> Problems.conflict(
-                            "changed-meanwhile",
-                            "The readings of '" + cell.row() + "' in '" + character.label()
-                                    + "' came to something else meanwhile. Look at what they come to now.",
-                            Map.of()));
-            ScoreValue value = proposal.value();
-            if (value == null) {
-                throw Problems.badRequest("readings", "Too few individuals were read for a cell.");
-            }
-            StudyObject object = StudyObject.cell(cell.row(), cell.character());
-            StudyScore old =
-                    snapshot.scores().getOrDefault(cell.row(), Map.of()).get(cell.character());
-            StudyScore score = new StudyScore(
-                    cell.row(),
-                    cell.character(),
-                    value,
-                    proposal.notation(),
-                    StudyScore.Basis.SPECIMENS,
-                    "",
-                    false,
-                    old == null ? "" : old.note(),
-                    old == null ? List.of() : old.months(),
-                    by,
-                    today,
-                    "",
-                    proposal.sample());
-            edits.add(new ChangeLog.Edit(object, json.writeValueAsString(score), snapshot.revision(object)));
-        }
-        return edits.isEmpty()
-                ? new StudyWriter.Written("", snapshot.revision())
-                : writer.write(open, wanted.get(0).row(), edits);
     }
 }

@@ -2,6 +2,7 @@ package org.polyclave.server.study.web;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
@@ -15,6 +16,7 @@ import org.polyclave.server.study.StudyService;
 import org.polyclave.server.study.StudyWriter;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -72,6 +74,18 @@ class ApparatusController {
             @Valid @RequestBody SpecimenRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
         return apparatus.putSpecimen(open(slug, who), request.specimen(), request.seen());
+    }
+
+    /** Specimens for labels and sheets: those of sensitive taxa do not tell their place. */
+    @GetMapping("/specimens/labels")
+    List<Specimen> labels(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return apparatus.labels(studies.open(slug, who, Role.VIEWER));
+    }
+
+    /** Where the specimens were found, for the map. */
+    @GetMapping("/specimens/places")
+    List<ApparatusService.Place> places(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return apparatus.places(studies.open(slug, who, Role.VIEWER));
     }
 
     @DeleteMapping("/{kind:term|reference|claim|picture|specimen}s/{id}")

@@ -8,8 +8,8 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.measure.Taken;
 import org.polyclave.formats.study.Mark;
 import org.polyclave.formats.study.Reading;
-import org.polyclave.formats.study.Specimen;
 import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.study.MeasuredService;
 import org.polyclave.server.study.MeasuredView;
 import org.polyclave.server.study.ReadingService;
 import org.polyclave.server.study.Role;
@@ -65,7 +65,7 @@ class ReadingController {
 
     record MendRequest(@NotNull @Valid DraftRequest reading, long seen) {}
 
-    record AcceptRequest(@NotNull List<ReadingService.Accepted> cells) {}
+    record AcceptRequest(@NotNull List<MeasuredService.Accepted> cells) {}
 
     /**
      * What a draft comes to.
@@ -87,34 +87,24 @@ class ReadingController {
 
     private final StudyService studies;
     private final ReadingService readings;
+    private final MeasuredService measured;
 
-    ReadingController(StudyService studies, ReadingService readings) {
+    ReadingController(StudyService studies, ReadingService readings, MeasuredService measured) {
         this.studies = studies;
         this.readings = readings;
+        this.measured = measured;
     }
 
     @GetMapping("/of-character/{id}")
     MeasuredView ofCharacter(
             @PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
-        return readings.ofCharacter(studies.open(slug, who, Role.VIEWER), id);
+        return measured.ofCharacter(studies.open(slug, who, Role.VIEWER), id);
     }
 
     @GetMapping("/of-specimen/{id}")
     ReadingService.OfSpecimen ofSpecimen(
             @PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
         return readings.ofSpecimen(studies.open(slug, who, Role.VIEWER), id);
-    }
-
-    /** Where the specimens were found, for the map. */
-    @GetMapping("/places")
-    List<ReadingService.Place> places(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
-        return readings.places(studies.open(slug, who, Role.VIEWER));
-    }
-
-    /** Specimens for labels and sheets: those of sensitive taxa do not tell their place. */
-    @GetMapping("/specimens")
-    List<Specimen> specimens(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
-        return readings.withoutSensitivePlaces(studies.open(slug, who, Role.VIEWER));
     }
 
     /** Where to cut between two rows; nothing (204) if one of them was not measured. */
@@ -125,7 +115,7 @@ class ReadingController {
             @RequestParam String first,
             @RequestParam String second,
             @AuthenticationPrincipal @Nullable SignedIn who) {
-        return readings.threshold(studies.open(slug, who, Role.VIEWER), id, first, second)
+        return measured.threshold(studies.open(slug, who, Role.VIEWER), id, first, second)
                 .map(ResponseEntity::ok)
                 .orElseGet(() -> ResponseEntity.noContent().build());
     }
@@ -133,7 +123,7 @@ class ReadingController {
     /** Every cell for which something was read. */
     @GetMapping("/cells")
     List<MeasuredView.MeasuredCell> cells(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
-        return readings.cells(studies.open(slug, who, Role.VIEWER));
+        return measured.cells(studies.open(slug, who, Role.VIEWER));
     }
 
     /** Makes cells of their readings, as one change. */
@@ -142,7 +132,7 @@ class ReadingController {
             @PathVariable String slug,
             @Valid @RequestBody AcceptRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
-        return readings.accept(studies.open(slug, who, Role.SCORER), request.cells());
+        return measured.accept(studies.open(slug, who, Role.SCORER), request.cells());
     }
 
     /** What a reading would come to; nothing is written. */
