@@ -46,12 +46,6 @@ const lines = computed(() =>
     .reverse(),
 );
 
-const factor = computed(() => {
-  const some = props.items.find((i) => i.value != null && i.reading);
-  const base = props.readings.find((k) => k.reading.id === some?.reading)?.reading.value;
-  return some?.value && base ? some.value / base : 1;
-});
-
 async function take(texts: string[]) {
   let at = item.value;
   const drafts = texts.map((text) => {
@@ -123,9 +117,6 @@ const repair = (kept: Schemas['Kept'], repaired: string) =>
     typed: `${repaired} ${props.character.unit}`.trim(),
     note: [kept.reading.note, t('measure.tray.was', { typed: kept.reading.typed })].filter(Boolean).join('; '),
   });
-
-const plusMinus = (kept: Schemas['Kept']) =>
-  kept.reading.uncertainty == null ? '' : spread(kept.reading.uncertainty * factor.value);
 </script>
 
 <template>
@@ -169,7 +160,7 @@ const plusMinus = (kept: Schemas['Kept']) =>
         <div class="line">
           <button type="button" class="reading" @click="emit('choose', kept.reading.id)">
             <strong class="figures">{{ kept.reading.typed }}</strong>
-            <span v-if="plusMinus(kept)" class="figures quiet">± {{ plusMinus(kept) }}</span>
+            <span v-if="spread(seen?.uncertainty)" class="figures quiet">± {{ spread(seen?.uncertainty) }}</span>
             <span class="quiet">{{
               [
                 kept.reading.item,

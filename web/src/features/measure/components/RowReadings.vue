@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { api, type Schemas } from '@/api/client';
@@ -18,7 +19,6 @@ const emit = defineEmits<{ choose: [specimen: string] }>();
 const { t } = useI18n();
 const model = useStudy();
 const against = ref('');
-const threshold = ref<Schemas['ThresholdView'] | null>(null);
 
 const own = computed(() => props.measured.rows.find((r) => r.row === props.row));
 const nameOf = (id: string) => {
@@ -35,16 +35,24 @@ const others = computed(() => [
 /** To three digits, as many as a range of a few individuals bears. */
 const figure = (value: number) => Number(value.toPrecision(value >= 100 ? 4 : 3)).toString();
 
-watch(
-  () => [against.value, props.row, props.measured] as const,
-  async ([other, row]) => {
-    threshold.value = null;
-    if (!other || !row || other === row) return;
+const query = useQuery({
+  queryKey: computed(() => [
+    'threshold',
+    model.slug,
+    props.character.id,
+    props.row,
+    against.value,
+    model.study.value?.revision,
+  ]),
+  queryFn: async () => {
     const path = `/api/studies/${encodeURIComponent(model.slug)}/readings/of-character/${encodeURIComponent(props.character.id)}`;
-    const query = `first=${encodeURIComponent(row)}&second=${encodeURIComponent(other)}`;
-    threshold.value = (await api.get<Schemas['ThresholdView'] | undefined>(`${path}/threshold?${query}`)) ?? null;
+    const rows = `first=${encodeURIComponent(props.row)}&second=${encodeURIComponent(against.value)}`;
+    return (await api.get<Schemas['ThresholdView'] | undefined>(`${path}/threshold?${rows}`)) ?? null;
   },
-);
+  enabled: computed(() => against.value !== '' && props.row !== '' && against.value !== props.row),
+  retry: false,
+});
+const threshold = computed(() => (against.value && against.value !== props.row ? (query.data.value ?? null) : null));
 watch(
   () => props.character.id,
   () => (against.value = ''),

@@ -52,10 +52,10 @@ const groups = computed(() =>
     .filter((g) => g.cells.length),
 );
 const measured = computed(() => {
-  const with_ = new Set((query.data.value ?? []).map((c) => c.character));
+  const read = new Set((query.data.value ?? []).map((c) => c.character));
   return [
     { value: '', title: '' },
-    ...(study.value?.characters ?? []).filter((c) => with_.has(c.id)).map((c) => ({ value: c.id, title: c.label })),
+    ...(study.value?.characters ?? []).filter((c) => read.has(c.id)).map((c) => ({ value: c.id, title: c.label })),
   ];
 });
 const rowOf = (id: string) => study.value?.rows.find((r) => r.id === id);

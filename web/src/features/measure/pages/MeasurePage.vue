@@ -244,10 +244,10 @@ const camera = ref(false);
 /** A simulated caliper measures things as large as those that were read. */
 const caliper = computed(() => {
   if (character.value?.type !== 'LENGTH' || !instruments.value?.includes('caliper')) return undefined;
-  const median = measured.value?.rows.find((r) => r.row === speaksFor.value)?.summary?.median ?? 10;
-  const millimetres =
-    character.value.unit === 'um' ? median / 1000 : character.value.unit === 'cm' ? median * 10 : median;
-  return `/api/instruments/caliper?around=${millimetres}`;
+  const median = measured.value?.rows.find((r) => r.row === speaksFor.value)?.summary?.median;
+  return median === undefined
+    ? '/api/instruments/caliper'
+    : `/api/instruments/caliper?around=${median}&unit=${encodeURIComponent(character.value.unit)}`;
 });
 
 const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');

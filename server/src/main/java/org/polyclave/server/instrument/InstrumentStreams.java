@@ -2,6 +2,7 @@ package org.polyclave.server.instrument;
 
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
+import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
@@ -30,9 +31,7 @@ public class InstrumentStreams {
     public SseEmitter open(String name, long everyMillis, IntFunction<String> event) {
         if (!places.tryAcquire()) {
             throw Problems.conflict(
-                    "instrument-busy",
-                    "The instrument is in use. Close it where you do not need it.",
-                    java.util.Map.of());
+                    "instrument-busy", "The instrument is in use. Close it where you do not need it.", Map.of());
         }
         SseEmitter emitter = new SseEmitter(HOUR);
         AtomicInteger step = new AtomicInteger();

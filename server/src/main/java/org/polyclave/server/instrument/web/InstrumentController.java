@@ -2,6 +2,8 @@ package org.polyclave.server.instrument.web;
 
 import java.util.Base64;
 import java.util.List;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.study.Units;
 import org.polyclave.server.instrument.InstrumentStreams;
 import org.polyclave.server.instrument.SimulatedInstruments;
 import org.polyclave.server.platform.Problems;
@@ -35,11 +37,17 @@ class InstrumentController {
         return simulated.getIfAvailable() == null ? List.of() : List.of("caliper", "camera");
     }
 
-    /** Readings of a caliper as server-sent events {@code reading}, each the text that it would type. */
+    /**
+     * Readings of a caliper as server-sent events {@code reading}, each the text that it would type.
+     *
+     * @param around about how large the things are that the simulated one is put to
+     */
     @GetMapping(path = "/caliper", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-    SseEmitter caliper(@RequestParam(defaultValue = "10") double around) {
+    SseEmitter caliper(
+            @RequestParam(defaultValue = "10") double around, @RequestParam(defaultValue = "mm") String unit) {
         SimulatedInstruments instruments = instruments();
-        double size = around > 0 && Double.isFinite(around) ? around : 10;
+        double millimetres = around * Units.factor(CharacterType.LENGTH, unit).orElse(1.0);
+        double size = millimetres > 0 && Double.isFinite(millimetres) ? millimetres : 10;
         long seed = System.nanoTime();
         return streams.open("reading", PRESS, step -> instruments.caliper(size, seed, step));
     }
