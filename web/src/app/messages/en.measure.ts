@@ -57,7 +57,8 @@ export default {
     },
     tray: {
       title: 'Readings',
-      typed: 'Reading ({unit})',
+      typed: 'Reading',
+      typedIn: 'Reading ({unit})',
       like: '12.5, 1/2 in, 250 um',
       item: 'Which item',
       itemLike: 'leaf 1',
@@ -71,6 +72,7 @@ export default {
       remove: 'Take {typed} out',
       keep: 'It is right',
       kept: 'Looked at again, and right.',
+      derived: 'from its parts',
       repair: 'Write {repaired} {unit}',
       was: 'was {typed}',
     },
@@ -110,7 +112,7 @@ export default {
     plot: {
       label: 'Readings row by row: {rows}',
       strip: '{row}: {n} individuals, {low} to {high} {unit}',
-      key: 'Each dot is a reading in {unit}; filled: this specimen, ringed: look again; band: the cell of the matrix. ± spans about 95 %.',
+      key: 'Each dot is a reading; filled: this specimen, ringed: look again; band: the cell of the matrix. ± spans about 95 %.',
       none: 'Once something is read of named specimens, their readings lie here beside those of their lookalikes.',
       n: 'n {n}',
       hazard: '▲ {hazard}',

@@ -106,7 +106,7 @@ const told = computed(() =>
 <template>
   <figure v-if="domain" class="plot">
     <svg
-      :viewBox="`0 0 ${WIDTH + 2 * LEFT} ${lines.length * LINE + 24}`"
+      :viewBox="`0 0 ${WIDTH + 2 * LEFT} ${lines.length * LINE + 30}`"
       role="img"
       :aria-label="$t('measure.plot.label', { rows: told })"
     >
@@ -152,6 +152,7 @@ const told = computed(() =>
         <line class="ground" :x1="LEFT" :x2="WIDTH + LEFT" y1="42" y2="42" />
       </g>
       <g :transform="`translate(0 ${lines.length * LINE})`">
+        <text class="n" :x="WIDTH + 2 * LEFT" y="27">{{ measured.unit }}</text>
         <g v-for="tick in domain.ticks" :key="tick">
           <line :x1="x(tick)" :x2="x(tick)" y1="0" y2="4" class="ground" />
           <text class="tick" :x="x(tick)" y="15">{{ tick }}</text>
@@ -159,7 +160,7 @@ const told = computed(() =>
       </g>
     </svg>
     <figcaption class="quiet">
-      {{ $t('measure.plot.key', { unit: measured.unit }) }}
+      {{ $t('measure.plot.key') }}
     </figcaption>
   </figure>
   <p v-else class="quiet">{{ $t('measure.plot.none') }}</p>

@@ -46,6 +46,9 @@ const lines = computed(() =>
     .reverse(),
 );
 
+/** Ratios that were worked out: they are mended in their parts. */
+const derived = computed(() => props.items.filter((i) => !i.reading && i.barred !== 'SET_ASIDE'));
+
 async function take(texts: string[]) {
   let at = item.value;
   const drafts = texts.map((text) => {
@@ -124,7 +127,7 @@ const repair = (kept: Schemas['Kept'], repaired: string) =>
     <form v-if="editable" class="entry" @submit.prevent="enter">
       <v-text-field
         v-model="typed"
-        :label="$t('measure.tray.typed', { unit: character.unit || '–' })"
+        :label="character.unit ? $t('measure.tray.typedIn', { unit: character.unit }) : $t('measure.tray.typed')"
         :placeholder="$t('measure.tray.like')"
         density="compact"
         hide-details
@@ -150,7 +153,17 @@ const repair = (kept: Schemas['Kept'], repaired: string) =>
       }}</span>
     </div>
     <ProblemNote :problem="problem" />
-    <p v-if="!lines.length" class="quiet">{{ $t('measure.tray.none', { character: character.label }) }}</p>
+    <ul v-if="derived.length" class="derived">
+      <li v-for="(of, i) in derived" :key="i">
+        <strong class="figures">{{ of.typed }}</strong>
+        <span v-if="spread(of.uncertainty)" class="figures quiet">&nbsp;± {{ spread(of.uncertainty) }}</span>
+        <span class="quiet">&nbsp;{{ [of.item, $t('measure.tray.derived')].filter(Boolean).join(' · ') }}</span>
+        <span v-if="of.cause" class="warn"
+          >&nbsp;{{ $t(`measure.cause.${of.cause}`, { repaired: '', unit: '' }) }}</span
+        >
+      </li>
+    </ul>
+    <p v-else-if="!lines.length" class="quiet">{{ $t('measure.tray.none', { character: character.label }) }}</p>
     <ol>
       <li
         v-for="{ kept, seen } in lines"
@@ -244,6 +257,16 @@ const repair = (kept: Schemas['Kept'], repaired: string) =>
   gap: 0.4rem;
   align-items: center;
   margin-bottom: 0.4rem;
+}
+
+.derived {
+  list-style: none;
+  padding: 0;
+  margin: 0.3rem 0;
+}
+
+.warn {
+  color: rgb(var(--v-theme-error));
 }
 
 ol {

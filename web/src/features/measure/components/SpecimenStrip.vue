@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { usePictures } from '@/shared/pictures';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
@@ -28,13 +28,14 @@ const found = computed(() => {
   });
 });
 
-/** The chosen one is brought into the list once it is chosen. */
-let revealed = '';
-function reveal(button: HTMLElement | null) {
-  if (!button || revealed === props.chosen) return;
-  revealed = props.chosen;
-  button.scrollIntoView?.({ block: 'nearest' });
-}
+/** The chosen one is brought into the list. */
+const list = useTemplateRef<HTMLElement>('list');
+watch(
+  () => [props.chosen, props.specimens.length],
+  () => list.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' }),
+  { flush: 'post' },
+);
+onMounted(() => list.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'center' }));
 
 const thumbnail = (specimen: string) => src(pictureOf.value.get(specimen) ?? '')?.small;
 </script>
@@ -44,10 +45,9 @@ const thumbnail = (specimen: string) => src(pictureOf.value.get(specimen) ?? '')
     <v-text-field v-model="find" :label="$t('measure.strip.find')" density="compact" hide-details clearable />
     <v-checkbox v-model="unread" :label="$t('measure.strip.unread')" density="compact" hide-details />
     <p v-if="!found.length" class="quiet">{{ $t('measure.strip.none') }}</p>
-    <ul>
+    <ul ref="list">
       <li v-for="specimen in found" :key="specimen.id">
         <button
-          :ref="(el) => specimen.id === chosen && reveal(el as HTMLElement | null)"
           type="button"
           :class="{ chosen: specimen.id === chosen }"
           :aria-current="specimen.id === chosen ? 'true' : undefined"

@@ -121,7 +121,6 @@ public final class MarkedReading {
                 + ". Choose another way of marking, or another character.");
     }
 
-    /** Told to the place that the uncertainty reaches. */
     private static Taken value(double value, double uncertainty, StudyCharacter character) {
         double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
         String typed = NotationPrinter.number(rounded(value / factor, uncertainty / factor));
@@ -132,7 +131,8 @@ public final class MarkedReading {
                 Units.scaled(uncertainty, 1));
     }
 
-    private static double rounded(double value, double uncertainty) {
+    /** A value to the place that its uncertainty reaches. */
+    public static double rounded(double value, double uncertainty) {
         if (!(uncertainty > 0)) {
             return value;
         }

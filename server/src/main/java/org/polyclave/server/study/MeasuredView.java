@@ -11,6 +11,7 @@ import org.polyclave.core.measure.Summary;
 import org.polyclave.core.measure.Threshold;
 import org.polyclave.formats.measure.Cuts;
 import org.polyclave.formats.measure.Evidence;
+import org.polyclave.formats.measure.MarkedReading;
 import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.reading.StateShares;
@@ -191,7 +192,10 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
                     reading == null ? "" : reading.id(),
                     item.specimen(),
                     item.item(),
-                    reading == null ? NotationPrinter.number(item.value() / factor) : reading.typed(),
+                    reading == null
+                            ? NotationPrinter.number(
+                                    MarkedReading.rounded(item.value() / factor, item.uncertainty() / factor))
+                            : reading.typed(),
                     Double.isNaN(item.value()) ? null : (Double) Units.scaled(item.value() / factor, 1),
                     item.states(),
                     item.uncertainty() / factor,
