@@ -335,6 +335,17 @@ final class MeasureTest {
         double u = 0.1 / Math.sqrt(12) * 10;
         assertThat(quotients.get(0).uncertainty()).isCloseTo(Math.hypot(u / 5, 2 * u / 5), within(1e-9));
         assertThat(proposal(study, EDGE, "mild").notation()).isEqualTo("usually toothed, sometimes entire");
+
+        // Named by the quotient: its parts are evidence still, it is none itself.
+        Study circular = study(
+                specimens.stream()
+                        .map(s -> s.determined(d -> d.withCharacters(List.of(QUOTIENT.id()))))
+                        .toList(),
+                readings);
+        assertThat(new Evidence(circular).of(QUOTIENT).get(0).items())
+                .extracting(Evidence.Item::barred)
+                .containsOnly(Barred.CIRCULAR);
+        assertThat(new Evidence(circular).of(LENGTH).get(0).items()).allMatch(Evidence.Item::counts);
     }
 
     @Test

@@ -154,6 +154,9 @@ final class ReadingApiTest {
                         .path("detail")
                         .asString())
                 .contains("still to come");
+        Visitor.Answer table =
+                author.upload(study + "/import/preview", "s.csv", "specimen,taxon,place,date\nV 98,Aa,weir,2999\n");
+        assertThat(table.body()).contains("still to come");
         assertThat(Visitor.reader().get(study + "/readings/cells").status()).isEqualTo(404);
     }
 

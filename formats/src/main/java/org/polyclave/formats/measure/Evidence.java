@@ -137,22 +137,29 @@ public final class Evidence {
     }
 
     private List<Item> items(StudyCharacter character) {
-        List<Item> items = new ArrayList<>();
-        byCharacter.getOrDefault(character.id(), List.of()).forEach(r -> items.add(item(r, character)));
+        List<Item> items = new ArrayList<>(items(character, character));
         if (character.ratioOf().size() == 2) {
             StudyCharacter part = characters.get(character.ratioOf().get(0));
             StudyCharacter whole = characters.get(character.ratioOf().get(1));
             if (part != null && whole != null) {
-                items.addAll(ratios(character, items(part), items(whole)));
+                items.addAll(ratios(character, items(part, character), items(whole, character)));
             }
         }
         return items;
     }
 
-    private Item item(Reading reading, StudyCharacter character) {
+    /** @param used for which the readings are used: their own character, or a ratio of it */
+    private List<Item> items(StudyCharacter character, StudyCharacter used) {
+        return byCharacter.getOrDefault(character.id(), List.of()).stream()
+                .map(r -> item(r, character, used))
+                .toList();
+    }
+
+    private Item item(Reading reading, StudyCharacter character, StudyCharacter used) {
         Specimen specimen = specimens.get(reading.specimen());
         Double value = reading.value();
         Double uncertainty = reading.uncertainty();
+        Barred barred = barred(reading, specimen, character);
         return new Item(
                 List.of(reading.id()),
                 reading.specimen(),
@@ -165,7 +172,7 @@ public final class Evidence {
                 specimen == null ? "" : event(specimen),
                 specimen == null ? Material.FRESH : material(specimen, reading.date()),
                 reading.standing(),
-                barred(reading, specimen, character));
+                barred == null ? barred(reading, specimen, used) : barred);
     }
 
     private static BigDecimal step(Reading reading, StudyCharacter character) {
@@ -301,7 +308,6 @@ public final class Evidence {
         both.addAll(to);
         List<String> ids = both.stream().flatMap(i -> i.readings().stream()).toList();
         boolean kept = both.stream().allMatch(i -> i.standing() == Reading.Standing.KEPT);
-        // Named by the ratio itself, or by one of its parts.
         Barred barred = both.stream()
                 .map(Item::barred)
                 .filter(Objects::nonNull)

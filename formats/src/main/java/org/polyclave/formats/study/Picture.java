@@ -82,6 +82,11 @@ public record Picture(
         return copy(id, place, newSpecimen, data);
     }
 
+    /** The same picture of the taxon, and of nothing that could be measured. */
+    public Picture withoutSpecimen() {
+        return new Picture(id, content, mediaType, width, height, shows, credit, licence, row, place, data);
+    }
+
     public Picture withoutPlace() {
         return copy(id, "", specimen, data);
     }

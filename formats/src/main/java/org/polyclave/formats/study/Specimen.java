@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -49,6 +50,15 @@ public record Specimen(
     /** What it is held to be now: the last determination. */
     public Optional<Determination> present() {
         return determinations.isEmpty() ? Optional.empty() : Optional.of(determinations.get(determinations.size() - 1));
+    }
+
+    /** All dates that are told of it; some may be empty, or a year. */
+    public Stream<String> dates() {
+        return Stream.of(
+                        Stream.of(event.date()),
+                        treatments.stream().map(Treatment::date),
+                        determinations.stream().map(Determination::date))
+                .flatMap(d -> d);
     }
 
     /** Whether a character gave it its present name. It is no evidence for what its taxon shows in that one. */

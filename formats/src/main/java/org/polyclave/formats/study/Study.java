@@ -185,13 +185,23 @@ public record Study(
     public Study withoutSpecimens() {
         return withSpecimens(List.of())
                 .withReadings(List.of())
-                .withPictures(
-                        pictures.stream().filter(p -> p.specimen().isEmpty()).toList())
+                .withPictures(pictures.stream()
+                        .filter(p -> p.specimen().isEmpty() || isShown(p.id()))
+                        .map(Picture::withoutSpecimen)
+                        .toList())
                 .withScores(scores.stream()
                         .map(s -> s.sample() == null || s.sample().specimens().isEmpty()
                                 ? s
                                 : s.withSample(s.sample().withoutSpecimens()))
                         .toList());
+    }
+
+    /** Whether a state or a term shows a picture. */
+    private boolean isShown(String picture) {
+        return glossary.stream().anyMatch(t -> t.picture().equals(picture))
+                || characters.stream()
+                        .flatMap(c -> c.states().stream())
+                        .anyMatch(s -> s.picture().equals(picture));
     }
 
     /** The same matrix for another purpose. */

@@ -1,7 +1,5 @@
 package org.polyclave.server.study;
 
-import java.time.Clock;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -35,14 +33,12 @@ public class ApparatusService {
     private final StudyWriter writer;
     private final ChangeMapper changes;
     private final PictureStore pictures;
-    private final Clock clock;
 
-    ApparatusService(StudyStore store, StudyWriter writer, ChangeMapper changes, PictureStore pictures, Clock clock) {
+    ApparatusService(StudyStore store, StudyWriter writer, ChangeMapper changes, PictureStore pictures) {
         this.store = store;
         this.writer = writer;
         this.changes = changes;
         this.pictures = pictures;
-        this.clock = clock;
     }
 
     /** Writes a term; one without an identifier is new. */
@@ -85,8 +81,8 @@ public class ApparatusService {
         Study study = writer.lock(open).study();
         Specimen specimen = draft.withId(idOf(open, "specimen/", draft.id(), draft.code()));
         List<Specimen> all = replaced(study.specimens(), specimen, Specimen::id, draft.id());
-        refuseFuture(specimen);
         StudyWriter.refuseBroken(study, study.withSpecimens(all));
+        writer.refuseFuture(study, study.withSpecimens(all));
         return put(open, Kind.SPECIMEN, specimen.id(), specimen, seen);
     }
 
@@ -136,13 +132,14 @@ public class ApparatusService {
             refuseScale(after, picture);
         }
         StudyWriter.refuseBroken(study, after);
+        List<ChangeMapper.Placed> places = changes.entryPlaces(open.id());
         List<ChangeLog.Edit> edits = new ArrayList<>();
-        edits.add(edit(open, StudyObject.entry(Kind.PICTURE, picture.id()), picture, seen));
+        edits.add(edit(places, StudyObject.entry(Kind.PICTURE, picture.id()), picture, seen));
         for (int i = 0; i < after.readings().size(); i++) {
             Reading reading = after.readings().get(i);
             if (!reading.equals(study.readings().get(i))) {
                 StudyObject object = StudyObject.entry(Kind.READING, reading.id());
-                edits.add(edit(open, object, reading, locked.snapshot().revision(object)));
+                edits.add(edit(places, object, reading, locked.snapshot().revision(object)));
             }
         }
         return writer.write(open, picture.id(), edits);
@@ -208,32 +205,14 @@ public class ApparatusService {
     }
 
     private StudyWriter.Written put(StudyAccess.Open open, Kind kind, String id, Object body, long seen) {
-        return writer.write(open, id, List.of(edit(open, StudyObject.entry(kind, id), body, seen)));
+        StudyObject object = StudyObject.entry(kind, id);
+        return writer.write(open, id, List.of(edit(changes.entryPlaces(open.id()), object, body, seen)));
     }
 
-    private ChangeLog.Edit edit(StudyAccess.Open open, StudyObject object, Object body, long seen) {
-        List<ChangeMapper.Placed> places = changes.entryPlaces(open.id());
+    private ChangeLog.Edit edit(List<ChangeMapper.Placed> places, StudyObject object, Object body, long seen) {
         boolean known = places.stream().anyMatch(p -> p.id().equals(object.key()));
         double position =
                 known ? StudyWriter.position(places, object.key()) : StudyWriter.between(places, null, object.key());
         return writer.edit(object, body, position, known ? seen : 0);
-    }
-
-    /** What is dated after today has not happened yet. */
-    private void refuseFuture(Specimen specimen) {
-        String today = LocalDate.now(clock).toString();
-        Stream.of(
-                        Stream.of(specimen.event().date()),
-                        specimen.treatments().stream().map(Specimen.Treatment::date),
-                        specimen.determinations().stream().map(Specimen.Determination::date))
-                .flatMap(d -> d)
-                .filter(d -> d.compareTo(today) > 0)
-                .findFirst()
-                .ifPresent(date -> {
-                    throw Problems.unprocessable(
-                            "rules",
-                            "'" + specimen.code() + "': " + date + " is still to come. Check the date.",
-                            Map.of());
-                });
     }
 }

@@ -1,10 +1,15 @@
 package org.polyclave.server.study;
 
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
@@ -42,12 +47,14 @@ public class StudyWriter {
     private final ChangeMapper changes;
     private final StudyStore store;
     private final JsonMapper json;
+    private final Clock clock;
 
-    StudyWriter(ChangeLog log, ChangeMapper changes, StudyStore store, JsonMapper json) {
+    StudyWriter(ChangeLog log, ChangeMapper changes, StudyStore store, JsonMapper json, Clock clock) {
         this.log = log;
         this.changes = changes;
         this.store = store;
         this.json = json;
+        this.clock = clock;
     }
 
     /** What was written, under the identifier it has now. */
@@ -94,10 +101,11 @@ public class StudyWriter {
         return edits.isEmpty() ? new Written("", locked.snapshot().revision()) : write(open, "", edits);
     }
 
-    private static Study after(Study before, UnaryOperator<Study> change) {
+    private Study after(Study before, UnaryOperator<Study> change) {
         try {
             Study after = change.apply(before);
             refuseBroken(before, after);
+            refuseFuture(before, after);
             return after;
         } catch (Refused refused) {
             throw Problems.unprocessable("refused", refused.sentence(), Map.of());
@@ -243,6 +251,23 @@ public class StudyWriter {
         List<StudyRules.Violation> broken = new ArrayList<>(StudyRules.check(after));
         broken.removeAll(StudyRules.check(before));
         refuse(broken);
+    }
+
+    /** What is dated after today has not happened yet. Dates that were there before stay as they are. */
+    void refuseFuture(Study before, Study after) {
+        String today = LocalDate.now(clock).toString();
+        Set<Specimen> known = new HashSet<>(before.specimens());
+        for (Specimen specimen : after.specimens()) {
+            Optional<String> toCome = known.contains(specimen)
+                    ? Optional.empty()
+                    : specimen.dates().filter(d -> d.compareTo(today) > 0).findFirst();
+            if (toCome.isPresent()) {
+                throw Problems.unprocessable(
+                        "rules",
+                        "'" + specimen.code() + "': " + toCome.get() + " is still to come. Check the date.",
+                        Map.of());
+            }
+        }
     }
 
     static void refuse(List<StudyRules.Violation> violations) {
