@@ -202,7 +202,7 @@ class MeasuringJourneyTest {
             bench.press(unsteadily(end, hand));
         }
         Locator reading = page.locator(".tray .reading").first();
-        assertThat(reading).containsText(READ);
+        assertThat(reading).containsText("±");
         Matcher read = READ.matcher(reading.innerText().replaceAll("\\s+", " "));
         assertThat(read.find()).as(reading.innerText()).isTrue();
         return read;
@@ -288,7 +288,7 @@ class MeasuringJourneyTest {
         walk(page, at, ends.get(1));
         page.keyboard().press("Space");
         Locator reading = page.locator(".tray .reading").first();
-        assertThat(reading).containsText(READ);
+        assertThat(reading).containsText("±");
         Matcher read = READ.matcher(reading.innerText().replaceAll("\\s+", " "));
         assertThat(read.find()).isTrue();
         assertThat(Double.parseDouble(read.group(1)))
