@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.stream.LongStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -24,9 +25,11 @@ import org.polyclave.formats.key.KeyView;
 import org.polyclave.formats.key.KeyWording;
 import org.polyclave.formats.key.StatementWording;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyCharacter.StudyState;
 import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.formats.study.StudyScore;
 import org.polyclave.formats.table.TableReader;
 
 /** Keys as files and in words. */
@@ -102,6 +105,67 @@ class KeyFilesTest {
                 "",
                 List.of(),
                 StudyCharacter.Trust.USUAL);
+    }
+
+    @Test
+    void aLimitBetweenMeasuredTaxaSaysWhereNotToDecide() {
+        String table = """
+                taxon,fruit length
+                #type,length
+                #organ,fruit
+                #unit,cm
+                Aa,2–2.4
+                Bb,2.6–3
+                """;
+        Study study = compiled(table).study();
+        CompiledStudy measured = StudyCompiler.compile(study.withScores(study.scores().stream()
+                .map(s -> s.withSample(
+                        new StudyScore.Sample(null, 20, 4, List.of(), s.row().equals("aa") ? 22.0 : 28.0, 1.0, null)))
+                .toList()));
+        KeyResult result = generate(measured, KeyObjective.FEWEST);
+        KeyView view = KeyWording.word(measured, result);
+        // The next fruit of Aa may have 24.14 mm, that of Bb 25.86 mm (GenerationTest works it out).
+        assertThat(view.couplets().get(0).leads())
+                .extracting(KeyView.LeadView::plainText)
+                .containsExactly(
+                        "Fruit length up to 2.5 cm (2.41–2.59 cm: do not decide on this)",
+                        "Fruit length more than 2.5 cm");
+        assertThat(view.couplets().get(0).leads().get(1).statements().get(0).wrong())
+                .isBetween(0.0025, 0.005);
+        Key read = KeyJson.read(KeyJson.write(measured, result).getBytes(StandardCharsets.UTF_8), measured)
+                .key();
+        Key.Doubt doubt = read.couplets()
+                .get(0)
+                .leads()
+                .get(0)
+                .statements()
+                .get(0)
+                .doubt()
+                .orElseThrow();
+        assertThat(List.of(doubt.from(), doubt.to()))
+                .usingElementComparator((a, b) -> Math.abs(a - b) < 1e-9 ? 0 : 1)
+                .isEqualTo(result.key().couplets().get(0).leads().get(0).statements().get(0).doubt().stream()
+                        .flatMap(d -> Stream.of(d.from(), d.to()))
+                        .toList());
+    }
+
+    @Test
+    void plainWordsTellALimitInSizesThatPeopleHaveWithThem() {
+        CompiledStudy compiled = compiled("""
+                taxon,fruit length
+                #type,length
+                #organ,fruit
+                #unit,cm
+                Aa,0.5–1
+                Bb,2.5–4
+                """);
+        KeyView.LeadView lead = KeyWording.word(compiled, generate(compiled, KeyObjective.FEWEST))
+                .couplets()
+                .get(0)
+                .leads()
+                .get(1);
+        assertThat(lead.text()).isEqualTo("Fruit length more than 2 cm");
+        assertThat(lead.plainText()).isEqualTo("Fruit length more than 2 cm (about the width of a finger)");
     }
 
     @Test

@@ -17,6 +17,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
+import org.polyclave.core.measure.RuleOfThumb;
 import org.polyclave.core.measure.Slips;
 import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
@@ -73,7 +74,29 @@ final class MeasureTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", "wide", "-3", "3 g", "1e999", "3 parsecs"})
+    @CsvSource({"2 fingers, 34", "1/2 hand span, 100", "a pencil, 7.3", "'1,5 Fingernails', 16.5", "half a nail, 5.5"})
+    void rulesOfThumbAreLengthsWithAnHonestSpread(String typed, double millimetres) {
+        Taken.Value value = (Taken.Value) TypedReading.of(typed, WIDTH);
+        assertThat(value.typed()).isEqualTo(typed);
+        assertThat(value.value()).isCloseTo(millimetres, within(1e-9));
+        assertThat(value.uncertainty()).isGreaterThan(0.07 * millimetres);
+        assertThat(TypedReading.of(typed, TURN)).isInstanceOf(Taken.Refused.class);
+    }
+
+    @Test
+    void everybodyHasFingersOfTheirOwn() {
+        RuleOfThumb.Size own = RuleOfThumb.FINGER_WIDTH.of(new double[] {14, 14, 14});
+        Taken.Value value = (Taken.Value) TypedReading.of("2 fingers", WIDTH, rule -> own);
+        assertThat(value.value()).isEqualTo(28.0);
+        Reading rough = reading("aa", WIDTH, "", "2 fingers");
+        Evidence evidence = new Evidence(study(List.of(specimen("aa", "mild", "", "")), List.of(rough)));
+        assertThat(evidence.of(WIDTH).get(0).items().get(0).barred())
+                .as("too rough for a range")
+                .isEqualTo(Barred.ROUGH);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "wide", "-3", "3 g", "1e999", "3 parsecs", "-2 fingers", "0 nails", "3 toes"})
     void whatIsNoSizeIsRefusedWithTheRemedy(String typed) {
         assertThat(TypedReading.of(typed, WIDTH))
                 .isInstanceOfSatisfying(

@@ -126,9 +126,14 @@ class AnyOrderIdentifierTest {
     }
 
     private static boolean ruledOut(Matrix matrix, int answered, Certainty certainty) {
+        return ruledOut(matrix, answered, certainty, 0);
+    }
+
+    /** @param rough how many of the answers are told by rules of thumb */
+    private static boolean ruledOut(Matrix matrix, int answered, Certainty certainty, int rough) {
         List<Answer> answers = new ArrayList<>();
         for (int c = 0; c < answered; c++) {
-            answers.add(new Answer(c, new Observation.Seen(0b10), certainty));
+            answers.add(new Answer(c, new Observation.Seen(0b10), certainty, c < rough));
         }
         return new AnyOrderIdentifier(matrix)
                 .identify(answers, IdentifyOptions.WEIGH)
@@ -147,6 +152,34 @@ class AnyOrderIdentifierTest {
         assertThat(ruledOut(pair(16, true), 16, Certainty.SURE))
                 .as("on weak cells")
                 .isFalse();
+        assertThat(ruledOut(firm, 16, Certainty.SURE, 16))
+                .as("by rules of thumb")
+                .isFalse();
+        assertThat(ruledOut(firm, 16, Certainty.SURE, 15))
+                .as("by one sure look and any number of rules of thumb")
+                .isFalse();
+    }
+
+    @Test
+    void aRuleOfThumbMaySpeakForADangerousRow() {
+        Matrix matrix = pair(16, false);
+        List<Answer> answers = new ArrayList<>();
+        for (int c = 0; c < 12; c++) {
+            answers.add(new Answer(c, new Observation.Seen(0b10), Certainty.SURE));
+        }
+        AnyOrderIdentifier identifier = new AnyOrderIdentifier(matrix);
+        double before = identifier
+                .identify(answers, IdentifyOptions.WEIGH)
+                .margins()
+                .get(0)
+                .odds();
+        answers.add(new Answer(12, new Observation.Seen(0b01), Certainty.SURE, true));
+        double after = identifier
+                .identify(answers, IdentifyOptions.WEIGH)
+                .margins()
+                .get(0)
+                .odds();
+        assertThat(after).isLessThan(before);
     }
 
     @Test

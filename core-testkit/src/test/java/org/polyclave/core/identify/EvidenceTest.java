@@ -180,6 +180,35 @@ class EvidenceTest {
     }
 
     @Test
+    void rulesOfThumbNeitherSettleNorStrikeOut() {
+        List<MatrixCharacter> four = List.of(plain("a", 0), plain("b", 1), plain("c", 2), plain("d", 3));
+        Matrix matrix = matrix(
+                four, new Cell[] {only(0), only(0), only(0), only(0)}, new Cell[] {only(1), only(1), only(1), only(1)});
+        Answer[] answers = {saw(0, 0), rough(1, 0), rough(2, 0), rough(3, 0)};
+        Identification found = identify(matrix, answers);
+        assertThat(found.standings().get(0).row()).isZero();
+        assertThat(standing(found, 1).posterior())
+                .isLessThan(standing(identify(matrix, saw(0, 0)), 1).posterior());
+        assertThat(found.conclusion().kind()).isNotEqualTo(Kind.SETTLED);
+        // Rules of thumb alone bring a rival below notice; it still counts as one.
+        Answer[] more = {rough(0, 0), rough(1, 0), rough(2, 0), rough(3, 0)};
+        assertThat(standing(identify(matrix, more), 1).posterior()).isLessThan(0.005);
+        assertThat(identify(matrix, more).conclusion().kind()).isNotEqualTo(Kind.SETTLED);
+        assertThat(identify(matrix, saw(0, 0), saw(1, 0), saw(2, 0), rough(3, 0))
+                        .conclusion()
+                        .kind())
+                .isEqualTo(Kind.SETTLED);
+
+        Identification struck = new AnyOrderIdentifier(matrix)
+                .identify(List.of(answers), new IdentifyOptions(true, 1, ALL_YEAR, new boolean[0]));
+        assertThat(struck.standings()).extracting(Standing::struckOut).containsOnly(false);
+    }
+
+    private static Answer rough(int character, int state) {
+        return new Answer(character, new Observation.Seen(1 << state), Certainty.SURE, true);
+    }
+
+    @Test
     void strikingOutToleratesAsManyContradictionsAsAsked() {
         Matrix matrix = matrix(
                 List.of(plain("a", 0), plain("b", 1)),

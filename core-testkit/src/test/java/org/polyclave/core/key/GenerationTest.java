@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -21,7 +22,9 @@ import org.polyclave.core.matrix.Losses;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.matrix.Measured;
 import org.polyclave.core.matrix.Misreading;
+import org.polyclave.core.measure.RuleOfThumb;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Completion;
 import org.polyclave.core.testkit.SyntheticMatrix;
@@ -126,6 +129,105 @@ class GenerationTest {
         assertThat(interval(key.key(), 0, 0).max()).isEqualTo(5);
         assertThat(interval(key.key(), 0, 1).min()).isEqualTo(6);
         assertThat(interval(key.key(), 0, 1).minExclusive()).isFalse();
+    }
+
+    private static Cell measured(double min, double max, int n, double mean, double sd) {
+        return new Cell.Numeric(min, min, max, max, Optional.of(new Measured(n, mean, sd)));
+    }
+
+    private static Optional<Key.Doubt> doubt(Matrix matrix) {
+        Key key = key(matrix).key();
+        List<Key.Lead> leads = key.couplets().get(0).leads();
+        assertThat(leads.get(0).statements().get(0).doubt())
+                .isEqualTo(leads.get(1).statements().get(0).doubt());
+        return leads.get(0).statements().get(0).doubt();
+    }
+
+    @Test
+    void aLimitBetweenMeasuredRowsTellsWhereNotToDecide() {
+        Cell small = measured(20, 24, 20, 22, 1);
+        Cell large = measured(26, 30, 20, 28, 1);
+        // The next of twenty: 2.0930 · √(1 + 1/20) SD from the mean with 95 % (table of Student’s t, 19 degrees).
+        double reach = 2.0930 * Math.sqrt(1.05);
+        Key.Doubt gap = doubt(matrix(List.of(length("l", 0, 0.2)), new Cell[] {small}, new Cell[] {large}))
+                .orElseThrow();
+        assertThat(gap.from()).isCloseTo(22 + reach - 0.2, within(1e-4));
+        assertThat(gap.to()).isCloseTo(28 - reach + 0.2, within(1e-4));
+        // P(T > 3 / √1.05) with 19 degrees lies between the tabulated 0.005 (2.861) and 0.0025 (3.174).
+        assertThat(gap.wrong()).isBetween(0.0025, 0.005);
+
+        // Few individuals: the next may well be beyond the limit, on either side.
+        Key.Doubt overlap = doubt(
+                        matrix(List.of(length("l", 0, 0)), new Cell[] {measured(21, 23, 3, 22, 1)}, new Cell[] {
+                            measured(24.5, 25.5, 3, 25, 0.5)
+                        }))
+                .orElseThrow();
+        double threes = 4.3027 * Math.sqrt(4.0 / 3);
+        assertThat(overlap.from()).isCloseTo(25 - threes * 0.5, within(1e-3));
+        assertThat(overlap.to()).isCloseTo(22 + threes, within(1e-3));
+        assertThat(overlap.wrong()).isGreaterThan(0.05);
+
+        MatrixCharacter teeth = MatrixCharacter.of("teeth", CharacterType.COUNT, 0, 0);
+        Key.Doubt whole = doubt(matrix(List.of(teeth), new Cell[] {measured(4, 6, 10, 5, 0.8)}, new Cell[] {
+                    measured(8, 12, 10, 10, 1.2)
+                }))
+                .orElseThrow();
+        assertThat(List.of(whole.from(), whole.to())).containsExactly(7.0, 7.0);
+    }
+
+    @Test
+    void referencesAndWideGapsLeaveNoDoubt() {
+        List<MatrixCharacter> length = List.of(length("l", 0, 0.2));
+        assertThat(doubt(matrix(
+                        length, new Cell[] {Cell.Numeric.range(20, 24)}, new Cell[] {Cell.Numeric.range(26, 30)})))
+                .isEmpty();
+        assertThat(doubt(matrix(
+                        length, new Cell[] {measured(3, 5, 20, 4, 0.5)}, new Cell[] {measured(50, 60, 20, 55, 2)})))
+                .isEmpty();
+    }
+
+    @Test
+    void aLimitIsHandyWhereEverybodysFingerLiesInTheGap() {
+        List<MatrixCharacter> length = List.of(length("l", 0, 0));
+        Cell[] small = {Cell.Numeric.range(5, 10)};
+        Cell[] large = {Cell.Numeric.range(25, 40)};
+        assertThat(handy(matrix(length, small, large))).contains(new Key.Handy(RuleOfThumb.FINGER_WIDTH, 1));
+        assertThat(handy(matrix(length, small, new Cell[] {Cell.Numeric.range(16, 40)})))
+                .as("a finger of 14 mm and one of 20 mm would part them otherwise")
+                .isEmpty();
+        Matrix dangerous = Matrix.of(
+                List.of(
+                        new MatrixRow("mild", 0, 0, 1, Hazard.NONE_KNOWN),
+                        new MatrixRow("bane", 1, 1, 1, Hazard.SERIOUS)),
+                length,
+                new Cell[][] {small, large});
+        assertThat(handy(dangerous)).isEmpty();
+    }
+
+    private static Optional<Key.Handy> handy(Matrix matrix) {
+        return key(matrix)
+                .key()
+                .couplets()
+                .get(0)
+                .leads()
+                .get(0)
+                .statements()
+                .get(0)
+                .handy();
+    }
+
+    @Test
+    void aCautiousKeyAsksWhatFewNewIndividualsCross() {
+        Matrix matrix = matrix(
+                List.of(length("shaky", 0, 0), length("firm", 1, 0)),
+                new Cell[] {measured(21, 23, 3, 22, 1), measured(21, 23, 30, 22, 0.5)},
+                new Cell[] {measured(24.5, 25.5, 3, 25, 0.5), measured(28, 30, 30, 29, 0.5)});
+        KeyOptions cautious = KeyOptions.DEFAULT.withObjective(KeyObjective.CAUTIOUS);
+        Key key = ((Generated) GENERATOR.generate(matrix, cautious, CancelSignal.NEVER))
+                .result()
+                .key();
+        assertThat(key.couplets().get(0).leads().get(0).statements().get(0).character())
+                .isEqualTo(1);
     }
 
     @Test

@@ -306,4 +306,28 @@ final class MeasuringTest {
                 .findFirst()
                 .orElseThrow();
     }
+
+    @Test
+    void aRuleOfThumbIsOffTheSameWayEachTimeAndIsToldToTheHalf() {
+        RuleOfThumb.Size own = RuleOfThumb.FINGER_WIDTH.of(new double[] {15, 16, 17});
+        assertThat(own.mean()).isCloseTo(16, within(1e-12));
+        assertThat(own.spread()).isCloseTo(Math.sqrt(1 + 1 / 3.0), within(1e-12));
+        assertThat(RuleOfThumb.PENCIL.of(new double[] {7, 7, 7}).spread()).isCloseTo(0.14, within(1e-12));
+
+        // Simulated: fingers of all sizes, two of them held against a thing, the number told to the nearest half.
+        Random random = new Random(5);
+        int within = 0;
+        int runs = 20_000;
+        for (int run = 0; run < runs; run++) {
+            double finger = 16 + own.spread() * random.nextGaussian();
+            double thing = 20 + 30 * random.nextDouble();
+            RuleOfThumb.Rough rough = own.times(Math.max(0.5, Math.round(thing / finger * 2) / 2.0));
+            within += Math.abs(rough.value() - thing) <= 2 * rough.uncertainty() ? 1 : 0;
+        }
+        assertThat(within / (double) runs).isBetween(0.94, 0.99);
+
+        assertThatIllegalArgumentException().isThrownBy(() -> RuleOfThumb.FINGER_WIDTH.of(new double[] {15, 16}));
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> RuleOfThumb.FINGER_WIDTH.of(new double[] {1.5, 1.6, 1.7}));
+    }
 }

@@ -1,7 +1,16 @@
 package org.polyclave.core.identify;
 
-/** One answer of a reader. "Not sure" and "cannot see" are no evidence and make no answer. */
-public record Answer(int character, Observation observation, Certainty certainty) {
+/**
+ * One answer of a reader. "Not sure" and "cannot see" are no evidence and make no answer.
+ *
+ * @param rough told by a rule of thumb: it is weighed, but settles nothing alone, strikes nothing out, and never speaks
+ *     against a dangerous row
+ */
+public record Answer(int character, Observation observation, Certainty certainty, boolean rough) {
+    public Answer(int character, Observation observation, Certainty certainty) {
+        this(character, observation, certainty, false);
+    }
+
     /** How sure the reader is; less certainty is a higher rate of misreading. */
     public enum Certainty {
         SURE(0),

@@ -122,9 +122,11 @@ public final class AnyOrderIdentifier {
                 boolean contradicts = known && readings.contradicts(i, c, answer.observation());
                 double added = known && b > 0 ? bits[i] : unknown;
                 score[i] += added;
-                mismatches[i] += contradicts ? 1 : 0;
+                mismatches[i] += contradicts && !answer.rough() ? 1 : 0;
                 compared[i] += known && !piece.implied() ? 1 : 0;
-                contributions.get(i).add(new Contribution(c, added, piece.implied(), contradicts, known));
+                contributions
+                        .get(i)
+                        .add(new Contribution(c, added, piece.implied(), contradicts, known, answer.rough()));
             }
         }
 
@@ -271,7 +273,8 @@ public final class AnyOrderIdentifier {
 
     private List<Margin> margins(List<Standing> standings, Evidence evidence, IdentifyOptions options) {
         List<Margin> margins = new ArrayList<>();
-        double[] likelihoods = safety.likelihoods(evidence);
+        double[] firm = safety.likelihoods(evidence, false);
+        double[] all = safety.likelihoods(evidence, true);
         for (int h = 0; h < matrix.rowCount(); h++) {
             if (!matrix.row(h).hazard().isDangerous()) {
                 continue;
@@ -280,7 +283,7 @@ public final class AnyOrderIdentifier {
             margins.add(
                     leader < 0
                             ? new Margin(h, false, 0, 0, new ArrayList<>())
-                            : safety.judge(h, leader, likelihoods, evidence, options));
+                            : safety.judge(h, leader, firm, all, evidence, options));
         }
         return margins;
     }
@@ -366,7 +369,7 @@ public final class AnyOrderIdentifier {
         for (int k = 0; k < standings.size(); k++) {
             Standing rival = standings.get(k);
             boolean other = matrix.row(rival.row()).target() != target;
-            boolean weighty = rival.posterior() >= RIVAL && !notCompared.contains(rival.row());
+            boolean weighty = shareOfRival(rival, standings.get(0)) >= RIVAL && !notCompared.contains(rival.row());
             if (other && weighty && contradictingGroups(rival) < 2) {
                 return false;
             }
@@ -374,12 +377,29 @@ public final class AnyOrderIdentifier {
         return true;
     }
 
+    /** What a rival would have left without the answers that must not be the only basis of a name, if that is more. */
+    private static double shareOfRival(Standing rival, Standing leader) {
+        double beside = leader.posterior() > 0 ? rival.posterior() / leader.posterior() : 1;
+        double firm = beside * PortableMath.exp2(roughBits(leader) - roughBits(rival));
+        double share = firm / (1 + firm);
+        return share > rival.posterior() ? share : rival.posterior();
+    }
+
+    private static double roughBits(Standing standing) {
+        double bits = 0;
+        for (int k = 0; k < standing.contributions().size(); k++) {
+            Contribution contribution = standing.contributions().get(k);
+            bits += contribution.rough() ? contribution.bits() : 0;
+        }
+        return bits;
+    }
+
     private int contradictingGroups(Standing rival) {
         List<Integer> groups = new ArrayList<>();
         for (int k = 0; k < rival.contributions().size(); k++) {
             Contribution contribution = rival.contributions().get(k);
             int group = matrix.character(contribution.character()).group();
-            if (contribution.contradicts() && !groups.contains(group)) {
+            if (contribution.contradicts() && !contribution.rough() && !groups.contains(group)) {
                 groups.add(group);
             }
         }

@@ -43,8 +43,10 @@ public record Identification(
      * @param implied whether the answer follows from an answer to a dependent character
      * @param contradicts whether the row cannot show what was seen, unless misread
      * @param known whether the row is scored for the character
+     * @param rough whether the answer was told by a rule of thumb
      */
-    public record Contribution(int character, double bits, boolean implied, boolean contradicts, boolean known) {}
+    public record Contribution(
+            int character, double bits, boolean implied, boolean contradicts, boolean known, boolean rough) {}
 
     /** A character to look at next: expected bits, bits per minute. */
     public record Question(int character, double bits, double bitsPerMinute) {}

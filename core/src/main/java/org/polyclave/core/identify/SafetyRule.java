@@ -12,7 +12,7 @@ import org.polyclave.core.run.PortableMath;
  * When a dangerous row counts as ruled out: (a) the other rows are on average at least {@value #ODDS} times likelier from
  * observations alone, with misreading at the upper 95 % limit for novices; and (b) at least two sure answers, from
  * different correlation groups and different organs or methods, lie outside its readable support and inside the leader's,
- * net of the reverse. Unknown cells, weak cells, rarity, place, month and odours never count.
+ * net of the reverse. Unknown cells, weak cells, rarity, place, month, odours and rules of thumb never count.
  */
 final class SafetyRule {
     static final double ODDS = 1000;
@@ -31,10 +31,11 @@ final class SafetyRule {
      * Judges one dangerous row.
      *
      * @param leader the likeliest row apart from {@code danger}
-     * @param likelihoods of all rows, from {@link #likelihoods}
+     * @param firm likelihoods of all rows without rough answers, from {@link #likelihoods}
+     * @param all the same with them: they may speak for the danger, not against it
      */
-    Margin judge(int danger, int leader, double[] likelihoods, Evidence evidence, IdentifyOptions options) {
-        double odds = odds(danger, likelihoods);
+    Margin judge(int danger, int leader, double[] firm, double[] all, Evidence evidence, IdentifyOptions options) {
+        double odds = Math.min(odds(danger, firm), odds(danger, all));
         List<Integer> against = new ArrayList<>();
         int reverse = 0;
         for (int k = 0; k < evidence.pieces().size(); k++) {
@@ -59,6 +60,7 @@ final class SafetyRule {
     private boolean speaksFor(Evidence.Piece piece, int loser, int winner) {
         int c = character(piece);
         return !piece.implied()
+                && !piece.answer().rough()
                 && piece.answer().certainty() == Answer.Certainty.SURE
                 && matrix.character(c).countsForSafety()
                 && readings.isKnown(loser, c)
@@ -80,11 +82,18 @@ final class SafetyRule {
         return weights > 0 && own > 0 ? others / weights / own : 0;
     }
 
-    /** Likelihood of the observations for each row, for a reader who misreads as much as a poor novice. */
-    double[] likelihoods(Evidence evidence) {
+    /**
+     * Likelihood of the observations for each row, for a reader who misreads as much as a poor novice.
+     *
+     * @param rough whether answers by rules of thumb count
+     */
+    double[] likelihoods(Evidence evidence, boolean rough) {
         double[] bits = new double[matrix.rowCount()];
         for (int k = 0; k < evidence.pieces().size(); k++) {
             Evidence.Piece piece = evidence.pieces().get(k);
+            if (piece.answer().rough() && !rough) {
+                continue;
+            }
             int c = character(piece);
             double b = readings.background(piece.answer(), NOVICE_MISREADING);
             for (int i = 0; i < bits.length; i++) {

@@ -192,9 +192,19 @@ final class ConfirmingStatements {
             return Optional.empty();
         }
         Role role = sufficient ? Role.SUFFICIENT : Role.TENDENCY;
-        Statement below = new Statement(c, interval(cut, true, whole), role);
-        Statement above = new Statement(c, interval(cut, false, whole), role);
+        Optional<Key.Doubt> doubt = doubt(c, cut, small);
+        Statement below = new Statement(c, interval(cut, true, whole), role, doubt, Optional.empty());
+        Statement above = new Statement(c, interval(cut, false, whole), role, doubt, Optional.empty());
         return Optional.of(small == 0 ? new Pair(below, above, role) : new Pair(above, below, role));
+    }
+
+    private Optional<Key.Doubt> doubt(int c, double cut, int small) {
+        DoubtfulLimit limit = new DoubtfulLimit(problem, c, cut);
+        for (int k = 0; k < position.size(); k++) {
+            int side = position.enters(k, split, true) ? 0 : 1;
+            limit.add(position.pattern(c, k), position.mass[k], side != small);
+        }
+        return limit.between(position.low[c], position.high[c]);
     }
 
     private boolean isTypical(int c, double cut, int small) {

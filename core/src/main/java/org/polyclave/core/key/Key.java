@@ -1,7 +1,9 @@
 package org.polyclave.core.key;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
+import org.polyclave.core.measure.RuleOfThumb;
 
 /**
  * A dichotomous key as it is read: numbered couplets. Couplets stand in reading order; the first is where readers start.
@@ -46,8 +48,29 @@ public record Key(List<Couplet> couplets, ToRows whole) {
         TENDENCY
     }
 
-    /** What a reader checks: one character, and the observations that agree with the lead. */
-    public record Statement(int character, Atoms atoms, Role role) {}
+    /**
+     * What a reader checks: one character, and the observations that agree with the lead.
+     *
+     * @param doubt of its limit, where individuals that were measured leave one; never if it is about states
+     * @param handy its limit in sizes that people carry with them, where that parts the same rows in nearly everybody's
+     *     hands and none of them is dangerous
+     */
+    public record Statement(int character, Atoms atoms, Role role, Optional<Doubt> doubt, Optional<Handy> handy) {
+        public Statement(int character, Atoms atoms, Role role) {
+            this(character, atoms, role, Optional.empty(), Optional.empty());
+        }
+    }
+
+    /** So many times a size that people carry with them. */
+    public record Handy(RuleOfThumb rule, double times) {}
+
+    /**
+     * How far a limit between measured rows can be relied on.
+     *
+     * @param from from here to {@code to} a reading should not decide: both leads' rows may have it, or neither is known to
+     * @param wrong share of new individuals of the measured rows that is expected beyond the limit
+     */
+    public record Doubt(double from, double to, double wrong) {}
 
     /** Where a lead goes. */
     public sealed interface Target {}

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
@@ -12,6 +13,8 @@ import org.polyclave.core.matrix.Distributions;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.RangeDistribution;
+import org.polyclave.core.matrix.StudentPoints;
+import org.polyclave.core.matrix.StudentPredictive;
 
 /**
  * A matrix laid out for splitting: one entry per class of specimens, with supports and shares by number.
@@ -20,13 +23,21 @@ import org.polyclave.core.matrix.RangeDistribution;
  * position is summarised by counting patterns, not by visiting cells' contents.
  */
 final class KeyProblem {
-    /** What a cell of one character shows; equal cells share one pattern. */
+    /** Probability that the next individual of a measured row lies within its reach. */
+    static final double INSIDE = 0.95;
+
+    /**
+     * What a cell of one character shows; equal cells share one pattern.
+     *
+     * @param next where its next individual lies, if a sample was measured
+     */
     record Pattern(
             int mask,
             double[] shares,
             double min,
             double max,
             RangeDistribution range,
+            Optional<StudentPredictive> next,
             boolean known,
             boolean inapplicable) {
         /** Share of the states in {@code k}, relative to all the row shows. */
@@ -40,6 +51,9 @@ final class KeyProblem {
     }
 
     final Matrix matrix;
+    /** Between which points of Student's t the next individual of a sample lies, by degrees of freedom. */
+    final StudentPoints reach = new StudentPoints(new double[] {(1 - INSIDE) / 2, (1 + INSIDE) / 2});
+
     final int classCount;
     final int[] rowOf;
     final int[] targetOf;
@@ -106,12 +120,14 @@ final class KeyProblem {
         if (!character.type().isNumeric()) {
             int readable = cell instanceof Cell.Categorical shown ? shown.readable() : character.allStates();
             double[] shares = distributions.states(c, cell);
-            return new Pattern(readable & restricted, shares, 0, 0, NO_RANGE, known, inapplicable);
+            return new Pattern(readable & restricted, shares, 0, 0, NO_RANGE, Optional.empty(), known, inapplicable);
         }
         double half = character.margin();
         double min = cell instanceof Cell.Numeric range ? range.min() - half : Double.NEGATIVE_INFINITY;
         double max = cell instanceof Cell.Numeric range ? range.max() + half : Double.POSITIVE_INFINITY;
-        return new Pattern(0, NO_SHARES, min, max, distributions.range(c, cell), known, inapplicable);
+        Optional<StudentPredictive> next =
+                cell instanceof Cell.Numeric range ? range.measured().map(StudentPredictive::new) : Optional.empty();
+        return new Pattern(0, NO_SHARES, min, max, distributions.range(c, cell), next, known, inapplicable);
     }
 
     private static final double[] NO_SHARES = {};

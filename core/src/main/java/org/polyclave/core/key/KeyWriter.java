@@ -1,7 +1,9 @@
 package org.polyclave.core.key;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.TreeSet;
 import org.polyclave.core.key.Atoms.States;
@@ -76,7 +78,7 @@ final class KeyWriter {
             Target target = next instanceof KeyTree.Choice more
                     ? new ToCouplet(number(more, position.follow(split, first), OptionalInt.of(number), depth + 1))
                     : stop((KeyTree.Stop) next);
-            leads.add(new Lead(statements(split, first, confirms), target));
+            leads.add(new Lead(statements(position, split, first, confirms), target));
         }
         couplets.set(number - 1, new Couplet(number, from, leads));
         return number;
@@ -102,17 +104,46 @@ final class KeyWriter {
         return tree instanceof KeyTree.Choice choice ? 1 + size(choice.first()) + size(choice.second()) : 0;
     }
 
-    private List<Statement> statements(Split split, boolean first, List<ConfirmingStatements.Pair> confirms) {
+    private List<Statement> statements(
+            Position position, Split split, boolean first, List<ConfirmingStatements.Pair> confirms) {
         List<Statement> statements = new ArrayList<>();
         boolean whole = problem.matrix.character(split.character()).type() == CharacterType.COUNT;
         Atoms deciding = split.isNumeric()
                 ? ConfirmingStatements.interval(split.cut(), first, whole)
                 : new States(split.mask(first));
-        statements.add(new Statement(split.character(), deciding, Role.DECIDING));
+        Optional<DoubtfulLimit> limit = limit(position, split);
+        statements.add(new Statement(
+                split.character(),
+                deciding,
+                Role.DECIDING,
+                limit.flatMap(l -> l.between(position.low[split.character()], position.high[split.character()])),
+                // A rough size must not stand between a reader and a dangerous taxon.
+                holdsDangerous(position) ? Optional.empty() : limit.flatMap(DoubtfulLimit::handy)));
         for (ConfirmingStatements.Pair pair : confirms) {
             statements.add(first ? pair.first() : pair.second());
         }
         return statements;
+    }
+
+    private boolean holdsDangerous(Position position) {
+        return Arrays.stream(position.classes)
+                .anyMatch(k -> problem.matrix.row(problem.rowOf[k]).hazard().isDangerous());
+    }
+
+    private Optional<DoubtfulLimit> limit(Position position, Split split) {
+        if (!split.isNumeric()) {
+            return Optional.empty();
+        }
+        int c = split.character();
+        DoubtfulLimit limit = new DoubtfulLimit(problem, c, split.cut());
+        for (int k = 0; k < position.size(); k++) {
+            boolean lower = position.enters(k, split, true);
+            // Of a row that stands in both leads no individual goes astray.
+            if (lower != position.enters(k, split, false)) {
+                limit.add(position.pattern(c, k), position.mass[k], !lower);
+            }
+        }
+        return Optional.of(limit);
     }
 
     private CoupletReason reason(int number, KeyTree.Choice choice, Position position) {

@@ -31,7 +31,8 @@ final class SplitCost {
             double share = position.mass[k] / total;
             boolean first = position.enters(k, split, true);
             int row = problem.rowOf[position.classes[k]];
-            double m = objective.misreading(character, row) * acrossShare(split, first);
+            double m = Math.max(
+                    objective.misreading(character, row) * acrossShare(split, first), beyond(position, split, k));
             rate += objective.errorWeight() * share * m * worstLoss(position, split, row, !first);
             boolean danger = isDangerous(position, k);
             int other = first ? 1 : 0;
@@ -64,6 +65,14 @@ final class SplitCost {
         }
         int others = Integer.bitCount(split.first() | split.second()) - 1;
         return (double) Integer.bitCount(split.mask(!first)) / others;
+    }
+
+    /** Share of a measured row's new individuals that lies beyond a limit, where the row stands in one lead only. */
+    private static double beyond(Position position, Split split, int k) {
+        boolean first = position.enters(k, split, true);
+        return split.isNumeric() && first != position.enters(k, split, false)
+                ? DoubtfulLimit.beyond(position.pattern(split.character(), k), split.cut(), !first)
+                : 0;
     }
 
     private boolean isDangerous(Position position, int k) {

@@ -3,16 +3,16 @@ package org.polyclave.core.matrix;
 import org.polyclave.core.run.StudentT;
 
 /** Points of Student's t at some shares, worked out once for each number of degrees of freedom: samples of one size share them. */
-final class StudentPoints {
+public final class StudentPoints {
     private final double[] shares;
     private final double[][] points = new double[StudentPredictive.MOST_DEGREES + 1][0];
 
-    StudentPoints(double[] shares) {
+    public StudentPoints(double[] shares) {
         this.shares = shares;
     }
 
     /** Do not modify. */
-    double[] of(int degrees) {
+    public double[] of(int degrees) {
         if (points[degrees].length == 0) {
             double[] found = new double[shares.length];
             for (int k = 0; k < found.length; k++) {

@@ -11,7 +11,7 @@ import org.polyclave.core.run.StudentT;
  * <p>O(n) a value; more than {@value #MOST_DEGREES} degrees are taken as so many. Source: Gelman et al., Bayesian Data
  * Analysis, 3rd ed. 2013, section 3.2.
  */
-final class StudentPredictive {
+public final class StudentPredictive {
     static final int MOST_DEGREES = 400;
     private static final double SKEWED = 1.0 / 3;
 
@@ -20,7 +20,7 @@ final class StudentPredictive {
     private final double scale;
     private final boolean logarithmic;
 
-    StudentPredictive(Measured measured) {
+    public StudentPredictive(Measured measured) {
         int n = measured.individuals();
         degrees = n - 1 < MOST_DEGREES ? n - 1 : MOST_DEGREES;
         logarithmic = measured.mean() > 0 && measured.sd() > measured.mean() * SKEWED;
@@ -37,7 +37,7 @@ final class StudentPredictive {
     }
 
     /** Probability of a value up to x. */
-    double upTo(double x) {
+    public double upTo(double x) {
         if (logarithmic) {
             return x <= 0 ? 0 : StudentT.upTo((PortableMath.ln(x) - centre) / scale, degrees);
         }
@@ -45,12 +45,12 @@ final class StudentPredictive {
     }
 
     /** The value below which a share of the individuals lies, by its point of Student's t. */
-    double at(double t) {
+    public double at(double t) {
         double value = centre + scale * t;
         return logarithmic ? PortableMath.exp(value) : value;
     }
 
-    int degrees() {
+    public int degrees() {
         return degrees;
     }
 }

@@ -2,6 +2,7 @@ package org.polyclave.formats.key;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import org.polyclave.core.key.Atoms;
 import org.polyclave.core.key.Key;
@@ -124,6 +125,13 @@ public final class KeyJson {
             if (!character.unit().isEmpty()) {
                 node.put("unit", character.unit());
             }
+            if (statement.doubt().isPresent()) {
+                Key.Doubt doubt = statement.doubt().get();
+                ObjectNode band = node.putObject("doubt");
+                putLimit(band, "from", doubt.from() / factor);
+                putLimit(band, "to", doubt.to() / factor);
+                band.put("wrong", rounded(doubt.wrong()));
+            }
         } else {
             ArrayNode states = node.putArray("states");
             int mask = ((Atoms.States) statement.atoms()).mask();
@@ -190,8 +198,9 @@ public final class KeyJson {
             }
             boolean confirming = statement.path("confirming").asBoolean(false);
             Key.Role role = confirming ? Key.Role.TENDENCY : Key.Role.DECIDING;
-            statements.add(
-                    new Key.Statement(c, atoms(statement, compiled.characters().get(c), place), role));
+            StudyCharacter character = compiled.characters().get(c);
+            statements.add(new Key.Statement(
+                    c, atoms(statement, character, place), role, doubt(statement, character), Optional.empty()));
         }
         JsonNode to = node.path("to");
         if (to.path("couplet").isIntegralNumber()) {
@@ -215,6 +224,18 @@ public final class KeyJson {
         }
         rows.sort(null);
         return new Key.ToRows(rows, rows.size() > 1 ? Key.Reason.INSEPARABLE : Key.Reason.NONE);
+    }
+
+    private static Optional<Key.Doubt> doubt(JsonNode statement, StudyCharacter character) {
+        JsonNode doubt = statement.path("doubt");
+        double factor = Units.factor(character.type(), statement.path("unit").asString(character.unit()))
+                .orElse(1.0);
+        return doubt.isObject()
+                ? Optional.of(new Key.Doubt(
+                        doubt.path("from").asDouble(0) * factor,
+                        doubt.path("to").asDouble(0) * factor,
+                        doubt.path("wrong").asDouble(0)))
+                : Optional.empty();
     }
 
     private Atoms atoms(JsonNode node, StudyCharacter character, String place) {

@@ -31,8 +31,17 @@ public record KeyView(
             @Nullable Integer couplet,
             @Nullable TerminalView terminal) {}
 
-    /** @param role DECIDING, SUFFICIENT or TENDENCY */
-    public record StatementView(String character, String text, String plainText, String role) {}
+    /**
+     * @param role DECIDING, SUFFICIENT or TENDENCY
+     * @param wrong share of new individuals of measured rows that is expected beyond the limit; null where nothing was
+     *     measured, or there is no doubt
+     */
+    public record StatementView(
+            String character,
+            String text,
+            String plainText,
+            String role,
+            @Nullable Double wrong) {}
 
     /** @param reason why several rows stand here, or empty */
     public record TerminalView(List<NameView> names, String reason) {}

@@ -102,11 +102,13 @@ public final class KeyWording {
         for (Key.Statement statement : lead.statements()) {
             StudyCharacter character = character(statement.character());
             String method = first && isSpecial(character.method()) ? " (" + character.method() + ")" : "";
+            String aside = method + (first ? StatementWording.doubt(statement, character) : "");
             statements.add(new KeyView.StatementView(
                     character.id(),
-                    StatementWording.word(statement, character, false) + method,
-                    StatementWording.word(statement, character, true) + method,
-                    statement.role().name()));
+                    StatementWording.word(statement, character, false) + aside,
+                    StatementWording.word(statement, character, true) + StatementWording.handy(statement) + aside,
+                    statement.role().name(),
+                    statement.doubt().map(Key.Doubt::wrong).orElse(null)));
         }
         boolean ends = lead.to() instanceof Key.ToRows;
         return new KeyView.LeadView(

@@ -1,5 +1,8 @@
 package org.polyclave.formats.key;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -76,13 +79,67 @@ public final class StatementWording {
         return String.join(", ", labels.subList(0, labels.size() - 1)) + " or " + labels.get(labels.size() - 1);
     }
 
-    private static String interval(Atoms.Interval interval, StudyCharacter character) {
-        double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
-        String unit = character.unit().isEmpty()
+    /** " (24–26 mm: do not decide on this)", rounded outward to what people read off; empty without a doubt. */
+    static String doubt(Key.Statement statement, StudyCharacter character) {
+        if (statement.doubt().isEmpty()) {
+            return "";
+        }
+        Band band = Band.of(statement.doubt().get(), character);
+        String from = NotationPrinter.number(band.from());
+        String to = NotationPrinter.number(band.to());
+        return " (" + (from.equals(to) ? from : from + "–" + to) + unit(character) + ": do not decide on this)";
+    }
+
+    /** " (about the width of a finger)"; empty if no size that people carry with them will do. */
+    static String handy(Key.Statement statement) {
+        return statement.handy().map(h -> " (about " + words(h) + ")").orElse("");
+    }
+
+    private static String words(Key.Handy handy) {
+        String one = switch (handy.rule()) {
+            case FINGERNAIL -> "the width of a fingernail";
+            case FINGER_WIDTH -> "the width of a finger";
+            case PENCIL -> "the width of a pencil";
+            case HAND_SPAN -> "a hand span";
+        };
+        if (handy.times() == 1) {
+            return one;
+        }
+        return handy.times() == 0.5 ? "half " + one : NotationPrinter.number(handy.times()) + " times " + one;
+    }
+
+    /** A band of doubt in the character's own unit, rounded outward to 1 or 5 of the decimals that its quarter has. */
+    record Band(double from, double to) {
+        static Band of(Key.Doubt doubt, StudyCharacter character) {
+            BigDecimal factor = BigDecimal.valueOf(
+                    Units.factor(character.type(), character.unit()).orElse(1.0));
+            BigDecimal from = BigDecimal.valueOf(doubt.from()).divide(factor, MathContext.DECIMAL64);
+            BigDecimal to = BigDecimal.valueOf(doubt.to()).divide(factor, MathContext.DECIMAL64);
+            BigDecimal width = to.subtract(from);
+            if (character.type() == CharacterType.COUNT || width.signum() <= 0) {
+                return new Band(from.doubleValue(), to.doubleValue());
+            }
+            BigDecimal quarter = width.divide(BigDecimal.valueOf(4), MathContext.DECIMAL64);
+            BigDecimal power = BigDecimal.ONE.scaleByPowerOfTen(quarter.precision() - quarter.scale() - 1);
+            BigDecimal five = power.multiply(BigDecimal.valueOf(5));
+            BigDecimal step = five.compareTo(quarter) <= 0 ? five : power;
+            return new Band(
+                    from.divide(step, 0, RoundingMode.FLOOR).multiply(step).doubleValue(),
+                    to.divide(step, 0, RoundingMode.CEILING).multiply(step).doubleValue());
+        }
+    }
+
+    private static String unit(StudyCharacter character) {
+        return character.unit().isEmpty()
                 ? ""
                 : character.unit().equals("°") || character.unit().equals("%")
                         ? character.unit()
                         : " " + character.unit();
+    }
+
+    private static String interval(Atoms.Interval interval, StudyCharacter character) {
+        double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
+        String unit = unit(character);
         String min = NotationPrinter.number(finite(interval.min() / factor));
         String max = NotationPrinter.number(finite(interval.max() / factor));
         if (Double.isInfinite(interval.min())) {

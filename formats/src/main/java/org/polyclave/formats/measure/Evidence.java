@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.measure.Ratio;
 import org.polyclave.formats.reading.TypedNumber;
+import org.polyclave.formats.reading.TypedRule;
 import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
@@ -73,7 +74,9 @@ public final class Evidence {
         /** The character gave the specimen its name. */
         CIRCULAR,
         /** What was done to the specimen alters the character. */
-        ALTERED
+        ALTERED,
+        /** Told by a rule of thumb: on record, but too rough for a range. */
+        ROUGH
     }
 
     /** What a specimen was when it was read: sizes differ between these, so they are summarised apart. */
@@ -214,7 +217,10 @@ public final class Evidence {
         }
         boolean altered = specimen.treatments().stream()
                 .anyMatch(t -> character.looking().alteredBy().contains(t.how()) && isBefore(t, reading.date()));
-        return altered ? Barred.ALTERED : null;
+        if (altered) {
+            return Barred.ALTERED;
+        }
+        return TypedRule.parse(reading.typed()).isPresent() ? Barred.ROUGH : null;
     }
 
     /** What is not known to have been done later was done before. */

@@ -3,9 +3,12 @@ package org.polyclave.formats.measure;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Function;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.measure.RuleOfThumb;
 import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.reading.TypedNumber;
+import org.polyclave.formats.reading.TypedRule;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.Units;
@@ -17,8 +20,16 @@ public final class TypedReading {
 
     private TypedReading() {}
 
-    /** @param typed a number, with its unit or in the character's, or states as in cells */
+    /** As below, with the sizes of people at large. */
     public static Taken of(String typed, StudyCharacter character) {
+        return of(typed, character, RuleOfThumb::typical);
+    }
+
+    /**
+     * @param typed a number, with its unit or in the character's, a length by a rule of thumb, or states as in cells
+     * @param sizes of the person who tells the length
+     */
+    public static Taken of(String typed, StudyCharacter character, Function<RuleOfThumb, RuleOfThumb.Size> sizes) {
         String text = typed.strip();
         if (text.isEmpty()) {
             return new Taken.Refused("There is no reading. Type one, or take the line out.");
@@ -26,6 +37,13 @@ public final class TypedReading {
         if (character.type() == CharacterType.MONTHS) {
             return new Taken.Refused(
                     "'" + character.label() + "' is told in months, which are not read off a specimen.");
+        }
+        Optional<TypedRule> rule = TypedRule.parse(text);
+        if (rule.isPresent() && character.type() == CharacterType.LENGTH) {
+            RuleOfThumb.Rough rough =
+                    sizes.apply(rule.get().rule()).times(rule.get().times());
+            return new Taken.Value(
+                    text, rough.value(), List.of(), Math.max(rough.uncertainty(), character.uncertainty()));
         }
         return character.type().isNumeric() ? number(text, character) : states(text, character);
     }
