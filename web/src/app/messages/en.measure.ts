@@ -59,7 +59,7 @@ export default {
       title: 'Readings',
       typed: 'Reading',
       typedIn: 'Reading ({unit})',
-      like: '12.5, 1/2 in, 250 um',
+      like: '12.5, 1/2 in, 250 um, 2 fingers',
       item: 'Which item',
       itemLike: 'leaf 1',
       take: 'Take',
@@ -107,6 +107,7 @@ export default {
       DOUBTFULLY_DETERMINED: 'The specimen is named in doubt (cf., aff.), so this is no evidence.',
       CIRCULAR: 'The character gave the specimen its name, so this is no evidence.',
       ALTERED: 'What was done to the specimen alters this, so it is no evidence.',
+      ROUGH: 'Told by a rule of thumb: on record, but too rough for a range.',
     },
     material: { FRESH: 'fresh', DRIED: 'dried', FLUID: 'from fluid', MOUNTED: 'mounted' },
     plot: {

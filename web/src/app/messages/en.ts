@@ -270,6 +270,8 @@ export default {
     back: 'back to couplet {n}',
     goTo: 'go to couplet {n}',
     gain: 'Its answer gives {bits} bits about {rows} taxa.',
+    fewerThanOne: 'fewer than 1',
+    beyond: 'Of new individuals of the measured taxa, about {n} in 100 are expected on the wrong side of this limit.',
     forbid: 'Do not ask this character',
     both: 'Stand in both leads, because they vary or are not known',
     alternatives: 'It could also ask',

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
+import { useRules, type Rule } from '@/features/rough';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import TaxonName from '@/shared/TaxonName.vue';
 import { usePreferences } from '@/stores/preferences';
@@ -22,7 +23,8 @@ const props = defineProps<{
 const route = useRoute();
 const router = useRouter();
 const preferences = usePreferences();
-const { t } = useI18n();
+const { t, n } = useI18n();
+const { rules, measuredOf } = useRules();
 const wanted = ref('');
 const selected = ref<string | null>(null);
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
@@ -47,11 +49,12 @@ const result = useQuery({
     strikeOut.value,
     month.value,
     novice.value,
+    rules.value,
   ]),
   queryFn: () =>
     api.post<Schemas['IdentifyResponse']>(
       props.endpoint,
-      requestOf(answers.value, strikeOut.value, month.value, novice.value),
+      requestOf(answers.value, strikeOut.value, month.value, novice.value, measuredOf),
     ),
   placeholderData: keepPreviousData,
   retry: false,
@@ -86,16 +89,32 @@ function said(character: Schemas['StudyCharacter']): string {
   if (!answer || answer.passed) return t(`ask.short.${answer?.passed ?? 'not-sure'}`);
   const months = character.type === 'MONTHS' ? answer.states.map((m) => t(`month.${m}`)) : [];
   const states = character.states.filter((s) => answer.states.includes(s.id)).map((s) => s.label);
+  if (answer.rule) return roughly(character, answer);
   const seen = answer.value !== null ? `${answer.value} ${character.unit}` : [...states, ...months].join(t('ask.or'));
   return answer.certainty === 'SURE' ? seen : `${seen} (${t(`certainty.${answer.certainty}`)})`;
+}
+
+function roughly(character: Schemas['StudyCharacter'], answer: Given): string {
+  const told = result.data.value?.rough.find((r) => r.character === character.id);
+  const rule = t(`rough.of.${answer.rule}`);
+  const times = n(answer.value ?? 0);
+  return told
+    ? t('rough.said', {
+        times,
+        rule,
+        value: n(told.value, { maximumSignificantDigits: 2 }),
+        spread: n(told.uncertainty, { maximumSignificantDigits: 2 }),
+        unit: character.unit,
+      })
+    : t('rough.short', { times, rule });
 }
 
 const given = (id: string) => answers.value.find((a) => a.character === id);
 const without = (id: string) => answers.value.filter((a) => a.character !== id);
 
-function measure(character: string, value: number) {
+function measure(character: string, value: number, rule?: Rule) {
   const certainty = given(character)?.certainty ?? 'SURE';
-  give([...without(character), { character, states: [], value, certainty, passed: null }]);
+  give([...without(character), { character, states: [], value, certainty, passed: null, ...(rule ? { rule } : {}) }]);
 }
 
 function pass(character: string, passed: 'not-sure' | 'cannot-see') {
@@ -163,6 +182,7 @@ function sure(character: string, certainty: Certainty) {
               :plain="preferences.plain"
               @toggle="give(toggled(answers, c.id, $event))"
               @measure="measure(c.id, $event)"
+              @rough="(times, rule) => measure(c.id, times, rule)"
               @certainty="sure(c.id, $event)"
               @pass="pass(c.id, $event)"
               @withdraw="give(without(c.id))"
@@ -180,6 +200,7 @@ function sure(character: string, certainty: Certainty) {
           :reason="entry.reason"
           @toggle="((wanted = ''), give(toggled(answers, entry.character.id, $event)))"
           @measure="((wanted = ''), measure(entry.character.id, $event))"
+          @rough="(times, rule) => ((wanted = ''), measure(entry.character.id, times, rule))"
           @pass="pass(entry.character.id, $event)"
           @withdraw="give(without(entry.character.id))"
         />

@@ -4,7 +4,7 @@ import { character, state } from '@/testing/study';
 import type { Given } from '../logic/answers';
 import QuestionCard from './QuestionCard.vue';
 
-const EVENTS = ['toggle', 'measure', 'certainty', 'pass', 'withdraw'];
+const EVENTS = ['toggle', 'measure', 'rough', 'certainty', 'pass', 'withdraw'];
 const margin = character('margin', {
   label: 'leaf margin',
   question: 'How is the edge?',
@@ -41,6 +41,15 @@ describe('an open question', () => {
       card.all('form')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));
     }
     expect(card.heard).toEqual([['measure', 4.5]]);
+
+    const [times, rule] = card.all('select') as HTMLSelectElement[];
+    if (!times || !rule) throw new Error('No ruler, no rules');
+    times.value = '2.5';
+    times.dispatchEvent(new Event('change'));
+    rule.value = 'PENCIL';
+    rule.dispatchEvent(new Event('change'));
+    card.all('form')[1]?.dispatchEvent(new Event('submit', { cancelable: true }));
+    expect(card.heard[1]).toEqual(['rough', 2.5, 'PENCIL']);
   });
 });
 

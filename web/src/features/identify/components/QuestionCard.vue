@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
 import GlossaryText from '@/shared/GlossaryText.vue';
+import { RoughLength, type Rule } from '@/features/rough';
 import StatePicture from '@/shared/StatePicture.vue';
 import type { Certainty, Given } from '../logic/answers';
 
@@ -15,6 +16,7 @@ const props = defineProps<{
 const emit = defineEmits<{
   toggle: [state: string];
   measure: [value: number];
+  rough: [times: number, rule: Rule];
   certainty: [certainty: Certainty];
   pass: [why: 'not-sure' | 'cannot-see'];
   withdraw: [];
@@ -78,11 +80,12 @@ function measure() {
         v-model="typed"
         inputmode="decimal"
         :aria-label="$t('ask.value', { character: character.label, unit: character.unit })"
-        :placeholder="given?.value === null || given?.value === undefined ? '' : String(given.value)"
+        :placeholder="given?.rule || given?.value === null || given?.value === undefined ? '' : String(given.value)"
       />
       <span>{{ character.unit }}</span>
       <button type="submit">{{ $t('ask.enter') }}</button>
     </form>
+    <RoughLength v-if="character.type === 'LENGTH'" class="foot" @told="(times, rule) => emit('rough', times, rule)" />
     <div class="foot">
       <template v-if="answered">
         <label v-for="c in ['SURE', 'LIKELY', 'UNSURE'] as const" :key="c">

@@ -15,12 +15,16 @@ const answers: Given[] = [
 describe('the address', () => {
   test('says the same as the answers', () => {
     expect(decode(encode(answers), characters)).toEqual(answers);
+    const rough: Given[] = [
+      { character: 'width', states: [], value: 1.5, certainty: 'UNSURE', passed: null, rule: 'PENCIL' },
+    ];
+    expect(decode(encode(rough), characters)).toEqual(rough);
     const passed: Given[] = [{ character: 'width', states: [], value: null, certainty: 'SURE', passed: 'cannot-see' }];
     expect(decode(encode(passed), characters)).toEqual(passed);
   });
 
   test('drops what the key does not know', () => {
-    expect(decode('margin:lobed,colour:red,width:=x,width:=3', characters)).toEqual([
+    expect(decode('margin:lobed,colour:red,width:=x,width:=2*TOE,width:=3', characters)).toEqual([
       { character: 'width', states: [], value: 3, certainty: 'SURE', passed: null },
     ]);
   });
@@ -38,4 +42,11 @@ test('taking away the last state withdraws the answer', () => {
   expect(one[0]?.states).toEqual(['toothed']);
   expect(toggled(one, 'margin', 'entire')[0]?.states).toEqual(['toothed', 'entire']);
   expect(toggled(one, 'margin', 'toothed')).toEqual([]);
+});
+
+test('a rough length goes with what was measured of one’s own', () => {
+  const rough: Given = { ...(answers[1] as Given), value: 2, rule: 'FINGER_WIDTH' };
+  const request = requestOf([rough], false, 0, false, (rule) => (rule === 'FINGER_WIDTH' ? [15, 16, 17] : []));
+  expect(request.answers[0]).toMatchObject({ value: 2, rule: 'FINGER_WIDTH', measured: [15, 16, 17] });
+  expect(requestOf([answers[1] as Given], false, 0, false).answers[0]).not.toHaveProperty('rule');
 });

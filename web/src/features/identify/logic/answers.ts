@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client';
+import { RULES, type Rule } from '@/features/rough';
 
 export type Certainty = 'SURE' | 'LIKELY' | 'UNSURE';
 
@@ -7,6 +8,8 @@ export interface Given {
   /** Ids of states; several mean "one of these". */
   states: string[];
   value: number | null;
+  /** By which a length was told; then the value is how many times. */
+  rule?: Rule;
   certainty: Certainty;
   /** "Not sure" and "cannot see": recorded, but no evidence. */
   passed: 'not-sure' | 'cannot-see' | null;
@@ -18,7 +21,7 @@ const MARK: Record<Certainty, string> = { SURE: '', LIKELY: '~', UNSURE: '!' };
 export function encode(answers: Given[]): string {
   return answers
     .map((a) => {
-      const said = a.passed ?? (a.value !== null ? `=${a.value}` : a.states.join('+'));
+      const said = a.passed ?? (a.value !== null ? `=${a.value}${a.rule ? `*${a.rule}` : ''}` : a.states.join('+'));
       return `${a.character}:${said}${a.passed ? '' : MARK[a.certainty]}`;
     })
     .join(',');
@@ -43,8 +46,11 @@ function decodeOne(said: string, character: Schemas['StudyCharacter']): Given | 
   const certainty: Certainty = said.endsWith('~') ? 'LIKELY' : said.endsWith('!') ? 'UNSURE' : 'SURE';
   const body = said.replace(/[~!]$/, '');
   if (body.startsWith('=')) {
-    const value = Number(body.slice(1));
-    return Number.isFinite(value) ? { ...base, value, certainty, passed: null } : null;
+    const [told, name] = body.slice(1).split('*');
+    const value = Number(told);
+    const rule = RULES.find((r) => r === name);
+    if (!Number.isFinite(value) || (name !== undefined && !rule)) return null;
+    return { ...base, value, certainty, passed: null, ...(rule ? { rule } : {}) };
   }
   const states = body.split('+').filter((s) => isState(s, character));
   return states.length ? { ...base, states, certainty, passed: null } : null;
@@ -60,6 +66,7 @@ export function requestOf(
   strikeOut: boolean,
   month: number,
   novice: boolean,
+  measuredOf: (rule: Rule) => number[] = () => [],
 ): Schemas['IdentifyRequest'] {
   const evidence = answers.filter((a) => a.passed === null);
   return {
@@ -68,6 +75,7 @@ export function requestOf(
       states: a.states,
       certainty: a.certainty,
       ...(a.value === null ? {} : { value: a.value }),
+      ...(a.rule ? { rule: a.rule, measured: measuredOf(a.rule) } : {}),
     })),
     strikeOut,
     tolerance: 0,

@@ -10,6 +10,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ forbid: [character: string] }>();
 const character = computed(() => props.study.characters.find((c) => c.id === props.couplet.character));
+const wrong = computed(() => props.couplet.leads[0]?.statements.find((s) => s.role === 'DECIDING')?.wrong);
 const rows = computed(() => props.study.rows.filter((r) => props.couplet.rows.includes(r.id)));
 const both = computed(() => props.study.rows.filter((r) => props.couplet.duplicated.includes(r.id)));
 </script>
@@ -22,6 +23,9 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
     </p>
     <p v-if="character?.note" class="quiet">{{ character.note }}</p>
     <p class="figures">{{ $t('key.gain', { bits: couplet.gain.toFixed(2), rows: couplet.rows.length }) }}</p>
+    <p v-if="wrong !== undefined">
+      {{ $t('key.beyond', { n: wrong < 0.005 ? $t('key.fewerThanOne') : Math.round(100 * wrong) }) }}
+    </p>
     <v-btn v-if="character" size="small" @click="emit('forbid', character.id)">{{ $t('key.forbid') }}</v-btn>
     <template v-if="both.length">
       <h4>{{ $t('key.both') }}</h4>

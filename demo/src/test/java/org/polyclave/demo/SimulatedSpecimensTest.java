@@ -6,14 +6,24 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.polyclave.core.key.KeyGenerator;
+import org.polyclave.core.key.KeyObjective;
+import org.polyclave.core.key.KeyOptions;
+import org.polyclave.core.key.KeyOutcome;
+import org.polyclave.core.key.KeyResult;
 import org.polyclave.core.measure.Slips;
+import org.polyclave.core.run.CancelSignal;
 import org.polyclave.demo.specimen.SpecimenPicture;
+import org.polyclave.formats.key.KeyRenderer;
+import org.polyclave.formats.key.KeyWording;
 import org.polyclave.formats.measure.Evidence;
 import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.picture.PictureFile;
+import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.Mark.Point;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCompiler;
 import org.polyclave.formats.study.StudyRules;
 
 final class SimulatedSpecimensTest {
@@ -37,6 +47,20 @@ final class SimulatedSpecimensTest {
         assertThat(causes).contains(Slips.Cause.INCHES, Slips.Cause.TENFOLD);
         // Specimens are as the matrix says; hardly any is flagged but for the slips, which are in ratios too.
         assertThat(causes).hasSizeLessThan(10);
+    }
+
+    @Test
+    void aKeyToTheCrabsSaysWhereItsMeasuredLimitsShouldNotDecide() {
+        CompiledStudy crabs = StudyCompiler.compile(DemoStudies.withSpecimens().get(2));
+        KeyResult key = ((KeyOutcome.Generated) new KeyGenerator()
+                        .generate(
+                                crabs.matrix(),
+                                KeyOptions.DEFAULT.withObjective(KeyObjective.CAUTIOUS),
+                                CancelSignal.NEVER))
+                .result();
+        assertThat(key.proof().proven()).isTrue();
+        assertThat(KeyRenderer.markdown(KeyWording.word(crabs, key), crabs.study()))
+                .contains("do not decide on this");
     }
 
     @Test

@@ -82,4 +82,46 @@ class AccountApiTest {
         author.delete("/api/session");
         assertThat(author.get("/api/studies").status()).isEqualTo(404);
     }
+
+    private static Visitor.Answer measure(Visitor who, String measured) {
+        return who.put("/api/rules-of-thumb/FINGER_WIDTH", "{\"measured\":[" + measured + "]}");
+    }
+
+    private static double finger(Visitor who) {
+        return who.get("/api/rules-of-thumb")
+                .json()
+                .valueStream()
+                .filter(r -> r.path("rule").asString().equals("FINGER_WIDTH"))
+                .findFirst()
+                .orElseThrow()
+                .path("mean")
+                .asDouble();
+    }
+
+    @Test
+    void everybodysFingersAreTheirOwn() {
+        Visitor isolde = Visitor.author();
+        assertThat(finger(isolde)).isEqualTo(17);
+        assertThat(measure(isolde, "\"15\",\"1.5 cm\",\"15.0 mm\"")
+                        .json()
+                        .path("mean")
+                        .asDouble())
+                .isEqualTo(15);
+        assertThat(finger(isolde)).isEqualTo(15);
+        assertThat(finger(Visitor.reader())).isEqualTo(17);
+        Visitor nobody = Visitor.anonymous();
+        assertThat(measure(nobody, "\"19\",\"19\",\"19\"").json().path("mean").asDouble())
+                .isEqualTo(19);
+        assertThat(finger(nobody))
+                .as("nothing is kept of those who are not signed in")
+                .isEqualTo(17);
+
+        assertThat(measure(isolde, "\"15\",\"15\"").body()).contains("3 to 50 times");
+        assertThat(measure(isolde, "\"15\",\"15\",\"wide\"").body()).contains("'wide' is no length");
+        assertThat(measure(isolde, "\"15\",\"15\",\"15 cm\"").body()).contains("check the unit");
+        assertThat(finger(isolde)).as("what was refused changes nothing").isEqualTo(15);
+
+        assertThat(measure(isolde, "").status()).isEqualTo(200);
+        assertThat(finger(isolde)).isEqualTo(17);
+    }
 }

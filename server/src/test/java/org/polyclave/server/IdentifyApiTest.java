@@ -145,4 +145,30 @@ class IdentifyApiTest {
                 .contains("1 to 12");
         assertThat(Visitor.reader().post(identify, request(0, "")).status()).isEqualTo(404);
     }
+
+    private static String rough(double times, String measured) {
+        return "{\"character\":\"leaf-width\",\"states\":[],\"value\":" + times
+                + ",\"rule\":\"FINGER_WIDTH\",\"measured\":" + measured + ",\"certainty\":\"SURE\"}";
+    }
+
+    @Test
+    void aLengthToldInFingersIsWeighedByTheirSpreadAndClearsNoDanger() {
+        JsonNode found = ask(request(0, "", rough(3, "[]")));
+        // Three of 17 ± 2 mm, told to the half: 5.1 cm, give or take 2 · hypot(6, 17 / 2 / √12) mm.
+        JsonNode told = found.path("rough").path(0);
+        assertThat(told.path("value").asDouble()).isCloseTo(5.1, within(1e-9));
+        assertThat(told.path("uncertainty").asDouble())
+                .isCloseTo(0.2 * Math.hypot(6, 8.5 / Math.sqrt(12)), within(1e-9));
+        assertThat(posterior(found, "mild")).isGreaterThan(posterior(found, "bane"));
+
+        JsonNode own = ask(request(0, "", rough(3, "[18,18.5,17.5]")));
+        assertThat(own.path("rough").path(0).path("value").asDouble()).isCloseTo(5.4, within(1e-9));
+        assertThat(own.path("margins").path(0).path("ruledOut").asBoolean()).isFalse();
+        assertThat(own.path("margins").path(0).path("independent").asInt()).isZero();
+
+        assertThat(author.post(identify, request(0, "", rough(0, "[]"))).status())
+                .isEqualTo(400);
+        String petals = rough(2, "[]").replace("leaf-width", "petals");
+        assertThat(author.post(identify, request(0, "", petals)).body()).contains("tell lengths");
+    }
 }

@@ -11,7 +11,9 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.demo.specimen.SpecimenPicture.Rendered;
+import org.polyclave.formats.measure.Evidence;
 import org.polyclave.formats.measure.MarkedReading;
+import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.measure.Taken;
 import org.polyclave.formats.measure.TypedReading;
 import org.polyclave.formats.study.Mark;
@@ -25,6 +27,7 @@ import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScore;
 
 /**
  * Specimens of the made-up taxa, with sizes that the matrix admits, a picture of each, and what two people read of them. Some
@@ -90,9 +93,35 @@ public final class SimulatedSpecimens {
                 study.slug().contains("crab") ? new Crabs() : study.slug().contains("cap") ? new Caps() : new Fruits();
         SimulatedSpecimens simulated = new SimulatedSpecimens(study, seed);
         simulated.make(kind);
-        return study.withSpecimens(simulated.specimens)
+        return withSomeCellsMade(study.withSpecimens(simulated.specimens)
                 .withPictures(simulated.pictures)
-                .withReadings(simulated.readings);
+                .withReadings(simulated.readings));
+    }
+
+    /** Ratios of crabs that agree with their readings are made of them, so that limits in the key have a band of doubt. */
+    private static Study withSomeCellsMade(Study study) {
+        Evidence evidence = new Evidence(study);
+        Map<List<String>, StudyScore> made = new HashMap<>();
+        for (String id : List.of("carapace-ratio", "claw-by-carapace")) {
+            study.character(id).ifPresent(character -> {
+                for (Evidence.OfRow of : evidence.of(character)) {
+                    study.scores().stream()
+                            .filter(s ->
+                                    s.row().equals(of.row()) && s.character().equals(id))
+                            .findFirst()
+                            .ifPresent(old -> {
+                                Proposals.Proposal proposal = Proposals.of(of, character, old);
+                                if (proposal.standing() != Proposals.Standing.BEYOND) {
+                                    proposal.score(old, PEOPLE.get(0), "2025-10-12")
+                                            .ifPresent(score -> made.put(List.of(of.row(), id), score));
+                                }
+                            });
+                }
+            });
+        }
+        return study.withScores(study.scores().stream()
+                .map(s -> made.getOrDefault(List.of(s.row(), s.character()), s))
+                .toList());
     }
 
     private void make(Kind kind) {

@@ -4,6 +4,8 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import org.polyclave.core.key.Atoms;
@@ -35,13 +37,14 @@ public final class StatementWording {
     }
 
     private static boolean sharesWord(String organ, String label) {
-        List<String> words = List.of(label.toLowerCase(Locale.ROOT).split("[^\\p{L}]+"));
-        for (String word : organ.toLowerCase(Locale.ROOT).split("[^\\p{L}]+")) {
-            if (words.contains(word) || words.contains(word + "s")) {
-                return true;
-            }
-        }
-        return false;
+        return !Collections.disjoint(words(organ), words(label));
+    }
+
+    /** Without the s of the plural, so that the length of a claw is not that of "claws claw". */
+    private static List<String> words(String text) {
+        return Arrays.stream(text.toLowerCase(Locale.ROOT).split("[^\\p{L}]+"))
+                .map(w -> w.endsWith("s") ? w.substring(0, w.length() - 1) : w)
+                .toList();
     }
 
     /** What is seen, without the subject. */

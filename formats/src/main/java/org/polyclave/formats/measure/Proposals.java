@@ -128,6 +128,30 @@ public final class Proposals {
         public boolean isNews() {
             return standing == Standing.OUT_OF_DATE || standing == Standing.BEYOND || standing == Standing.EMPTY;
         }
+
+        /**
+         * The proposed value as a score made of these readings; what was noted of the cell, and its months, stay. Empty if
+         * nothing is proposed.
+         *
+         * @param old score of the cell; null if it had none
+         */
+        public Optional<StudyScore> score(@Nullable StudyScore old, String scorer, String date) {
+            return Optional.ofNullable(value)
+                    .map(v -> new StudyScore(
+                            row,
+                            character,
+                            v,
+                            notation,
+                            StudyScore.Basis.SPECIMENS,
+                            "",
+                            false,
+                            old == null ? "" : old.note(),
+                            old == null ? List.of() : old.months(),
+                            scorer,
+                            date,
+                            "",
+                            sample));
+        }
     }
 
     /** @param score that the cell has now, of its own or inherited; null if it has none */

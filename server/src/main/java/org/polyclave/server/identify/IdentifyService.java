@@ -15,12 +15,14 @@ import org.polyclave.core.identify.Observation;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.measure.RuleOfThumb;
 import org.polyclave.formats.key.KeyView;
 import org.polyclave.formats.key.KeyWording;
 import org.polyclave.formats.key.StatementWording;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.Units;
+import org.polyclave.server.account.RulesOfThumb;
 import org.polyclave.server.platform.Problems;
 import org.springframework.stereotype.Service;
 
@@ -30,6 +32,8 @@ public class IdentifyService {
     private static final int FULL_YEAR = 0xFFF;
     private static final double READING_SHARE = 0.05;
     private static final int TOLD_APART = 3;
+    /** Standard uncertainties that make a "give or take". */
+    private static final double BOTH_SIDES = 2;
 
     private final Map<CompiledStudy, Map<Observer, AnyOrderIdentifier>> identifiers = new WeakHashMap<>();
 
@@ -39,12 +43,16 @@ public class IdentifyService {
      * @param states ids of states (months as numbers); several mean "one of these"
      * @param value a reading in the character's unit
      * @param uncertainty give or take, in the same unit; null: what is usual
+     * @param rule by which the length was told; then {@code value} is how many times
+     * @param measured of the reader's own rule, in mm; null or too few: that of people at large
      */
     public record AnswerRequest(
             String character,
             List<String> states,
             @Schema(nullable = true) @Nullable Double value,
             @Schema(nullable = true) @Nullable Double uncertainty,
+            @Schema(nullable = true) @Nullable RuleOfThumb rule,
+            @Nullable List<Double> measured,
             Answer.Certainty certainty) {}
 
     /**
@@ -80,6 +88,9 @@ public class IdentifyService {
     public record MarginView(
             KeyView.NameView name, boolean ruledOut, double odds, int independent, List<String> safeQuestions) {}
 
+    /** What an answer by a rule of thumb came to, in the character's unit. */
+    public record RoughView(String character, double value, double uncertainty) {}
+
     public record IdentifyResponse(
             List<StandingView> standings,
             double outside,
@@ -87,7 +98,8 @@ public class IdentifyService {
             List<MarginView> margins,
             String conclusion,
             List<String> remaining,
-            List<String> notCompared) {}
+            List<String> notCompared,
+            List<RoughView> rough) {}
 
     public IdentifyResponse identify(CompiledStudy compiled, IdentifyRequest request) {
         AnyOrderIdentifier identifier =
@@ -108,7 +120,7 @@ public class IdentifyService {
         }
         int months = request.month() == 0 ? FULL_YEAR : 1 << (request.month() - 1);
         IdentifyOptions options = new IdentifyOptions(request.strikeOut(), request.tolerance(), months, unavailable);
-        return view(compiled, identifier.identify(answers, options));
+        return view(compiled, identifier.identify(answers, options), answers);
     }
 
     private AnyOrderIdentifier identifier(CompiledStudy compiled, Observer observer) {
@@ -126,7 +138,7 @@ public class IdentifyService {
         }
         StudyCharacter character = compiled.characters().get(c);
         if (character.type().isNumeric()) {
-            return new Answer(c, reading(request, character), request.certainty());
+            return new Answer(c, reading(request, character), request.certainty(), request.rule() != null);
         }
         int mask = 0;
         for (String id : request.states()) {
@@ -155,7 +167,18 @@ public class IdentifyService {
             throw Problems.badRequest(
                     "no-number", "An answer to '" + character.label() + "' needs a number of 0 or more.");
         }
-        double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
+        RuleOfThumb rule = request.rule();
+        if (rule != null) {
+            if (character.type() != CharacterType.LENGTH || value == 0) {
+                throw Problems.badRequest(
+                        "no-length", "Rules of thumb tell lengths above 0; '" + character.label() + "' is none, or 0.");
+            }
+            List<Double> measured = request.measured();
+            RuleOfThumb.Rough rough = RulesOfThumb.size(rule, measured == null ? List.of() : measured)
+                    .times(value);
+            return new Observation.Reading(rough.value(), BOTH_SIDES * rough.uncertainty());
+        }
+        double factor = factor(character);
         double usual = character.type() == CharacterType.COUNT
                 ? 0.5
                 : Math.max(character.uncertainty(), READING_SHARE * value * factor);
@@ -164,7 +187,7 @@ public class IdentifyService {
         return new Observation.Reading(value * factor, uncertainty);
     }
 
-    private static IdentifyResponse view(CompiledStudy compiled, Identification found) {
+    private static IdentifyResponse view(CompiledStudy compiled, Identification found, List<Answer> answers) {
         List<StandingView> standings = new ArrayList<>();
         for (Identification.Standing standing : found.standings()) {
             standings.add(new StandingView(
@@ -208,7 +231,21 @@ public class IdentifyService {
                 margins,
                 found.conclusion().kind().name(),
                 ids(compiled, found.conclusion().rows()),
-                ids(compiled, found.conclusion().notCompared()));
+                ids(compiled, found.conclusion().notCompared()),
+                answers.stream()
+                        .filter(Answer::rough)
+                        .map(a ->
+                                rough(compiled.characters().get(a.character()), (Observation.Reading) a.observation()))
+                        .toList());
+    }
+
+    private static RoughView rough(StudyCharacter character, Observation.Reading reading) {
+        double factor = factor(character);
+        return new RoughView(character.id(), reading.value() / factor, reading.uncertainty() / factor);
+    }
+
+    private static double factor(StudyCharacter character) {
+        return Units.factor(character.type(), character.unit()).orElse(1.0);
     }
 
     /** The likeliest rows that show something different for a character: the reason to look there. */

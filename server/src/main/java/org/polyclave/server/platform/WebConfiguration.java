@@ -39,6 +39,8 @@ class WebConfiguration implements WebMvcConfigurer {
             Map.entry("MeasuredItem", Set.of("value", "barred", "cause")),
             Map.entry("MeasuredCell", Set.of("range")),
             Map.entry("ThresholdView", Set.of("crossValidated")),
+            Map.entry("StatementView", Set.of("wrong")),
+            Map.entry("AnswerRequest", Set.of("measured")),
             Map.entry("TakenResponse", Set.of("value", "uncertainty")),
             Map.entry("DraftRequest", Set.of("item", "typed", "mark", "instrument", "standing", "note")));
 

@@ -14,7 +14,6 @@ import org.polyclave.formats.measure.Evidence;
 import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.measure.Proposals.Proposal;
 import org.polyclave.formats.study.Inheritance;
-import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyScore;
@@ -136,12 +135,7 @@ public class MeasuredService {
                 : writer.write(open, wanted.get(0).row(), edits);
     }
 
-    /** A new score of what was read; what was noted of the cell, and its months, stay. */
     private StudyScore score(StudyAccess.Open open, Proposal proposal, @Nullable StudyScore old) {
-        ScoreValue value = proposal.value();
-        if (value == null) {
-            throw Problems.badRequest("readings", "Too few individuals were read for a cell.");
-        }
         if (!proposal.flags().isEmpty()) {
             throw Problems.unprocessable(
                     "readings",
@@ -149,19 +143,10 @@ public class MeasuredService {
                             + "' lies far from the others. Correct it, keep it or set it aside first.",
                     Map.of());
         }
-        return new StudyScore(
-                proposal.row(),
-                proposal.character(),
-                value,
-                proposal.notation(),
-                StudyScore.Basis.SPECIMENS,
-                "",
-                false,
-                old == null ? "" : old.note(),
-                old == null ? List.of() : old.months(),
-                studies.displayName(open.account()),
-                LocalDate.now(clock).toString(),
-                "",
-                proposal.sample());
+        return proposal.score(
+                        old,
+                        studies.displayName(open.account()),
+                        LocalDate.now(clock).toString())
+                .orElseThrow(() -> Problems.badRequest("readings", "Too few individuals were read for a cell."));
     }
 }

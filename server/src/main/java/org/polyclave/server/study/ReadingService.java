@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.measure.RuleOfThumb;
 import org.polyclave.formats.measure.Evidence;
 import org.polyclave.formats.measure.MarkedReading;
 import org.polyclave.formats.measure.ReadingImport;
@@ -19,6 +21,7 @@ import org.polyclave.formats.study.Reading;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.table.Problem;
+import org.polyclave.server.account.RulesOfThumb;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.persistence.ChangeMapper;
 import org.polyclave.server.study.persistence.StudyMapper;
@@ -33,13 +36,21 @@ public class ReadingService {
 
     private static final int MOST_TOLD = 50;
 
+    private final RulesOfThumb rules;
     private final StudyStore store;
     private final StudyWriter writer;
     private final ChangeMapper changes;
     private final StudyMapper studies;
     private final Clock clock;
 
-    ReadingService(StudyStore store, StudyWriter writer, ChangeMapper changes, StudyMapper studies, Clock clock) {
+    ReadingService(
+            StudyStore store,
+            StudyWriter writer,
+            ChangeMapper changes,
+            StudyMapper studies,
+            RulesOfThumb rules,
+            Clock clock) {
+        this.rules = rules;
         this.store = store;
         this.writer = writer;
         this.changes = changes;
@@ -74,10 +85,10 @@ public class ReadingService {
 
     /** What a draft would come to; nothing is written. */
     public Taken read(StudyAccess.Open open, Draft draft) {
-        return taken(store.load(open.id()).study(), draft);
+        return taken(store.load(open.id()).study(), draft, rules.sizes(open.account()));
     }
 
-    private static Taken taken(Study study, Draft draft) {
+    private static Taken taken(Study study, Draft draft, Function<RuleOfThumb, RuleOfThumb.Size> sizes) {
         Optional<StudyCharacter> character = study.character(draft.character());
         if (character.isEmpty()) {
             return new Taken.Refused("A reading needs a character of the study. Choose one.");
@@ -87,7 +98,7 @@ public class ReadingService {
         }
         Mark mark = draft.mark();
         return mark == null
-                ? TypedReading.of(draft.typed(), character.get())
+                ? TypedReading.of(draft.typed(), character.get(), sizes)
                 : MarkedReading.of(study, mark, character.get());
     }
 
@@ -100,11 +111,12 @@ public class ReadingService {
         Study study = writer.lock(open).study();
         String by = studies.displayName(open.account());
         String today = LocalDate.now(clock).toString();
+        Function<RuleOfThumb, RuleOfThumb.Size> sizes = rules.sizes(open.account());
         List<Rejection> rejections = new ArrayList<>();
         List<Reading> readings = new ArrayList<>();
         for (int i = 0; i < drafts.size(); i++) {
             Draft draft = drafts.get(i);
-            Taken taken = taken(study, draft);
+            Taken taken = taken(study, draft, sizes);
             if (taken instanceof Taken.Refused refused) {
                 rejections.add(new Rejection(i, refused.reason()));
             } else {
@@ -220,7 +232,7 @@ public class ReadingService {
     public StudyWriter.Written put(StudyAccess.Open open, String id, Draft draft, long seen) {
         Study study = writer.lock(open).study();
         Reading known = known(study, id);
-        Taken taken = taken(study, draft);
+        Taken taken = taken(study, draft, rules.sizes(open.account()));
         if (taken instanceof Taken.Refused refused) {
             throw Problems.unprocessable("readings", refused.reason(), Map.of());
         }
