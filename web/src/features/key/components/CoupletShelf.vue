@@ -24,7 +24,11 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
     <p v-if="character?.note" class="quiet">{{ character.note }}</p>
     <p class="figures">{{ $t('key.gain', { bits: couplet.gain.toFixed(2), rows: couplet.rows.length }) }}</p>
     <p v-if="wrong !== undefined">
-      {{ $t('key.beyond', { n: wrong < 0.005 ? $t('key.fewerThanOne') : Math.round(100 * wrong) }) }}
+      {{
+        $t('key.beyond', {
+          n: wrong < 0.005 ? $t('key.fewerThanOne') : $t('key.about', { n: Math.round(100 * wrong) }),
+        })
+      }}
     </p>
     <v-btn v-if="character" size="small" @click="emit('forbid', character.id)">{{ $t('key.forbid') }}</v-btn>
     <template v-if="both.length">

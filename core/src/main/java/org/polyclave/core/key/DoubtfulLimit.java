@@ -17,7 +17,7 @@ import org.polyclave.core.measure.RuleOfThumb;
  * lies with {@value KeyProblem#INSIDE} probability; other known rows reach as far as their ranges, which stand as given. Where the
  * reach of a lower and of an upper row overlap, the band of doubt is the overlap with the limit. Else it is the gap between
  * them, unless that is wider than one of the two rows itself: then nobody would be in doubt. Either is wider by the
- * reading's uncertainty on both sides. Without a measured row there is no doubt to tell.
+ * reading's uncertainty on both sides. Where neither of the two rows was measured, there is no doubt to tell.
  *
  * <p>A limit is handy where some simple number of sizes that people carry with them lies between the two reaches, whoever's
  * they are: as far as two standard deviations from the typical size.
@@ -31,8 +31,10 @@ final class DoubtfulLimit {
     private final double cut;
     private double lowerEnd = Double.NEGATIVE_INFINITY;
     private double lowerSpan;
+    private boolean lowerMeasured;
     private double upperEnd = Double.POSITIVE_INFINITY;
     private double upperSpan;
+    private boolean upperMeasured;
     private double wrong;
     private double measured;
 
@@ -60,9 +62,11 @@ final class DoubtfulLimit {
         if (upper && least < upperEnd) {
             upperEnd = least;
             upperSpan = most - least;
+            upperMeasured = row.next().isPresent();
         } else if (!upper && most > lowerEnd) {
             lowerEnd = most;
             lowerSpan = most - least;
+            lowerMeasured = row.next().isPresent();
         }
     }
 
@@ -74,7 +78,7 @@ final class DoubtfulLimit {
     /** @param low a reading above this and up to {@code high} is still possible on the way to the couplet */
     Optional<Doubt> between(double low, double high) {
         boolean gap = lowerEnd < upperEnd;
-        if (!(measured > 0)
+        if (!(lowerMeasured || upperMeasured)
                 || Double.isInfinite(lowerEnd)
                 || Double.isInfinite(upperEnd)
                 || (gap && upperEnd - lowerEnd > Math.min(lowerSpan, upperSpan))) {

@@ -40,6 +40,9 @@ public final class SimulatedSpecimens {
     private static final double UNSTEADY = 0.6;
 
     private static final double TILT = 3;
+    /** More of a row than were named in doubt at first. */
+    private static final int LATER = 8;
+
     private static final List<String> PEOPLE = List.of("Isolde Quillane", "Oswin Brandreth");
     private static final List<String> PLACES = List.of(
             "Lower Sallow",
@@ -50,6 +53,9 @@ public final class SimulatedSpecimens {
             "Saltern Creek",
             "Hob Ings",
             "Far Marrow");
+
+    /** Two that differ in little but the ripe fruit. */
+    private static final List<String> WELL_MEASURED = List.of("tarnella-praecox", "tarnella-serotina");
 
     private final Study study;
     private final Random random;
@@ -85,6 +91,11 @@ public final class SimulatedSpecimens {
 
         /** How many specimens of the n-th row that has what is needed. */
         int count(int row);
+
+        /** Individuals of a row that were found later. */
+        default int later(String row) {
+            return 0;
+        }
     }
 
     /** A study with its simulated specimens. */
@@ -98,30 +109,27 @@ public final class SimulatedSpecimens {
                 .withReadings(simulated.readings));
     }
 
-    /** Ratios of crabs that agree with their readings are made of them, so that limits in the key have a band of doubt. */
+    /** Where the readings fit what the matrix says, it is made of them, so that the key tells where its limit is in doubt. */
     private static Study withSomeCellsMade(Study study) {
+        List<StudyScore> scores = new ArrayList<>(study.scores());
         Evidence evidence = new Evidence(study);
-        Map<List<String>, StudyScore> made = new HashMap<>();
-        for (String id : List.of("carapace-ratio", "claw-by-carapace")) {
-            study.character(id).ifPresent(character -> {
-                for (Evidence.OfRow of : evidence.of(character)) {
-                    study.scores().stream()
-                            .filter(s ->
-                                    s.row().equals(of.row()) && s.character().equals(id))
-                            .findFirst()
-                            .ifPresent(old -> {
-                                Proposals.Proposal proposal = Proposals.of(of, character, old);
-                                if (proposal.standing() != Proposals.Standing.BEYOND) {
-                                    proposal.score(old, PEOPLE.get(0), "2025-10-12")
-                                            .ifPresent(score -> made.put(List.of(of.row(), id), score));
-                                }
-                            });
-                }
-            });
+        for (StudyCharacter character : evidence.read()) {
+            for (Evidence.OfRow of : evidence.of(character)) {
+                scores.replaceAll(old -> isWellMeasured(old, of, character)
+                        ? Proposals.of(of, character, old)
+                                .score(old, PEOPLE.get(0), "2025-11-14")
+                                .orElse(old)
+                        : old);
+            }
         }
-        return study.withScores(study.scores().stream()
-                .map(s -> made.getOrDefault(List.of(s.row(), s.character()), s))
-                .toList());
+        return study.withScores(scores);
+    }
+
+    private static boolean isWellMeasured(StudyScore score, Evidence.OfRow of, StudyCharacter character) {
+        return WELL_MEASURED.contains(score.row())
+                && score.row().equals(of.row())
+                && score.character().equals(character.id())
+                && Proposals.of(of, character, score).flags().isEmpty();
     }
 
     private void make(Kind kind) {
@@ -130,14 +138,31 @@ public final class SimulatedSpecimens {
                         kind.needs().stream().allMatch(c -> range(r.id(), c).isPresent()))
                 .filter(r -> study.rows().stream().noneMatch(s -> s.isSemaphoront() && r.id().equals(s.parent())))
                 .toList();
-        record Planned(Specimen specimen, Map<String, Double> sizes, long seed) {}
         List<Planned> planned = new ArrayList<>();
         for (int r = 0; r < able.size(); r++) {
             for (int i = 0; i < kind.count(r); i++) {
-                Specimen specimen = specimen(kind, able.get(r), planned.size(), i);
-                planned.add(new Planned(specimen, kind.sizes(this, able.get(r).id()), random.nextLong()));
+                planned.add(planned(kind, able.get(r), planned.size(), i));
             }
         }
+        take(kind, planned, 0);
+        // Gathered later, so that the two can be told by a limit; numbers, names and sizes above stay what they are.
+        List<Planned> later = new ArrayList<>();
+        for (StudyRow row : able) {
+            for (int i = 0; i < kind.later(row.id()); i++) {
+                later.add(planned(kind, row, planned.size() + later.size(), LATER + i));
+            }
+        }
+        take(kind, later, planned.size());
+    }
+
+    private record Planned(Specimen specimen, Map<String, Double> sizes, long seed) {}
+
+    private Planned planned(Kind kind, StudyRow row, int number, int ofRow) {
+        Specimen specimen = specimen(kind, row, number, ofRow);
+        return new Planned(specimen, kind.sizes(this, row.id()), random.nextLong());
+    }
+
+    private void take(Kind kind, List<Planned> planned, int first) {
         // Drawing is most of the work, and one picture needs nothing of another.
         List<Rendered> drawn = IntStream.range(0, planned.size())
                 .parallel()
@@ -150,8 +175,8 @@ public final class SimulatedSpecimens {
         Study pictured = study.withSpecimens(specimens).withPictures(pictures);
         for (int i = 0; i < planned.size(); i++) {
             // Every ninth was photographed, and waits to be measured.
-            if (i % 9 != 8) {
-                read(pictured, planned.get(i).specimen(), drawn.get(i), i);
+            if ((first + i) % 9 != 8) {
+                read(pictured, planned.get(i).specimen(), drawn.get(i), first + i);
             }
         }
     }
@@ -324,6 +349,11 @@ public final class SimulatedSpecimens {
         @Override
         public Rendered draw(Map<String, Double> sizes, long seed) {
             return SpecimenPicture.fruit(sizes.getOrDefault("fruit-length", 1.0), 0.16, WIDTH, HEIGHT, 0.8, seed);
+        }
+
+        @Override
+        public int later(String row) {
+            return WELL_MEASURED.contains(row) ? 12 : 0;
         }
 
         @Override
