@@ -45,6 +45,7 @@ export default {
     'evidence-elsewhere': 'Specimens that are something else',
     'out-of-date': 'Cells whose readings changed since',
     'reading-to-settle': 'Readings to look at again',
+    'out-of-proportion': 'Sizes that do not go together',
     'no-picture': 'States without a picture',
   },
   taxon: {

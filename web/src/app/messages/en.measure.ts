@@ -110,6 +110,17 @@ export default {
       ROUGH: 'Told by a rule of thumb: on record, but too rough for a range.',
     },
     material: { FRESH: 'fresh', DRIED: 'dried', FLUID: 'from fluid', MOUNTED: 'mounted' },
+    beside: {
+      title: 'Beside another size',
+      which: 'Beside another size of the same individuals',
+      none: 'none',
+      nothing: 'Of no individual both were read.',
+      label: '{y} beside {x}: {n} individuals on scales of logarithms',
+      key: 'Filled: this taxon, with the band where 95 in 100 lie. Open: the others. Ringed in red: the others of its taxon do not foresee it.',
+      grows: 'It grows with the power {power} of the other size (1: in proportion), by {n} individuals.',
+      few: '{n} individuals: from 8 on, a relation is told.',
+      strange: 'is out of proportion: was one of the two misread, or taken for the other?',
+    },
     plot: {
       label: 'Readings row by row: {rows}',
       strip: '{row}: {n} individuals, {low} to {high} {unit}',

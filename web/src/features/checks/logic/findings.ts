@@ -18,7 +18,7 @@ export function placeOf(finding: Finding): { stage: string; query: Record<string
   if (ABOUT_TAXA.includes(finding.kind)) return { stage: 'scope', query: { row: finding.row } };
   if (ABOUT_CHARACTERS.includes(finding.kind)) return { stage: 'characters', query: { character: finding.character } };
   if (finding.kind === 'out-of-date') return { stage: 'gather/cells', query: { character: finding.character } };
-  if (finding.kind === 'reading-to-settle') {
+  if (['reading-to-settle', 'out-of-proportion'].includes(finding.kind)) {
     return { stage: 'gather/measure', query: { character: finding.character } };
   }
   return { stage: 'score', query };

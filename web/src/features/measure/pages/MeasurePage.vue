@@ -13,6 +13,7 @@ import ProblemNote from '@/shared/ProblemNote.vue';
 import { rowName } from '@/shared/rowNames';
 import { useAction } from '@/shared/useAction';
 import { useSession } from '@/stores/session';
+import BesideSize from '../components/BesideSize.vue';
 import CameraDialog from '../components/CameraDialog.vue';
 import PictureBench from '../components/PictureBench.vue';
 import ReadingTableDialog from '../components/ReadingTableDialog.vue';
@@ -390,15 +391,24 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
         />
         <v-checkbox v-model="blind" :label="$t('measure.blind')" density="compact" hide-details />
         <p v-if="blind" class="quiet">{{ $t('measure.blinded') }}</p>
-        <RowReadings
-          v-else-if="measured"
-          :measured="measured"
-          :rows="study.rows"
-          :row="speaksFor"
-          :specimen="specimenId"
-          :character="character"
-          @choose="specimenId = $event"
-        />
+        <template v-else-if="measured">
+          <RowReadings
+            :measured="measured"
+            :rows="study.rows"
+            :row="speaksFor"
+            :specimen="specimenId"
+            :character="character"
+            @choose="specimenId = $event"
+          />
+          <BesideSize
+            :rows="study.rows"
+            :characters="characters"
+            :character="character"
+            :row="speaksFor"
+            :specimen="specimenId"
+            @choose="specimenId = $event"
+          />
+        </template>
       </aside>
     </div>
   </div>

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -24,6 +25,7 @@ import org.polyclave.formats.check.StudyFinding;
 import org.polyclave.formats.measure.Evidence;
 import org.polyclave.formats.measure.Evidence.Barred;
 import org.polyclave.formats.measure.Evidence.Material;
+import org.polyclave.formats.measure.Growth;
 import org.polyclave.formats.measure.MarkedReading;
 import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.measure.Proposals.Standing;
@@ -237,8 +239,42 @@ final class MeasureTest {
     private static List<String> findings(Study study) {
         return StudyCheck.of(StudyCompiler.compile(study)).findings().stream()
                 .map(StudyFinding::kind)
-                .filter(k -> k.equals("out-of-date") || k.equals("reading-to-settle"))
+                .filter(List.of("out-of-date", "reading-to-settle", "out-of-proportion")::contains)
                 .toList();
+    }
+
+    @Test
+    void aPairOfUsualSizesMayBeOutOfProportion() {
+        List<Specimen> plants = new ArrayList<>();
+        List<Reading> readings = new ArrayList<>();
+        for (int i = 0; i < 12; i++) {
+            plants.add(specimen("p" + i, "mild", "", ""));
+            double width = 5 + i;
+            // Length goes with the square of width, give or take 3 %; of one plant another one's was read.
+            double length = width * width * (i % 2 == 0 ? 1.03 : 0.97);
+            readings.add(reading("p" + i, WIDTH, "", String.valueOf(width)));
+            readings.add(reading("p" + i, LENGTH, "", i == 3 ? "150" : String.format(Locale.ROOT, "%.2f", length)));
+        }
+        Study study = study(plants, readings);
+        Growth growth = Growth.of(new Evidence(study), WIDTH, LENGTH).get(0);
+        assertThat(growth.unforeseen()).containsExactly("p3");
+        assertThat(findings(study)).containsExactly("out-of-proportion");
+
+        Reading aside = readings.get(7).standing(Reading.Standing.SET_ASIDE, "another plant's");
+        readings.set(7, aside);
+        Study mended = study(plants, readings);
+        assertThat(findings(mended)).isEmpty();
+        assertThat(Growth.of(new Evidence(mended), WIDTH, LENGTH)
+                        .get(0)
+                        .relation()
+                        .orElseThrow()
+                        .exponent())
+                .isCloseTo(2, within(0.1));
+        assertThat(Growth.of(new Evidence(study(plants.subList(0, 7), readings.subList(0, 14))), WIDTH, LENGTH)
+                        .get(0)
+                        .relation())
+                .as("of too few")
+                .isEmpty();
     }
 
     @Test

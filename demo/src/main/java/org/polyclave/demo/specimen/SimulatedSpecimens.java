@@ -284,6 +284,10 @@ public final class SimulatedSpecimens {
         if (!slip.isEmpty() && drawn.ends().containsKey("carapace-width")) {
             add(pictured, specimen, "carapace-width", "", null, slip, 1);
         }
+        if (number == 24 && drawn.ends().containsKey("claw-height")) {
+            // Read of the other claw, of another crab: usual by itself, but out of proportion.
+            add(pictured, specimen, "claw-height", "", null, "31", 1);
+        }
         if (number == 9 && drawn.ends().containsKey("fruit-length")) {
             // Read off an inch rule, and typed as millimetres.
             add(pictured, specimen, "fruit-length", "", null, "0.12", 1);

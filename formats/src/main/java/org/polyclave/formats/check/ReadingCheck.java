@@ -4,10 +4,14 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.polyclave.formats.measure.Evidence;
+import org.polyclave.formats.measure.Growth;
 import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
@@ -39,6 +43,11 @@ final class ReadingCheck {
                 study.row(row.row()).ifPresent(r -> check(r, character, row));
             }
         }
+        for (StudyCharacter ratio : study.readings().isEmpty() ? List.<StudyCharacter>of() : study.characters()) {
+            if (ratio.ratioOf().size() == 2) {
+                proportions(evidence, ratio);
+            }
+        }
         // Of some cells every reading is gone.
         for (StudyRow row : study.rows()) {
             scores.getOrDefault(row.id(), Map.of()).forEach((id, score) -> {
@@ -67,6 +76,35 @@ final class ReadingCheck {
                     (n == 1 ? "One reading" : n + " readings") + " of '" + row.name()
                             + "' lie far from the others. Look at what was measured: correct it, keep it or set it aside.");
         }
+    }
+
+    private void proportions(Evidence evidence, StudyCharacter ratio) {
+        Optional<StudyCharacter> part = study.character(ratio.ratioOf().get(0));
+        Optional<StudyCharacter> whole = study.character(ratio.ratioOf().get(1));
+        if (part.isEmpty() || whole.isEmpty()) {
+            return;
+        }
+        for (Growth growth : Growth.of(evidence, whole.get(), part.get())) {
+            List<String> odd = growth.unforeseen();
+            if (!odd.isEmpty()) {
+                study.row(growth.row())
+                        .ifPresent(row -> add(
+                                "out-of-proportion",
+                                row,
+                                part.get(),
+                                "'" + part.get().label() + "' and '"
+                                        + whole.get().label() + "' of " + codes(odd)
+                                        + " do not go together as those of the others of '" + row.name()
+                                        + "' do. Look whether one was misread, or taken for the other."));
+            }
+        }
+    }
+
+    private String codes(List<String> specimens) {
+        return study.specimens().stream()
+                .filter(s -> specimens.contains(s.id()))
+                .map(Specimen::code)
+                .collect(Collectors.joining(", "));
     }
 
     private void outOfDate(StudyRow row, StudyCharacter character) {

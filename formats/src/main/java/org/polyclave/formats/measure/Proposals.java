@@ -224,7 +224,7 @@ public final class Proposals {
     }
 
     /** The material of most individuals; of several with as many the first. */
-    private static Material mostUsual(List<Item> items) {
+    static Material mostUsual(List<Item> items) {
         Map<Material, Set<String>> specimens = new EnumMap<>(Material.class);
         items.forEach(i ->
                 specimens.computeIfAbsent(i.material(), m -> new HashSet<>()).add(i.specimen()));

@@ -11,6 +11,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.measure.Cuts;
 import org.polyclave.formats.measure.Evidence;
+import org.polyclave.formats.measure.Growth;
 import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.measure.Proposals.Proposal;
 import org.polyclave.formats.study.Inheritance;
@@ -88,6 +89,18 @@ public class MeasuredService {
         return one == null || other == null
                 ? Optional.empty()
                 : Cuts.between(one, other).map(c -> MeasuredView.ThresholdView.of(first, second, c, character));
+    }
+
+    /** How a size goes with another, row by row. */
+    public MeasuredView.BesideView beside(StudyAccess.Open open, String id, String other) {
+        Study study = store.load(open.id()).study();
+        StudyCharacter y = sized(study, id);
+        StudyCharacter x = sized(study, other);
+        return MeasuredView.beside(Growth.of(new Evidence(study), x, y), x, y);
+    }
+
+    private static StudyCharacter sized(Study study, String id) {
+        return study.character(id).filter(c -> c.type().isNumeric()).orElseThrow(Problems::notFound);
     }
 
     /** Every cell for which something was read, in the order of characters, then rows. */

@@ -6,11 +6,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.measure.Allometry;
 import org.polyclave.core.measure.Slips;
 import org.polyclave.core.measure.Summary;
 import org.polyclave.core.measure.Threshold;
 import org.polyclave.formats.measure.Cuts;
 import org.polyclave.formats.measure.Evidence;
+import org.polyclave.formats.measure.Growth;
 import org.polyclave.formats.measure.MarkedReading;
 import org.polyclave.formats.measure.Proposals;
 import org.polyclave.formats.notation.NotationPrinter;
@@ -155,6 +157,63 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
                     of.n(),
                     of.more());
         }
+    }
+
+    /**
+     * One size beside another, in the characters' units.
+     *
+     * @param x id of the character along which individuals are ordered
+     */
+    public record BesideView(String x, String y, List<RowBeside> rows) {}
+
+    /**
+     * @param exponent by which the second size grows with the first; null for too few individuals
+     * @param band where the next individual lies with 95 %, at some sizes from the least to the greatest; empty for too few
+     */
+    public record RowBeside(
+            String row,
+            List<Growth.Individual> individuals,
+            @Schema(nullable = true) @Nullable Double exponent,
+            List<BandPoint> band) {}
+
+    public record BandPoint(double x, double low, double high) {}
+
+    private static final int BAND_POINTS = 12;
+
+    static BesideView beside(List<Growth> growths, StudyCharacter x, StudyCharacter y) {
+        return new BesideView(
+                x.id(),
+                y.id(),
+                growths.stream()
+                        .map(g -> new RowBeside(
+                                g.row(),
+                                g.individuals().stream()
+                                        .map(i -> new Growth.Individual(
+                                                i.specimen(), i.x() / factor(x), i.y() / factor(y), i.unforeseen()))
+                                        .toList(),
+                                g.relation().map(Allometry::exponent).orElse(null),
+                                g.relation()
+                                        .map(r -> band(r, g, factor(x), factor(y)))
+                                        .orElse(List.of())))
+                        .toList());
+    }
+
+    private static List<BandPoint> band(Allometry relation, Growth growth, double xFactor, double yFactor) {
+        double least = growth.individuals().stream()
+                .mapToDouble(Growth.Individual::x)
+                .min()
+                .orElseThrow();
+        double most = growth.individuals().stream()
+                .mapToDouble(Growth.Individual::x)
+                .max()
+                .orElseThrow();
+        List<BandPoint> band = new ArrayList<>();
+        for (int k = 0; k <= BAND_POINTS; k++) {
+            double x = least * Math.pow(most / least, k / (double) BAND_POINTS);
+            Summary.Interval next = relation.next(x);
+            band.add(new BandPoint(x / xFactor, next.low() / yFactor, next.high() / yFactor));
+        }
+        return band;
     }
 
     private static double factor(StudyCharacter character) {

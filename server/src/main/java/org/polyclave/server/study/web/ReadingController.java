@@ -120,6 +120,16 @@ class ReadingController {
                 .orElseGet(() -> ResponseEntity.noContent().build());
     }
 
+    /** How a size goes with another, row by row. */
+    @GetMapping("/of-character/{id}/beside/{other}")
+    MeasuredView.BesideView beside(
+            @PathVariable String slug,
+            @PathVariable String id,
+            @PathVariable String other,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return measured.beside(studies.open(slug, who, Role.VIEWER), id, other);
+    }
+
     /** Every cell for which something was read. */
     @GetMapping("/cells")
     List<MeasuredView.MeasuredCell> cells(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
