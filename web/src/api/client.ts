@@ -25,8 +25,8 @@ async function problemOf(response: Response): Promise<Problem> {
   return new Problem(response.status, typeof body.code === 'string' ? body.code : 'failed', sentence, body);
 }
 
-async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const headers: Record<string, string> = { Accept: 'application/json' };
+async function respond(method: string, path: string, accept: string, body?: unknown): Promise<Response> {
+  const headers: Record<string, string> = { Accept: accept };
   if (method !== 'GET') headers['X-XSRF-TOKEN'] = cookie('XSRF-TOKEN');
   const isForm = body instanceof FormData;
   if (body !== undefined && !isForm) headers['Content-Type'] = 'application/json';
@@ -41,7 +41,11 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
     throw new Problem(0, 'no-connection', 'The server cannot be reached. What you typed is kept; try again.', {});
   }
   if (!response.ok) throw await problemOf(response);
-  const text = await response.text();
+  return response;
+}
+
+async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const text = await (await respond(method, path, 'application/json', body)).text();
   return (text === '' ? undefined : JSON.parse(text)) as T;
 }
 
@@ -49,5 +53,7 @@ export const api = {
   get: <T>(path: string) => request<T>('GET', path),
   post: <T>(path: string, body?: unknown) => request<T>('POST', path, body ?? {}),
   put: <T>(path: string, body: unknown) => request<T>('PUT', path, body),
+  /** A file that the server makes of what is sent. */
+  file: async (path: string, body: unknown) => (await respond('POST', path, '*/*', body)).blob(),
   delete: <T>(path: string) => request<T>('DELETE', path),
 };

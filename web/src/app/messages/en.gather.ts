@@ -114,6 +114,15 @@ export default {
       none: 'No specimen tells its coordinates yet. Write them as on the label, such as 54.1234, -2.345.',
       kilometres: '{n} km',
     },
+    shelf: {
+      label: 'Shelf order',
+      then: 'then {key}',
+      study: 'taxa as in the study',
+      name: 'name',
+      storage: 'storage place',
+      date: 'date',
+      collector: 'collector',
+    },
     treated: { CUT: 'cut', DISSECTED: 'dissected', MOUNTED: 'mounted', FLUID: 'kept in fluid', DRIED: 'dried' },
   },
 };

@@ -3,7 +3,7 @@ export default {
   sheets: {
     open: 'Labels and sheets',
     title: 'Labels and sheets',
-    lead: 'To be printed, or kept as PDF in the print dialog. Labels of protected, regulated and quarantine taxa do not tell their place.',
+    lead: 'To be printed, or kept as PDF. Labels of protected, regulated and quarantine taxa do not tell their place.',
     kind: 'What to print',
     kinds: {
       collecting: 'Collecting labels',
@@ -23,6 +23,7 @@ export default {
     allOrgans: 'all organs',
     trays: 'How many trays',
     print: 'Print',
+    pdf: 'PDF',
     count: 'no specimen fits | one label | {n} labels',
     scorer: 'Scorer and date: ____________________',
     who: 'Name: ______________________________   Date: ______________',

@@ -9,7 +9,10 @@ import { useSession } from '@/stores/session';
 import DeterminationFields from '../components/DeterminationFields.vue';
 import DeterminationLine from '../components/DeterminationLine.vue';
 import GatherTabs from '../components/GatherTabs.vue';
+import ShelfOrder from '../components/ShelfOrder.vue';
 import SpecimenFields from '../components/SpecimenFields.vue';
+import { useShelf } from '../composables/useShelf';
+import { inShelfOrder } from '../logic/shelf';
 import { blankSpecimen, foundAt, matching, present, renamed } from '../logic/specimens';
 
 const model = useStudy();
@@ -20,7 +23,10 @@ const study = model.study;
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(study.value?.role ?? ''));
 const find = ref('');
 const nameOf = (id: string) => study.value?.rows.find((r) => r.id === id)?.label ?? id;
-const found = computed(() => matching(study.value?.specimens ?? [], find.value, nameOf));
+const shelf = useShelf();
+const found = computed(() =>
+  inShelfOrder(matching(study.value?.specimens ?? [], find.value, nameOf), study.value?.rows ?? [], shelf.value),
+);
 const hazardOf = (specimen: Schemas['Specimen']) =>
   study.value?.rows.find((r) => r.id === present(specimen)?.row)?.hazard;
 const evidence = (id: string) => study.value?.counts.specimens[id] ?? 0;
@@ -61,6 +67,7 @@ const chosen = computed({
             clearable
             hide-details
           />
+          <ShelfOrder v-if="study.specimens.length > 1" :rows="study.rows" />
           <v-btn v-if="editable" size="small" :prepend-icon="mdiTableArrowDown" :to="`/import?into=${study.slug}`">{{
             $t('gather.table')
           }}</v-btn>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiPrinter } from '@mdi/js';
+import { mdiFileDownload, mdiPrinter } from '@mdi/js';
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
@@ -9,9 +9,13 @@ import { useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import TaxonName from '@/shared/TaxonName.vue';
+import { useAction } from '@/shared/useAction';
 import GatherTabs from '../components/GatherTabs.vue';
+import ShelfOrder from '../components/ShelfOrder.vue';
 import { matching } from '../logic/specimens';
-import { collectingLabel, determinationLabel, inShelfOrder, kit, KINDS, SIZES, type Kind } from '../logic/sheets';
+import { useShelf } from '../composables/useShelf';
+import { inShelfOrder } from '../logic/shelf';
+import { kit, KINDS, SIZES, type Kind } from '../logic/sheets';
 
 /** Labels, scoring sheets, answer sheets and the kit list, to be printed, or kept as PDF by the browser's print dialog. */
 const model = useStudy();
@@ -35,7 +39,7 @@ const path = `/api/studies/${encodeURIComponent(model.slug)}/specimens/labels`;
 /** Without the places of sensitive taxa: a label leaves the house. */
 const query = useQuery({
   queryKey: computed(() => ['sheet-specimens', model.slug, study.value?.revision]),
-  queryFn: () => api.get<Schemas['Specimen'][]>(path),
+  queryFn: () => api.get<Schemas['Labelled'][]>(path),
   enabled: computed(() => study.value !== undefined),
   placeholderData: (old) => old,
   retry: false,
@@ -43,14 +47,34 @@ const query = useQuery({
 
 const rows = computed(() => study.value?.rows ?? []);
 const nameOf = (id: string) => rows.value.find((r) => r.id === id)?.label ?? id;
-const specimens = computed(() => inShelfOrder(matching(query.data.value ?? [], find.value, nameOf), rows.value));
-const labels = computed(() =>
-  specimens.value.map((s) =>
-    kind.value === 'collecting'
-      ? collectingLabel(s, (how) => t(`gather.treated.${how}`))
-      : determinationLabel(s, rows.value),
-  ),
-);
+const shelf = useShelf();
+const specimens = computed(() => {
+  const all = (query.data.value ?? []).map((l) => l.specimen);
+  return inShelfOrder(matching(all, find.value, nameOf), rows.value, shelf.value);
+});
+const labels = computed(() => {
+  const byId = new Map(query.data.value?.map((l) => [l.specimen.id, l]));
+  return specimens.value.flatMap((s) => {
+    const found = byId.get(s.id);
+    return found ? [{ id: s.id, ...(kind.value === 'collecting' ? found.collecting : found.determination) }] : [];
+  });
+});
+
+const { busy, problem, run } = useAction();
+/** The labels on sheets of paper, as a file. */
+const keep = () =>
+  run(async () => {
+    const file = await api.file(`${path}/sheet`, {
+      specimens: labels.value.map((l) => l.id),
+      collecting: kind.value === 'collecting',
+      size: size.value.toUpperCase(),
+    });
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(file);
+    link.download = `${model.slug}-${kind.value}-labels.pdf`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  });
 const measure = computed(() => SIZES.find((s) => s.id === size.value) ?? SIZES[2]);
 const kinds = computed(() => KINDS.map((value: Kind) => ({ value, title: t(`sheets.kinds.${value}`) })));
 const sizes = SIZES.map((s) => ({
@@ -117,9 +141,18 @@ const print = () => window.print();
           density="compact"
           hide-details
         />
+        <ShelfOrder v-if="isLabel || kind === 'scoring'" :rows="rows" />
+        <v-btn
+          v-if="isLabel"
+          :prepend-icon="mdiFileDownload"
+          :loading="busy"
+          :disabled="!labels.length"
+          @click="keep"
+          >{{ $t('sheets.pdf') }}</v-btn
+        >
         <v-btn color="primary" variant="flat" :prepend-icon="mdiPrinter" @click="print">{{ $t('sheets.print') }}</v-btn>
       </div>
-      <ProblemNote :problem="query.error.value" />
+      <ProblemNote :problem="query.error.value ?? problem" />
       <p v-if="isLabel" class="quiet">{{ $t('sheets.count', labels.length) }}</p>
     </header>
 
@@ -212,6 +245,7 @@ const print = () => window.print();
   flex-wrap: wrap;
   gap: 0.7rem;
   align-items: center;
+  margin-top: 0.5rem;
 }
 
 .ways > * {

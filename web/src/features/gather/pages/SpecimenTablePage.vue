@@ -6,6 +6,8 @@ import { useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
 import TaxonName from '@/shared/TaxonName.vue';
 import GatherTabs from '../components/GatherTabs.vue';
+import { useShelf } from '../composables/useShelf';
+import { inShelfOrder } from '../logic/shelf';
 import { matching, present } from '../logic/specimens';
 
 /** All specimens, a line each, to be sorted by any column. */
@@ -22,8 +24,10 @@ const find = computed({
 const rowOf = (id: string | undefined) => study.value?.rows.find((r) => r.id === id);
 const COLUMNS = ['code', 'name', 'sex', 'stage', 'date', 'place', 'collector', 'storage', 'scores'] as const;
 const headers = COLUMNS.map((key) => ({ key, title: t(`gather.column.${key}`) }));
+const shelf = useShelf();
+const found = computed(() => matching(study.value?.specimens ?? [], find.value, (id) => rowOf(id)?.label ?? id));
 const lines = computed(() =>
-  matching(study.value?.specimens ?? [], find.value, (id) => rowOf(id)?.label ?? id).map((s) => ({
+  inShelfOrder(found.value, study.value?.rows ?? [], shelf.value).map((s) => ({
     id: s.id,
     code: s.code,
     qualifier: present(s)?.qualifier ?? '',

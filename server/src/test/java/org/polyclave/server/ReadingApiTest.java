@@ -308,9 +308,19 @@ final class ReadingApiTest {
                             .replace("\"place\":\"weir\"", "\"place\":\"weir\",\"coordinates\":\"47.31, -33.2\""));
         }
         JsonNode labels = author.get(slug + "/specimens/labels").json();
-        assertThat(labels.valueStream().map(s -> s.path("event").path("place").asString()))
+        assertThat(labels.valueStream()
+                        .map(s -> s.path("specimen").path("event").path("place").asString()))
                 .containsExactly("", "weir");
-        assertThat(labels.path(0).path("event").path("coordinates").asString()).isEmpty();
+        assertThat(labels.path(0).path("collecting").toString())
+                .doesNotContain("weir")
+                .doesNotContain("47.31");
+        assertThat(labels.path(1).path("collecting").path("lines").path(1).asString())
+                .isEqualTo("47.31, -33.2");
+        Visitor.Answer sheet = author.post(
+                slug + "/specimens/labels/sheet",
+                "{\"specimens\":[\"v-bb\",\"v-aa\",\"gone\"],\"collecting\":true,\"size\":\"BOX\"}");
+        assertThat(sheet.status()).isEqualTo(200);
+        assertThat(sheet.body()).startsWith("%PDF-");
         JsonNode places = author.get(slug + "/specimens/places").json();
         assertThat(places.size()).isEqualTo(2);
         assertThat(places.path(0).path("longitude").asDouble()).isEqualTo(-33.2);

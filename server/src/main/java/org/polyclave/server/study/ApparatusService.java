@@ -1,6 +1,7 @@
 package org.polyclave.server.study;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -8,6 +9,8 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.polyclave.formats.measure.MarkedReading;
+import org.polyclave.formats.print.Label;
+import org.polyclave.formats.print.LabelSheet;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.Coordinates;
 import org.polyclave.formats.study.GlossaryTerm;
@@ -17,6 +20,7 @@ import org.polyclave.formats.study.Reference;
 import org.polyclave.formats.study.Slug;
 import org.polyclave.formats.study.Specimen;
 import org.polyclave.formats.study.Study;
+import org.polyclave.formats.study.StudyRow;
 import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.StudyObject.Kind;
@@ -98,9 +102,27 @@ public class ApparatusService {
                 .toList();
     }
 
-    /** Specimens as they may leave the installation, on a label: those of sensitive taxa do not tell their place. */
-    public List<Specimen> labels(StudyAccess.Open open) {
-        return store.load(open.id()).study().withoutSensitivePlaces().specimens();
+    /** A specimen as it may leave the installation, with what its labels say. */
+    public record Labelled(Specimen specimen, Label collecting, Label determination) {}
+
+    /** Labels of all specimens: those of sensitive taxa do not tell their place. */
+    public List<Labelled> labels(StudyAccess.Open open) {
+        Study study = store.load(open.id()).study();
+        return study.withoutSensitivePlaces().specimens().stream()
+                .map(s -> new Labelled(
+                        s,
+                        Label.collecting(s),
+                        Label.determination(
+                                s, id -> study.row(id).map(StudyRow::name).orElse(id))))
+                .toList();
+    }
+
+    /** Labels of some specimens on sheets, in the order wanted. */
+    public byte[] labelSheet(StudyAccess.Open open, List<String> specimens, boolean collecting, LabelSheet.Size size) {
+        Map<String, Label> labels = new HashMap<>();
+        labels(open).forEach(l -> labels.put(l.specimen().id(), collecting ? l.collecting() : l.determination()));
+        return LabelSheet.pdf(
+                specimens.stream().map(labels::get).filter(Objects::nonNull).toList(), size);
     }
 
     /** Adds a picture; its file was cleaned. */

@@ -4,6 +4,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.print.LabelSheet;
 import org.polyclave.formats.study.Claim;
 import org.polyclave.formats.study.GlossaryTerm;
 import org.polyclave.formats.study.Reference;
@@ -14,10 +15,12 @@ import org.polyclave.server.study.Role;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyService;
 import org.polyclave.server.study.StudyWriter;
+import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -78,8 +81,21 @@ class ApparatusController {
 
     /** Specimens for labels and sheets: those of sensitive taxa do not tell their place. */
     @GetMapping("/specimens/labels")
-    List<Specimen> labels(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
+    List<ApparatusService.Labelled> labels(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
         return apparatus.labels(studies.open(slug, who, Role.VIEWER));
+    }
+
+    /** @param specimens ids, in the order in which they are printed */
+    record LabelSheetRequest(@NotNull List<String> specimens, boolean collecting, LabelSheet.@NotNull Size size) {}
+
+    /** The same as PDF. */
+    @PostMapping(value = "/specimens/labels/sheet", produces = MediaType.APPLICATION_PDF_VALUE)
+    byte[] labelSheet(
+            @PathVariable String slug,
+            @Valid @RequestBody LabelSheetRequest request,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return apparatus.labelSheet(
+                studies.open(slug, who, Role.VIEWER), request.specimens(), request.collecting(), request.size());
     }
 
     /** Where the specimens were found, for the map. */
