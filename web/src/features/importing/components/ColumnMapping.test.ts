@@ -52,6 +52,14 @@ describe('the table as it stands', () => {
     expect(changed()[1]?.columns[0]).toEqual(mapping.columns[0]);
   });
 
+  it('says what becomes of a list of specimens', async () => {
+    expect(page.text()).not.toContain('each row is a specimen');
+    const specimens = { ...mapping, columns: [column('SPECIMEN', 'Voucher'), ...mapping.columns.slice(1)] };
+    const list = await mount(ColumnMapping, { modelValue: specimens, rows, remembered: false });
+    expect(list.text()).toContain('each row is a specimen');
+    expect(list.all('thead select')[0]?.querySelector('option:checked')?.textContent).toBe('code of a specimen');
+  });
+
   it('takes whole numbers of rows that the table has', () => {
     const numbers = page.all('input[type=number]');
     for (const [typed, taken] of [

@@ -7,8 +7,32 @@ import type { Schemas } from '@/api/client';
 const mapping = defineModel<Schemas['SheetMapping']>({ required: true });
 const props = defineProps<{ rows: string[][]; remembered: boolean }>();
 const { t } = useI18n();
-const ROLES = ['TAXON', 'CHARACTER', 'PRESENCE', 'STAGE', 'RANK', 'PARENT', 'HAZARD', 'IGNORED'] as const;
-const roles = ROLES.map((value) => ({ value, title: t(`mapping.role.${value}`) }));
+type Role = Schemas['MappedColumn']['role'];
+const GROUPS: Record<'matrix' | 'specimens', Role[]> = {
+  matrix: ['TAXON', 'CHARACTER', 'PRESENCE', 'STAGE', 'RANK', 'PARENT', 'HAZARD', 'IGNORED'],
+  specimens: [
+    'SPECIMEN',
+    'QUALIFIER',
+    'DETERMINED_BY',
+    'DETERMINED_ON',
+    'DETERMINED_WITH',
+    'DATE',
+    'PLACE',
+    'COORDINATES',
+    'UNCERTAINTY',
+    'COLLECTOR',
+    'HABITAT',
+    'HOST',
+    'SEX',
+    'STORAGE',
+    'NOTE',
+  ],
+};
+const groups = Object.entries(GROUPS).map(([group, roles]) => ({
+  title: t(`mapping.group.${group}`),
+  roles: roles.map((value) => ({ value, title: t(`mapping.role.${value}`) })),
+}));
+const ofSpecimens = computed(() => mapping.value.columns.some((c) => c.role === 'SPECIMEN'));
 const blanks = computed({
   get: () => mapping.value.blanks.join('  '),
   set: (text: string) => change({ blanks: text.split(/\s+/).filter(Boolean) }),
@@ -35,6 +59,7 @@ const whole = (text: unknown) => Math.max(0, Math.min(props.rows.length, Math.ro
   <section aria-labelledby="mapping">
     <h2 id="mapping">{{ $t('mapping.title') }}</h2>
     <p>{{ remembered ? $t('mapping.remembered') : $t('mapping.lead') }}</p>
+    <p v-if="ofSpecimens" role="status">{{ $t('mapping.specimens') }}</p>
     <div class="options">
       <v-text-field
         :model-value="mapping.titleRows"
@@ -79,9 +104,11 @@ const whole = (text: unknown) => Math.max(0, Math.min(props.rows.length, Math.ro
                 <span class="sr-only">{{ $t('mapping.holds', { n: c + 1 }) }}</span>
                 <select
                   :value="one.role"
-                  @change="column(c, { role: ($event.target as HTMLSelectElement).value as (typeof ROLES)[number] })"
+                  @change="column(c, { role: ($event.target as HTMLSelectElement).value as Role })"
                 >
-                  <option v-for="role in roles" :key="role.value" :value="role.value">{{ role.title }}</option>
+                  <optgroup v-for="group in groups" :key="group.title" :label="group.title">
+                    <option v-for="role in group.roles" :key="role.value" :value="role.value">{{ role.title }}</option>
+                  </optgroup>
                 </select>
               </label>
               <template v-if="one.role === 'CHARACTER' || one.role === 'PRESENCE'">

@@ -234,4 +234,45 @@ final class UnpreparedTableTest {
         assertThat(study.character("leaf-width").orElseThrow().unit()).isEqualTo("mm");
         assertThat(cell(study, "aa", "leaf-width")).isEqualTo("5–9");
     }
+
+    @Test
+    void aListOfSpecimensIsUnderstoodAsItStands() {
+        byte[] box = """
+                Box 7;;;;;;;;;
+                No.;Species;Leg.;Date;Locality;Parish;Lat.;Long.;Specimen no.;Leaf width
+                1;Tarnella nana;Isolde;4.5.2021;the weir;Sallow;47.3;-33.1;MM 1;4,5
+                2;cf. Tarnella nana;Oswin;12 June 2021;-;Sallow;;;MM 2;
+                3;Velmia lata;Oswin;31.2.2021;;;;;MM 3;
+                """.getBytes(UTF_8);
+        SheetMapping proposed = UnpreparedTable.look(box, "box.csv").proposal();
+        assertThat(proposed.columns())
+                .extracting(c -> c.role().name())
+                .containsExactly(
+                        "IGNORED",
+                        "TAXON",
+                        "COLLECTOR",
+                        "DATE",
+                        "PLACE",
+                        "IGNORED",
+                        "COORDINATES",
+                        "COORDINATES",
+                        "SPECIMEN",
+                        "IGNORED");
+        List<SheetMapping.MappedColumn> columns = new ArrayList<>(proposed.columns());
+        columns.set(5, new SheetMapping.MappedColumn(SheetMapping.ColumnRole.PLACE, "Parish", "", ""));
+        SheetMapping mapping = new SheetMapping(1, 1, false, false, List.of("-"), columns);
+        ImportedStudy read = UnpreparedTable.read(box, "box.csv", mapping);
+        assertThat(read.problems()).singleElement().satisfies(p -> {
+            assertThat(p.text()).contains("31.2.2021");
+            assertThat(List.of(p.row(), p.column())).as("in the original").containsExactly(5, 4);
+        });
+        assertThat(read.study().specimens())
+                .extracting(
+                        s -> s.code(), s -> s.event().place(), s -> s.event().date())
+                .startsWith(tuple("MM 1", "the weir, Sallow", "2021-05-04"), tuple("MM 2", "Sallow", "2021-06-12"));
+        assertThat(read.study().specimens().get(0).event().coordinates()).isEqualTo("47.3, -33.1");
+        assertThat(read.study().specimens().get(1).present().orElseThrow().qualifier())
+                .isEqualTo("cf.");
+        assertThat(read.study().characters()).isEmpty();
+    }
 }

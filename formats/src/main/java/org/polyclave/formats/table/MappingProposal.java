@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -20,6 +21,52 @@ final class MappingProposal {
     private static final Set<String> TAXON =
             Set.of("taxon", "species", "name", "scientific name", "genus", "epithet", "organism", "scientificname");
     private static final Set<String> STAGE = Set.of("stage", "sex", "sex or stage", "life stage", "lifestage");
+    /** Headings of lists of specimens, in small letters and without dots. */
+    private static final Map<String, ColumnRole> OF_SPECIMENS = Map.ofEntries(
+            Map.entry("specimen", ColumnRole.SPECIMEN),
+            Map.entry("specimen no", ColumnRole.SPECIMEN),
+            Map.entry("specimen code", ColumnRole.SPECIMEN),
+            Map.entry("voucher", ColumnRole.SPECIMEN),
+            Map.entry("voucher no", ColumnRole.SPECIMEN),
+            Map.entry("accession", ColumnRole.SPECIMEN),
+            Map.entry("accession no", ColumnRole.SPECIMEN),
+            Map.entry("catalogue no", ColumnRole.SPECIMEN),
+            Map.entry("barcode", ColumnRole.SPECIMEN),
+            Map.entry("catalognumber", ColumnRole.SPECIMEN),
+            Map.entry("det", ColumnRole.DETERMINED_BY),
+            Map.entry("det by", ColumnRole.DETERMINED_BY),
+            Map.entry("determined by", ColumnRole.DETERMINED_BY),
+            Map.entry("identified by", ColumnRole.DETERMINED_BY),
+            Map.entry("det date", ColumnRole.DETERMINED_ON),
+            Map.entry("determined on", ColumnRole.DETERMINED_ON),
+            Map.entry("date", ColumnRole.DATE),
+            Map.entry("date collected", ColumnRole.DATE),
+            Map.entry("collected on", ColumnRole.DATE),
+            Map.entry("place", ColumnRole.PLACE),
+            Map.entry("locality", ColumnRole.PLACE),
+            Map.entry("site", ColumnRole.PLACE),
+            Map.entry("coordinates", ColumnRole.COORDINATES),
+            Map.entry("latitude", ColumnRole.COORDINATES),
+            Map.entry("longitude", ColumnRole.COORDINATES),
+            Map.entry("lat", ColumnRole.COORDINATES),
+            Map.entry("long", ColumnRole.COORDINATES),
+            Map.entry("uncertainty", ColumnRole.UNCERTAINTY),
+            Map.entry("collector", ColumnRole.COLLECTOR),
+            Map.entry("leg", ColumnRole.COLLECTOR),
+            Map.entry("collected by", ColumnRole.COLLECTOR),
+            Map.entry("habitat", ColumnRole.HABITAT),
+            Map.entry("host", ColumnRole.HOST),
+            Map.entry("substrate", ColumnRole.HOST),
+            Map.entry("sex", ColumnRole.SEX),
+            Map.entry("storage", ColumnRole.STORAGE),
+            Map.entry("drawer", ColumnRole.STORAGE),
+            Map.entry("box", ColumnRole.STORAGE),
+            Map.entry("remarks", ColumnRole.NOTE),
+            Map.entry("notes", ColumnRole.NOTE),
+            Map.entry("note", ColumnRole.NOTE));
+    /** So many columns that describe specimens, the code among them, make a list of these. */
+    private static final int FEWEST_OF_SPECIMENS = 3;
+
     private static final Set<String> IGNORED =
             Set.of("no", "no.", "nr", "#", "id", "remarks", "remark", "notes", "note", "comment", "comments");
     private static final List<String> BLANKS = List.of("-", "–", "—", ".", "NA", "n.d.");
@@ -60,9 +107,31 @@ final class MappingProposal {
             MappedColumn first = columns.get(0);
             columns.set(0, new MappedColumn(ColumnRole.TAXON, first.label(), "", ""));
         }
+        asSpecimens(columns);
         boolean fills =
                 columns.stream().filter(c -> c.role() == ColumnRole.TAXON).count() > 1;
         return new SheetMapping(titles, headings, usesCommas(titles + headings), fills, BLANKS, columns);
+    }
+
+    /** A list of specimens is mapped as such; what they show is left out of it. */
+    private static void asSpecimens(List<MappedColumn> columns) {
+        List<Optional<ColumnRole>> known = columns.stream()
+                .map(c -> Optional.ofNullable(OF_SPECIMENS.get(
+                        c.label().toLowerCase(Locale.ROOT).replace(".", "").strip())))
+                .toList();
+        long found = known.stream().filter(Optional::isPresent).count();
+        if (found < FEWEST_OF_SPECIMENS || !known.contains(Optional.of(ColumnRole.SPECIMEN))) {
+            return;
+        }
+        for (int c = 0; c < columns.size(); c++) {
+            MappedColumn column = columns.get(c);
+            boolean taxon =
+                    TAXON.contains(column.label().toLowerCase(Locale.ROOT).strip());
+            boolean stage = column.role() == ColumnRole.STAGE;
+            ColumnRole role =
+                    known.get(c).orElse(taxon ? ColumnRole.TAXON : stage ? ColumnRole.STAGE : ColumnRole.IGNORED);
+            columns.set(c, new MappedColumn(role, column.label(), column.organ(), column.unit()));
+        }
     }
 
     private int distinct(int r) {

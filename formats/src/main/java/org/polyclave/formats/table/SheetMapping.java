@@ -1,6 +1,7 @@
 package org.polyclave.formats.table;
 
 import java.util.List;
+import java.util.Locale;
 
 /**
  * How a table that nobody prepared is to be read.
@@ -36,7 +37,35 @@ public record SheetMapping(
         /** A character that is there or not: "yes", "x", "+", "1" and their opposites are present and absent. */
         PRESENCE,
         /** A remark on the row. */
-        IGNORED
+        IGNORED,
+        /** Code of a specimen: then each row is one, and what it shows is left out. */
+        SPECIMEN,
+        QUALIFIER,
+        DETERMINED_BY,
+        DETERMINED_ON,
+        DETERMINED_WITH,
+        DATE,
+        /** Several are joined: parish, wood. */
+        PLACE,
+        /** Several are joined: latitude, longitude. */
+        COORDINATES,
+        UNCERTAINTY,
+        COLLECTOR,
+        HABITAT,
+        HOST,
+        SEX,
+        STORAGE,
+        NOTE;
+
+        /** As the column is headed in a table of specimens. */
+        String heading() {
+            return name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        }
+    }
+
+    /** Whether the rows of the table are specimens. */
+    boolean listsSpecimens() {
+        return columns.stream().anyMatch(c -> c.role() == ColumnRole.SPECIMEN);
     }
 
     /** @param unit in which its bare numbers are; empty if it has none */

@@ -2,11 +2,13 @@ package org.polyclave.formats.table;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.polyclave.formats.study.Units;
 import org.polyclave.formats.table.SheetMapping.ColumnRole;
 import org.polyclave.formats.table.SheetMapping.MappedColumn;
@@ -24,6 +26,29 @@ public final class UnpreparedTable {
             Pattern.compile("\\s*(?:\\(([^()]*\\p{L}{3,}[^()]*)\\)|\\[([^\\[\\]]+)]|;\\s*(\\p{L}{3,}.*)|(\\*+))\\s*$");
 
     private static final Pattern DECIMAL_COMMA = Pattern.compile("(?<=\\d),(?=\\d)");
+
+    /** What a list of specimens tells, its code first, as such lists are recognised. */
+    private static final List<ColumnRole> OF_SPECIMENS = List.of(
+            ColumnRole.SPECIMEN,
+            ColumnRole.TAXON,
+            ColumnRole.QUALIFIER,
+            ColumnRole.DETERMINED_BY,
+            ColumnRole.DETERMINED_ON,
+            ColumnRole.DETERMINED_WITH,
+            ColumnRole.DATE,
+            ColumnRole.PLACE,
+            ColumnRole.COORDINATES,
+            ColumnRole.UNCERTAINTY,
+            ColumnRole.COLLECTOR,
+            ColumnRole.HABITAT,
+            ColumnRole.HOST,
+            ColumnRole.SEX,
+            ColumnRole.STAGE,
+            ColumnRole.STORAGE,
+            ColumnRole.NOTE);
+
+    private static final Map<ColumnRole, String> JOINED =
+            Map.of(ColumnRole.TAXON, " ", ColumnRole.PLACE, ", ", ColumnRole.COORDINATES, ", ", ColumnRole.NOTE, "; ");
 
     private UnpreparedTable() {}
 
@@ -77,11 +102,12 @@ public final class UnpreparedTable {
                 && mapping.titleRows() >= 0
                 && mapping.headingRows() >= 0
                 && mapping.titleRows() + mapping.headingRows() < sheet.rows();
-        boolean named = mapping.columns().stream().anyMatch(c -> c.role() == ColumnRole.TAXON);
+        boolean named =
+                mapping.listsSpecimens() || mapping.columns().stream().anyMatch(c -> c.role() == ColumnRole.TAXON);
         if (!fits) {
             problems.add(Problem.file("The headings leave no row for taxa. Say which rows are titles and headings."));
         } else if (!named) {
-            problems.add(Problem.file("No column holds the names of the taxa. Choose it."));
+            problems.add(Problem.file("No column holds the names of the taxa, or the codes of specimens. Choose it."));
         }
         return TableReader.read(fits && named ? new Mapped(sheet, mapping).sheet() : Sheet.empty(), fileName, problems);
     }
@@ -105,6 +131,49 @@ public final class UnpreparedTable {
         }
 
         Sheet sheet() {
+            return mapping.listsSpecimens() ? specimens() : matrix();
+        }
+
+        /** A list of specimens, as it would be headed had somebody prepared it. */
+        private Sheet specimens() {
+            Map<ColumnRole, List<Integer>> used = new LinkedHashMap<>();
+            for (ColumnRole role : OF_SPECIMENS) {
+                List<Integer> found = columns(role);
+                if (!found.isEmpty()) {
+                    used.put(role, JOINED.containsKey(role) ? found : found.subList(0, 1));
+                    columnOf.add(found.get(0));
+                }
+            }
+            add(used.keySet().stream().map(ColumnRole::heading).toList(), mapping.titleRows());
+            for (int r = mapping.titleRows() + mapping.headingRows(); r < from.rows(); r++) {
+                List<String> row = new ArrayList<>();
+                for (Map.Entry<ColumnRole, List<Integer>> one : used.entrySet()) {
+                    row.add(told(r, one.getKey(), one.getValue()));
+                }
+                if (row.stream().anyMatch(t -> !t.isEmpty())) {
+                    add(row, r);
+                }
+            }
+            return placed();
+        }
+
+        private String told(int r, ColumnRole role, List<Integer> from) {
+            String text = from.stream()
+                    .map(c -> this.from.cell(r, c).strip())
+                    .filter(t -> !t.isEmpty() && !mapping.blanks().contains(t))
+                    .collect(Collectors.joining(JOINED.getOrDefault(role, "")));
+            return role == ColumnRole.DATE || role == ColumnRole.DETERMINED_ON ? TypedDate.iso(text) : text;
+        }
+
+        private Sheet placed() {
+            return new Sheet(
+                    cells,
+                    (row, column) -> from.place(
+                            Math.max(0, rowOf.get(row)), column < columnOf.size() ? columnOf.get(column) : column),
+                    remarks);
+        }
+
+        private Sheet matrix() {
             List<Integer> taxon = columns(ColumnRole.TAXON);
             columnOf.add(taxon.get(0));
             List<String> heading = new ArrayList<>(List.of("taxon"));
@@ -125,11 +194,7 @@ public final class UnpreparedTable {
             describe("#type", first, UnpreparedTable::typeOf);
             describe("#states", first, c -> c.role() == ColumnRole.PRESENCE ? Presence.STATES : "");
             taxa(taxon, first);
-            return new Sheet(
-                    cells,
-                    (row, column) -> from.place(
-                            Math.max(0, rowOf.get(row)), column < columnOf.size() ? columnOf.get(column) : column),
-                    remarks);
+            return placed();
         }
 
         private List<Integer> columns(ColumnRole role) {
