@@ -3,6 +3,7 @@ import { mdiCheck, mdiDelete, mdiEyeOff, mdiEye, mdiPencil } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { Problem, type Schemas } from '@/api/client';
+import { RulesDialog } from '@/features/rough';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
 import { useStream } from '../composables/useInstruments';
@@ -82,6 +83,8 @@ function told(failure: unknown, texts: string[]): unknown {
     : failure;
 }
 
+const calibrating = ref(false);
+
 /** What a caliper sends is taken as if it were typed, one after the other. */
 let last: Promise<void> = Promise.resolve();
 const caliper = useStream('reading', (text) => {
@@ -144,6 +147,10 @@ const repair = (kept: Schemas['Kept'], repaired: string) =>
       />
       <v-btn type="submit" :loading="busy" :disabled="!typed.trim()">{{ $t('measure.tray.take') }}</v-btn>
     </form>
+    <div v-if="editable && character.type === 'LENGTH'" class="caliper">
+      <v-btn size="x-small" variant="text" @click="calibrating = true">{{ $t('rough.title') }}</v-btn>
+      <RulesDialog v-if="calibrating" v-model="calibrating" />
+    </div>
     <div v-if="editable && props.caliperAddress" class="caliper">
       <v-btn size="x-small" @click="caliper.open.value ? caliper.close() : caliper.begin(props.caliperAddress)">{{
         $t(caliper.open.value ? 'measure.caliper.close' : 'measure.caliper.open')
