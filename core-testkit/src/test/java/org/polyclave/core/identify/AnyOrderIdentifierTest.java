@@ -18,7 +18,7 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
-import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.matrix.RecordedStates;
 import org.polyclave.core.testkit.SyntheticMatrix;
 
 class AnyOrderIdentifierTest {
@@ -76,9 +76,8 @@ class AnyOrderIdentifierTest {
     @MethodSource("seeds")
     void misreadingsOfAStateSumToOne(long seed) {
         Matrix matrix = new SyntheticMatrix(8, 8, 5, 0.6, 0, 0, 0, false).generate(seed);
-        Readings readings = new Readings(matrix, Observer.NOVICE);
         for (int c = 0; c < matrix.characterCount(); c++) {
-            double[] outcomes = readings.outcomes(c, (Cell.Categorical) matrix.cell(0, c), 0.2);
+            double[] outcomes = RecordedStates.of(matrix.character(c), (Cell.Categorical) matrix.cell(0, c), 0.2);
             assertThat(java.util.Arrays.stream(outcomes).sum()).isCloseTo(1, within(1e-12));
         }
     }

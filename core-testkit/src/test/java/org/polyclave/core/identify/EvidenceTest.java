@@ -19,6 +19,7 @@ import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.matrix.Misreading;
 import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.matrix.RecordedStates;
 
 /** How answers weigh, and what can be said after them, on matrices that can be worked out by hand. */
 class EvidenceTest {
@@ -251,7 +252,7 @@ class EvidenceTest {
                 .containsExactly(0.9, 0.1 / 3, 0.1 / 3, 0.1 / 3);
         assertThat(outcomes(List.of(0, 0, 0, 0), 0)).as("none alike").containsExactly(0.9, 0.1 / 3, 0.1 / 3, 0.1 / 3);
         double[] mistaken = outcomes(List.of(0b0010, 0, 0, 0), 0b0010);
-        assertThat(mistaken[1]).as("the row's own rate").isCloseTo(Readings.MISTAKEN_RATE, within(1e-12));
+        assertThat(mistaken[1]).as("the row's own rate").isCloseTo(0.15, within(1e-12));
         assertThat(mistaken[0] + mistaken[1] + mistaken[2] + mistaken[3]).isCloseTo(1, within(1e-12));
     }
 
@@ -273,8 +274,7 @@ class EvidenceTest {
                 true,
                 confusable);
         Cell.Categorical cell = new Cell.Categorical(1, 1 | mistaken, new double[] {1, 0, 0, 0});
-        double[] exact =
-                new Readings(matrix(List.of(character), new Cell[] {cell}), Observer.TRAINED).outcomes(0, cell, 0.1);
+        double[] exact = RecordedStates.of(character, cell, 0.1);
         for (int s = 0; s < exact.length; s++) {
             exact[s] = Math.abs(exact[s] - Math.rint(exact[s] * 1000) / 1000) < 1e-12
                     ? Math.rint(exact[s] * 1000) / 1000

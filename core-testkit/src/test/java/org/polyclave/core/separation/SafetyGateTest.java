@@ -11,7 +11,6 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
-import org.polyclave.core.separation.StrictSeparation.Verdict;
 
 class SafetyGateTest {
     private static final int JUNE = 1 << 5;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.RecordedStates;
 import org.polyclave.core.run.PortableMath;
 
 /**
@@ -51,7 +52,7 @@ final class Outcomes {
                 rates.add(rate);
                 distributions.add(
                         cell instanceof Cell.Categorical shown
-                                ? readings.outcomes(c, shown, rate)
+                                ? RecordedStates.of(matrix.character(c), shown, rate)
                                 : readings.binShares(c, cell, bins));
             }
             kindOf[c][i] = kind;

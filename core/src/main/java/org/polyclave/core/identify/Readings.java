@@ -9,19 +9,16 @@ import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.matrix.RangeDistribution;
+import org.polyclave.core.matrix.RecordedStates;
 
 /**
  * How likely a reader records an observation of a specimen of a row.
  *
- * <p>A reader records the true state with probability 1 − ε, by character, observer and row, and otherwise another state: {@value #TO_CONFUSABLE} of ε goes
- * to the states that it is commonly mistaken for, the rest to the others, and an empty class gives its share to the other.
- * A row's {@code mistaken} states take {@value #MISTAKEN_RATE} of their own. The rows of this misreading matrix sum to 1. An observation's likelihood is
+ * <p>A reader records states as {@link RecordedStates} says, with ε by character, observer and row. An observation's likelihood is
  * {@code (1 − δ)·f + δ·b} with the study-wide share {@code b}, so that one blunder is never fatal.
  */
 final class Readings {
     static final double BLUNDER = 0.02;
-    static final double MISTAKEN_RATE = 0.15;
-    static final double TO_CONFUSABLE = 0.7;
     private static final double MOST_MISREADING = 0.6;
 
     private final Matrix matrix;
@@ -63,7 +60,7 @@ final class Readings {
             double spread = reading.uncertainty() * (1 + 4 * misreading);
             return range.within(reading.value() - spread, reading.value() + spread);
         }
-        double[] outcomes = outcomes(character, (Cell.Categorical) cell, misreading);
+        double[] outcomes = RecordedStates.of(matrix.character(character), (Cell.Categorical) cell, misreading);
         double sum = 0;
         int seen = ((Observation.Seen) observation).states();
         for (int s = 0; s < outcomes.length; s++) {
@@ -72,43 +69,6 @@ final class Readings {
             }
         }
         return sum;
-    }
-
-    /** Distribution of the recorded state; sums to 1. */
-    double[] outcomes(int character, Cell.Categorical cell, double misreading) {
-        int n = matrix.character(character).stateCount();
-        double[] outcomes = new double[n];
-        int mistaken = cell.readable() & ~cell.support();
-        for (int s = 0; s < n; s++) {
-            double share = cell.shares()[s];
-            if (share > 0) {
-                int confusable = matrix.character(character).confusable(s);
-                spread(outcomes, s, share, mistaken, confusable & ~mistaken, n == 1 ? 0 : misreading);
-            }
-        }
-        return outcomes;
-    }
-
-    private static void spread(
-            double[] outcomes, int trueState, double share, int mistaken, int confusable, double misreading) {
-        int n = outcomes.length;
-        int mistakenCount = Integer.bitCount(mistaken);
-        int alike = Integer.bitCount(confusable);
-        int others = n - 1 - mistakenCount - alike;
-        double toMistaken = mistakenCount == 0 ? 0 : MISTAKEN_RATE;
-        double wrong = alike + others == 0 ? 0 : misreading * (1 - toMistaken);
-        double toAlike = alike == 0 ? 0 : others == 0 ? wrong : wrong * TO_CONFUSABLE;
-        for (int o = 0; o < n; o++) {
-            if (o == trueState) {
-                outcomes[o] += share * (1 - toMistaken - wrong);
-            } else if ((mistaken & (1 << o)) != 0) {
-                outcomes[o] += share * toMistaken / mistakenCount;
-            } else if ((confusable & (1 << o)) != 0) {
-                outcomes[o] += share * toAlike / alike;
-            } else {
-                outcomes[o] += share * (wrong - toAlike) / others;
-            }
-        }
     }
 
     /** b: the study-wide share of the same observation, over the rows scored for it; 0 if none is. */

@@ -84,6 +84,45 @@ public final class RangeDistribution {
         return high < low ? 0 : Math.max(0, upTo(high) - below(low));
     }
 
+    /**
+     * Bhattacharyya's coefficient Σ√(p·q) of two distributions, each mixed with a share of a third: 1 where they are the same.
+     *
+     * @param share of {@code background} in either, 0 to 1
+     */
+    public double affinity(RangeDistribution other, RangeDistribution background, double share) {
+        double[] ends = new double[xs.length + other.xs.length + background.xs.length];
+        System.arraycopy(xs, 0, ends, 0, xs.length);
+        System.arraycopy(other.xs, 0, ends, xs.length, other.xs.length);
+        System.arraycopy(background.xs, 0, ends, xs.length + other.xs.length, background.xs.length);
+        Arrays.sort(ends);
+        double sum = 0;
+        for (int k = 0; k < ends.length; k++) {
+            if (k > 0 && ends[k] == ends[k - 1]) {
+                continue;
+            }
+            double step = share * (background.upTo(ends[k]) - background.below(ends[k]));
+            sum += root(
+                    (1 - share) * (upTo(ends[k]) - below(ends[k])) + step,
+                    (1 - share) * (other.upTo(ends[k]) - other.below(ends[k])) + step);
+            int next = k + 1;
+            while (next < ends.length && ends[next] == ends[k]) {
+                next++;
+            }
+            if (next < ends.length) {
+                // Between two ends all three are flat.
+                double flat = share * (background.below(ends[next]) - background.upTo(ends[k]));
+                sum += root(
+                        (1 - share) * (below(ends[next]) - upTo(ends[k])) + flat,
+                        (1 - share) * (other.below(ends[next]) - other.upTo(ends[k])) + flat);
+            }
+        }
+        return sum < 1 ? sum : 1;
+    }
+
+    private static double root(double p, double q) {
+        return p > 0 && q > 0 ? Math.sqrt(p * q) : 0;
+    }
+
     private double upTo(double x) {
         int at = Arrays.binarySearch(xs, x);
         return at >= 0 ? upTo[at] : between(-at - 1, x);

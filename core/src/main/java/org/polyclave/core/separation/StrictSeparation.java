@@ -9,28 +9,53 @@ import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 
 /**
- * Which characters strictly separate two rows: both scored and surely applicable, and their readable supports disjoint.
+ * What tells two rows apart, pair by pair.
  *
- * <p>Touching ranges do not separate, nor does a gap smaller than the reading uncertainty; unknown and not applicable
- * separate nothing. One pair takes time proportional to the number of characters.
+ * <p>A character separates them <em>strictly</em> if both are scored for it, it surely applies to both, both show it in a month
+ * of the context, and their readable supports are disjoint. Touching ranges do not separate, nor does a gap smaller than the
+ * reading uncertainty; unknown and not applicable separate nothing. A range that was measured on fewer than
+ * {@value org.polyclave.core.measure.Tolerance#ENOUGH} individuals reaches as far as others may be expected
+ * ({@link org.polyclave.core.measure.Tolerance}); if it is only the recorded ranges that are disjoint, the rows are apart
+ * <em>so far</em>. A <em>tendency</em> is what each usually shows: disjoint typical states, or disjoint usual ranges. One pair
+ * takes time proportional to the number of characters.
  */
 public final class StrictSeparation {
     private final Matrix matrix;
-    private final boolean[][] comparable;
+    private final SeparationContext context;
+    private final boolean[][] applicable;
 
     public StrictSeparation(Matrix matrix) {
+        this(matrix, SeparationContext.EVERYTHING);
+    }
+
+    public StrictSeparation(Matrix matrix, SeparationContext context) {
         this.matrix = matrix;
-        comparable = new boolean[matrix.rowCount()][matrix.characterCount()];
-        for (int i = 0; i < comparable.length; i++) {
-            for (int c = 0; c < comparable[i].length; c++) {
-                comparable[i][c] = isScored(i, c) && applies(i, c, matrix.characterCount());
-            }
+        this.context = context;
+        applicable = new boolean[matrix.rowCount()][];
+        for (int i = 0; i < applicable.length; i++) {
+            applicable[i] = applicable(i);
         }
     }
 
-    private boolean isScored(int row, int character) {
-        Cell cell = matrix.cell(row, character);
-        return cell instanceof Cell.Categorical || cell instanceof Cell.Numeric;
+    private StrictSeparation(Matrix matrix, SeparationContext context, boolean[][] applicable) {
+        this.matrix = matrix;
+        this.context = context;
+        this.applicable = applicable;
+    }
+
+    /** The same for a matrix in which only cells of one row are others. */
+    StrictSeparation withRow(Matrix changed, int row) {
+        StrictSeparation other = new StrictSeparation(changed, context, applicable.clone());
+        other.applicable[row] = other.applicable(row);
+        return other;
+    }
+
+    private boolean[] applicable(int row) {
+        boolean[] all = new boolean[matrix.characterCount()];
+        for (int c = 0; c < all.length; c++) {
+            all[c] = applies(row, c, matrix.characterCount());
+        }
+        return all;
     }
 
     private boolean applies(int row, int character, int depth) {
@@ -44,21 +69,58 @@ public final class StrictSeparation {
         return true;
     }
 
-    /** Whether {@code character} strictly separates rows {@code a} and {@code b}. */
-    public boolean separates(int a, int b, int character) {
-        if (!comparable[a][character] || !comparable[b][character]) {
-            return false;
-        }
+    /** Whether a row is scored for a character that surely applies to it. */
+    boolean isComparable(int row, int character) {
+        Cell cell = matrix.cell(row, character);
+        return applicable[row][character] && (cell instanceof Cell.Categorical || cell instanceof Cell.Numeric);
+    }
+
+    /** How {@code character} stands between rows {@code a} and {@code b}. */
+    public Difference difference(int a, int b, int character) {
         Cell first = matrix.cell(a, character);
         Cell second = matrix.cell(b, character);
-        if (first instanceof Cell.Categorical p && second instanceof Cell.Categorical q) {
-            return (p.readable() & q.readable()) == 0;
+        if (first instanceof Cell.NotApplicable
+                || second instanceof Cell.NotApplicable
+                || !applicable[a][character]
+                || !applicable[b][character]) {
+            return Difference.NOT_APPLICABLE;
         }
-        Cell.Numeric p = (Cell.Numeric) first;
-        Cell.Numeric q = (Cell.Numeric) second;
-        MatrixCharacter definition = matrix.character(character);
-        double gap = Math.max(p.min(), q.min()) - Math.min(p.max(), q.max());
-        return definition.type() == CharacterType.COUNT ? gap > 0 : gap > definition.uncertainty();
+        if (first instanceof Cell.Unknown || second instanceof Cell.Unknown) {
+            return Difference.UNKNOWN;
+        }
+        int together = context.monthsOf(matrix.months(a, character)) & context.monthsOf(matrix.months(b, character));
+        if (!context.isUsable(character) || together == 0) {
+            return Difference.OUT_OF_CONTEXT;
+        }
+        if (first instanceof Cell.Categorical p && second instanceof Cell.Categorical q) {
+            return (p.readable() & q.readable()) == 0
+                    ? Difference.STRICT
+                    : (Typical.states(p) & Typical.states(q)) == 0 ? Difference.TENDENCY : Difference.SHARED;
+        }
+        return difference((Cell.Numeric) first, (Cell.Numeric) second, gap(matrix.character(character)));
+    }
+
+    private static Difference difference(Cell.Numeric p, Cell.Numeric q, double gap) {
+        if (Math.max(p.low(), q.low()) - Math.min(p.high(), q.high()) <= gap) {
+            return Difference.SHARED;
+        }
+        if (Math.max(p.min(), q.min()) - Math.min(p.max(), q.max()) <= gap) {
+            return Difference.TENDENCY;
+        }
+        Spans a = Spans.of(p);
+        Spans b = Spans.of(q);
+        boolean apart = Math.max(a.least(), b.least()) - Math.min(a.most(), b.most()) > gap;
+        return apart ? Difference.STRICT : Difference.SO_FAR;
+    }
+
+    /** Ranges have to be more than this apart. */
+    static double gap(MatrixCharacter character) {
+        return character.type() == CharacterType.COUNT ? 0 : character.uncertainty();
+    }
+
+    /** Whether {@code character} strictly separates rows {@code a} and {@code b}. */
+    public boolean separates(int a, int b, int character) {
+        return difference(a, b, character).separates();
     }
 
     /** Whether any character strictly separates the rows. */
@@ -84,7 +146,12 @@ public final class StrictSeparation {
 
     /** How well the rows are told apart: by the number of independent correlation groups among what separates them. */
     public Verdict verdict(int a, int b) {
-        return Verdict.of(groups(separating(a, b)));
+        int groups = groups(separating(a, b));
+        boolean tends = false;
+        for (int c = 0; c < matrix.characterCount() && groups == 0 && !tends; c++) {
+            tends = difference(a, b, c).tends();
+        }
+        return Verdict.of(groups, tends);
     }
 
     /** Number of correlation groups among some characters. */
@@ -93,16 +160,5 @@ public final class StrictSeparation {
                 .map(c -> matrix.character(c).group())
                 .distinct()
                 .count();
-    }
-
-    /** How well two rows can be told apart. */
-    public enum Verdict {
-        NONE,
-        THIN,
-        FIRM;
-
-        static Verdict of(int groups) {
-            return groups == 0 ? NONE : groups == 1 ? THIN : FIRM;
-        }
     }
 }

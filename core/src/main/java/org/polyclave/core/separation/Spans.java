@@ -1,0 +1,29 @@
+package org.polyclave.core.separation;
+
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.Measured;
+import org.polyclave.core.measure.Summary;
+import org.polyclave.core.measure.Tolerance;
+
+/**
+ * From where to where numbers of a row go.
+ *
+ * @param least what was recorded; of fewer than {@link Tolerance#ENOUGH} measured individuals as far as others may be expected
+ * @param low where the usual begins
+ * @param high where it ends
+ * @param most as {@code least}
+ */
+record Spans(double least, double low, double high, double most) {
+    static Spans of(Cell.Numeric range) {
+        if (range.measured().isEmpty() || range.measured().get().individuals() >= Tolerance.ENOUGH) {
+            return new Spans(range.min(), range.low(), range.high(), range.max());
+        }
+        Measured measured = range.measured().get();
+        Summary.Interval expected = Tolerance.of(measured.individuals(), measured.mean(), measured.sd());
+        return new Spans(
+                Math.min(range.min(), expected.low()),
+                range.low(),
+                range.high(),
+                Math.max(range.max(), expected.high()));
+    }
+}
