@@ -178,6 +178,27 @@ class DiagnosesTest {
         return shares;
     }
 
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void oneRowAgainstAllIsAsStrongAsPairByPair(long seed) {
+        Random random = new Random(seed);
+        Matrix matrix = matrix(random, 2 + random.nextInt(12), 1 + random.nextInt(9));
+        SeparationContext context = SeparationContext.EVERYTHING;
+        Strength strength = new Strength(matrix, Observer.NOVICE);
+        StrictSeparation separation = new StrictSeparation(matrix, context);
+        double[] all = strength.bitsAgainstAll(0, context);
+        assertThat(all[0]).isZero();
+        for (int i = 1; i < all.length; i++) {
+            List<Integer> seen = new ArrayList<>();
+            for (int c = 0; c < matrix.characterCount(); c++) {
+                if (separation.difference(0, i, c).isSeen()) {
+                    seen.add(c);
+                }
+            }
+            assertThat(all[i]).isCloseTo(strength.bits(0, i, seen), within(1e-9));
+        }
+    }
+
     @Test
     void rangesAreAsStrongAsTheyAreApart() {
         MatrixCharacter size = MatrixCharacter.of("size", CharacterType.LENGTH, 0, 0);

@@ -28,6 +28,10 @@ public record Misreading(double trained, double novice, List<Double> trainedOf, 
         return new Misreading(trained, novice, List.of(), List.of());
     }
 
+    public boolean isAlikeInAllRows() {
+        return trainedOf.isEmpty() && noviceOf.isEmpty();
+    }
+
     /** The rate for the specimens of one row. */
     public double rate(Observer observer, int row) {
         boolean isTrained = observer == Observer.TRAINED;

@@ -7,7 +7,9 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Matrix;
 
@@ -62,6 +64,21 @@ abstract class Column {
         return (rows[row / Long.SIZE] & (1L << (row % Long.SIZE))) != 0;
     }
 
+    /** What is made once, and only if somebody asks for it. */
+    private static final class Lazy<T> {
+        private final Supplier<T> make;
+        private Optional<T> made = Optional.empty();
+
+        Lazy(Supplier<T> make) {
+            this.make = make;
+        }
+
+        synchronized T get() {
+            made = made.or(() -> Optional.of(make.get()));
+            return made.get();
+        }
+    }
+
     /** Adds the rows that are strictly separated from a row that it holds. */
     abstract void addApart(int row, long[] apart);
 
@@ -73,7 +90,7 @@ abstract class Column {
         private final int[] readable;
         private final int[] typical;
         private final Map<Integer, long[]> apart;
-        private final Map<Integer, long[]> tending;
+        private final Lazy<Map<Integer, long[]>> tending;
 
         States(Matrix matrix, int character, long[] rows) {
             super(rows);
@@ -87,7 +104,7 @@ abstract class Column {
                 }
             }
             apart = disjoint(rows, readable);
-            tending = disjoint(rows, typical);
+            tending = new Lazy<>(() -> disjoint(rows, typical));
         }
 
         private static Map<Integer, long[]> disjoint(long[] rows, int[] states) {
@@ -122,7 +139,7 @@ abstract class Column {
 
         @Override
         void addTending(int row, long[] set) {
-            addAll(set, of(tending, typical[row]));
+            addAll(set, of(tending.get(), typical[row]));
         }
 
         private static long[] of(Map<Integer, long[]> sets, int states) {
@@ -133,7 +150,7 @@ abstract class Column {
     /** Rows by where their ranges begin and end. */
     private static final class Numbers extends Column {
         private final Ends expected;
-        private final Ends usual;
+        private final Lazy<Ends> usual;
 
         Numbers(Matrix matrix, int character, long[] rows, int held) {
             super(rows);
@@ -158,7 +175,7 @@ abstract class Column {
                 most[i] = spans[i].most();
             }
             expected = new Ends(ids, least, most, gap, rows.length);
-            usual = new Ends(ids, low, high, gap, rows.length);
+            usual = new Lazy<>(() -> new Ends(ids, low, high, gap, rows.length));
         }
 
         @Override
@@ -168,7 +185,7 @@ abstract class Column {
 
         @Override
         void addTending(int row, long[] tending) {
-            usual.add(row, tending);
+            usual.get().add(row, tending);
         }
     }
 

@@ -22,6 +22,11 @@ public enum Difference {
         return this == STRICT;
     }
 
+    /** Whether both rows' states can be compared now. */
+    public boolean isSeen() {
+        return this == STRICT || tends() || this == SHARED;
+    }
+
     /** Whether it speaks for one of them, but may be wrong. */
     public boolean tends() {
         return this == SO_FAR || this == TENDENCY;

@@ -69,14 +69,12 @@ public final class PairVerdicts {
     private void fill(int row, List<List<Column>> groups) {
         int at = row * words;
         long[] apart = new long[words];
-        long[] tending = new long[words];
         for (List<Column> group : groups) {
             Arrays.fill(apart, 0);
             boolean any = false;
             for (Column column : group) {
                 if (column.holds(row)) {
                     column.addApart(row, apart);
-                    column.addTending(row, tending);
                     any = true;
                 }
             }
@@ -85,7 +83,20 @@ public final class PairVerdicts {
                 once[at + w] |= apart[w];
             }
         }
-        System.arraycopy(tending, 0, usually, at, words);
+        if (!isApartFromAll(row)) {
+            long[] tending = new long[words];
+            groups.forEach(g -> g.stream().filter(c -> c.holds(row)).forEach(c -> c.addTending(row, tending)));
+            System.arraycopy(tending, 0, usually, at, words);
+        }
+    }
+
+    /** Tendencies matter only where nothing better tells a row apart. */
+    private boolean isApartFromAll(int row) {
+        int apart = 0;
+        for (int w = 0; w < words; w++) {
+            apart += Long.bitCount(once[row * words + w]);
+        }
+        return apart == n - 1;
     }
 
     /** The same for a matrix in which only cells of one row are others. */
@@ -105,7 +116,7 @@ public final class PairVerdicts {
     private void set(int a, int b, Verdict verdict) {
         put(once, a, b, verdict.compareTo(Verdict.THIN) >= 0);
         put(twice, a, b, verdict == Verdict.FIRM);
-        put(usually, a, b, verdict != Verdict.NONE);
+        put(usually, a, b, verdict == Verdict.TENDENCY);
     }
 
     private void put(long[] bits, int a, int b, boolean on) {

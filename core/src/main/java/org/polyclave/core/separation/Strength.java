@@ -1,8 +1,10 @@
 package org.polyclave.core.separation;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Distributions;
 import org.polyclave.core.matrix.Matrix;
@@ -74,5 +76,44 @@ public final class Strength {
             strongest.merge(matrix.character(c).group(), bits(a, b, c), Math::max);
         }
         return strongest.values().stream().mapToDouble(s -> s).sum();
+    }
+
+    /** Of all characters that can be seen, of one row against each: in each correlation group the strongest counts. */
+    public double[] bitsAgainstAll(int row, SeparationContext context) {
+        StrictSeparation separation = new StrictSeparation(matrix, context);
+        TreeMap<Integer, List<Integer>> groups = new TreeMap<>();
+        for (int c = 0; c < matrix.characterCount(); c++) {
+            groups.computeIfAbsent(matrix.character(c).group(), g -> new ArrayList<>())
+                    .add(c);
+        }
+        List<double[]> ofGroups = groups.values().stream()
+                .parallel()
+                .map(g -> strongest(row, g, separation))
+                .toList();
+        double[] bits = new double[matrix.rowCount()];
+        for (double[] ofGroup : ofGroups) {
+            for (int i = 0; i < bits.length; i++) {
+                bits[i] += ofGroup[i];
+            }
+        }
+        return bits;
+    }
+
+    private double[] strongest(int row, List<Integer> characters, StrictSeparation separation) {
+        double[] strongest = new double[matrix.rowCount()];
+        for (int c : characters) {
+            // Most rows of a character say the same few things, and where they are misread alike they are as strong.
+            boolean alike = matrix.character(c).misreading().isAlikeInAllRows();
+            Map<Cell, Double> known = new HashMap<>();
+            for (int i = 0; i < strongest.length; i++) {
+                if (i != row && separation.difference(row, i, c).isSeen()) {
+                    int at = i;
+                    double bits =
+                            alike ? known.computeIfAbsent(matrix.cell(i, c), k -> bits(row, at, c)) : bits(row, i, c);
+                    strongest[i] = Math.max(strongest[i], bits);
+                }
+            }
+        }
+        return strongest;
     }
 }

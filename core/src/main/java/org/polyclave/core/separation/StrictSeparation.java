@@ -22,6 +22,7 @@ import org.polyclave.core.matrix.MatrixCharacter;
 public final class StrictSeparation {
     private final Matrix matrix;
     private final SeparationContext context;
+    private final boolean[] always;
     private final boolean[][] applicable;
 
     public StrictSeparation(Matrix matrix) {
@@ -31,6 +32,7 @@ public final class StrictSeparation {
     public StrictSeparation(Matrix matrix, SeparationContext context) {
         this.matrix = matrix;
         this.context = context;
+        always = always(matrix);
         applicable = new boolean[matrix.rowCount()][];
         for (int i = 0; i < applicable.length; i++) {
             applicable[i] = applicable(i);
@@ -40,6 +42,7 @@ public final class StrictSeparation {
     private StrictSeparation(Matrix matrix, SeparationContext context, boolean[][] applicable) {
         this.matrix = matrix;
         this.context = context;
+        this.always = always(matrix);
         this.applicable = applicable;
     }
 
@@ -51,11 +54,20 @@ public final class StrictSeparation {
     }
 
     private boolean[] applicable(int row) {
-        boolean[] all = new boolean[matrix.characterCount()];
+        boolean[] all = always.clone();
         for (int c = 0; c < all.length; c++) {
-            all[c] = applies(row, c, matrix.characterCount());
+            all[c] = all[c] || applies(row, c, matrix.characterCount());
         }
         return all;
+    }
+
+    /** Characters that exist on every row. */
+    private static boolean[] always(Matrix matrix) {
+        boolean[] always = new boolean[matrix.characterCount()];
+        for (int c = 0; c < always.length; c++) {
+            always[c] = matrix.character(c).appliesWhen().isEmpty();
+        }
+        return always;
     }
 
     private boolean applies(int row, int character, int depth) {
@@ -146,12 +158,21 @@ public final class StrictSeparation {
 
     /** How well the rows are told apart: by the number of independent correlation groups among what separates them. */
     public Verdict verdict(int a, int b) {
-        int groups = groups(separating(a, b));
+        int group = 0;
+        boolean thin = false;
         boolean tends = false;
-        for (int c = 0; c < matrix.characterCount() && groups == 0 && !tends; c++) {
-            tends = difference(a, b, c).tends();
+        for (int c = 0; c < matrix.characterCount(); c++) {
+            Difference difference = difference(a, b, c);
+            if (difference.separates()) {
+                if (thin && matrix.character(c).group() != group) {
+                    return Verdict.FIRM;
+                }
+                thin = true;
+                group = matrix.character(c).group();
+            }
+            tends |= difference.tends();
         }
-        return Verdict.of(groups, tends);
+        return thin ? Verdict.THIN : tends ? Verdict.TENDENCY : Verdict.NONE;
     }
 
     /** Number of correlation groups among some characters. */

@@ -10,6 +10,9 @@ final class Typical {
     private Typical() {}
 
     static int states(Cell.Categorical cell) {
+        if (Integer.bitCount(cell.support()) == 1) {
+            return cell.support();
+        }
         double[] shares = cell.shares();
         int states = 0;
         double covered = 0;

@@ -9,9 +9,5 @@ public enum Verdict {
     /** Characters of one correlation group do. */
     THIN,
     /** Characters of two or more independent groups do. */
-    FIRM;
-
-    static Verdict of(int groups, boolean tendency) {
-        return groups > 1 ? FIRM : groups == 1 ? THIN : tendency ? TENDENCY : NONE;
-    }
+    FIRM
 }
