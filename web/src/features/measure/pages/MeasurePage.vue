@@ -460,6 +460,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
 
 .right {
   overflow: auto;
+  padding-top: 0.4rem;
 }
 
 .status {

@@ -16,7 +16,8 @@ import picocli.CommandLine.Command;
             ProveCommand.class,
             CheckCommand.class,
             ConvertCommand.class,
-            SummarizeCommand.class
+            SummarizeCommand.class,
+            SeparateCommand.class
         },
         mixinStandardHelpOptions = true)
 public final class Batch {

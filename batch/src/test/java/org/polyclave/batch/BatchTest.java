@@ -10,7 +10,10 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Random;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -291,6 +294,69 @@ class BatchTest {
         Run noFormat = run("convert", study.toString(), folder.resolve("a.doc").toString());
         assertThat(noFormat.code()).isEqualTo(64);
         assertThat(noFormat.err()).contains(".polyclave.json, .csv, .tsv, .xlsx, .nex or .taxa.csv");
+    }
+
+    private static JsonNode separated(String... more) throws IOException {
+        String example =
+                Path.of("..", "docs", "format", "examples", "telling-apart.csv").toString();
+        List<String> arguments = new ArrayList<>(List.of("separate", example, "--format", "json"));
+        arguments.addAll(List.of(more));
+        Run run = run(arguments.toArray(String[]::new));
+        assertThat(run.code()).as(run.err()).isZero();
+        return JSON.readTree(run.out());
+    }
+
+    /** The example that docs/computation.md works out by hand. */
+    @Test
+    void whatTellsRowsApartIsToldWithWhatIsAtHand() throws IOException {
+        JsonNode all = separated();
+        assertThat(all.get("pairs")
+                        .valueStream()
+                        .map(p -> p.get("rows") + " " + p.get("separating") + " " + p.get("verdict")))
+                .containsExactly(
+                        "[\"aa\",\"bb\"] [\"leaf-margin\",\"leaf-width\"] \"THIN\"",
+                        "[\"aa\",\"cc\"] [\"petals\"] \"THIN\"",
+                        "[\"bb\",\"cc\"] [\"leaf-margin\",\"petals\"] \"FIRM\"");
+        assertThat(all.get("pairs").get(0).get("bits").asDouble()).isEqualTo(2.436);
+        assertThat(all.get("diagnoses")
+                        .valueStream()
+                        .map(d -> d.get("row") + " " + d.get("characters") + " " + d.get("cost")))
+                .containsExactly(
+                        "\"aa\" [\"leaf-margin\",\"petals\"] 2.5",
+                        "\"bb\" [\"leaf-margin\"] 1.25",
+                        "\"cc\" [\"petals\"] 1.25");
+        assertThat(all.get("diagnoses")
+                        .valueStream()
+                        .map(d -> d.get("completion").asString()))
+                .containsOnly("OPTIMAL");
+
+        JsonNode winter = separated("--context", "months=12+1+2");
+        assertThat(winter.get("pairs").valueStream().map(p -> p.get("verdict").asString()))
+                .containsExactly("THIN", "NONE", "THIN");
+        assertThat(winter.get("diagnoses").get(0).get("notTold").toString()).isEqualTo("[\"cc\"]");
+
+        JsonNode two = separated("--rows", "bb,cc", "--context", "organs=flower");
+        assertThat(two.get("pairs")).hasSize(1);
+        assertThat(two.get("pairs").get(0).get("separating").toString()).isEqualTo("[\"petals\"]");
+
+        String large = write("large.csv", large()).toString();
+        assertThat(run("separate", large).code()).isEqualTo(3);
+        assertThat(run("separate", large, "--rows", "t 1,t 2").out()).contains("T 1 / T 2: thin");
+        assertThat(run("separate", large, "--rows", "nobody").code()).isEqualTo(64);
+        assertThat(run("separate", large, "--context", "preserved=pickled").code())
+                .isEqualTo(64);
+    }
+
+    private static String large() {
+        StringBuilder table = new StringBuilder("taxon,c0");
+        IntStream.range(1, 60).forEach(c -> table.append(",c").append(c));
+        for (int row = 0; row < 200; row++) {
+            table.append("\nT ").append(row);
+            for (int c = 0; c < 60; c++) {
+                table.append(c == 0 && row % 2 == 0 ? ",round" : ",flat");
+            }
+        }
+        return table.append('\n').toString();
     }
 
     @Test

@@ -1,12 +1,15 @@
 package org.polyclave.formats.study;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
+import org.polyclave.core.separation.SeparationContext;
 
 /**
  * What is at hand: months, organs and methods. Characters that cannot be seen then are left out of the key.
@@ -14,18 +17,26 @@ import java.util.TreeSet;
  * @param months numbers 1 to 12; empty: any
  * @param organs names of organs; empty: all
  * @param methods names of methods; empty: all; "eye" is always at hand
+ * @param preserved what was done to the specimen; what that alters cannot be seen
  */
-public record KeyContext(Set<Integer> months, Set<String> organs, Set<String> methods) {
+public record KeyContext(
+        Set<Integer> months, Set<String> organs, Set<String> methods, Set<Specimen.Treated> preserved) {
     public static final KeyContext EVERYTHING = new KeyContext(Set.of(), Set.of(), Set.of());
 
     public KeyContext {
         months = Set.copyOf(months);
         organs = Set.copyOf(organs);
         methods = Set.copyOf(methods);
+        preserved = Set.copyOf(preserved);
+    }
+
+    /** Of fresh material. */
+    public KeyContext(Set<Integer> months, Set<String> organs, Set<String> methods) {
+        this(months, organs, methods, Set.of());
     }
 
     /**
-     * Reads {@code months=1+2,organs=leaf+stem,methods=eye+lens,preserved=no}.
+     * Reads {@code months=1+2,organs=leaf+stem,methods=eye+lens,preserved=dried}.
      *
      * @throws IllegalArgumentException with a sentence, if a part is not known
      */
@@ -51,7 +62,39 @@ public record KeyContext(Set<Integer> months, Set<String> organs, Set<String> me
             }
             months.add(Integer.parseInt(month));
         }
-        return new KeyContext(months, parts.getOrDefault("organs", Set.of()), parts.getOrDefault("methods", Set.of()));
+        return new KeyContext(
+                months,
+                parts.getOrDefault("organs", Set.of()),
+                parts.getOrDefault("methods", Set.of()),
+                treated(parts.getOrDefault("preserved", Set.of())));
+    }
+
+    private static Set<Specimen.Treated> treated(Set<String> told) {
+        Set<Specimen.Treated> treated = EnumSet.noneOf(Specimen.Treated.class);
+        for (String text : told) {
+            List<Specimen.Treated> known = Stream.of(Specimen.Treated.values())
+                    .filter(t -> t.name().toLowerCase(Locale.ROOT).equals(text))
+                    .toList();
+            if (known.isEmpty() && !text.equals("no")) {
+                throw new IllegalArgumentException(
+                        "'" + text + "' is no way to preserve. Write no, dried, fluid, mounted, cut or dissected.");
+            }
+            treated.addAll(known);
+        }
+        return treated;
+    }
+
+    /** The same for telling rows apart: a character counts where both rows show it in one of the months. */
+    public SeparationContext separation(CompiledStudy whole) {
+        int mask = 0;
+        for (int month : months) {
+            mask |= 1 << (month - 1);
+        }
+        boolean[] unusable = new boolean[whole.characters().size()];
+        for (int c = 0; c < unusable.length; c++) {
+            unusable[c] = !isAtHand(whole.characters().get(c));
+        }
+        return new SeparationContext(mask, unusable);
     }
 
     /**
@@ -78,6 +121,8 @@ public record KeyContext(Set<Integer> months, Set<String> organs, Set<String> me
         String method = character.method().toLowerCase(Locale.ROOT);
         boolean organ = organs.isEmpty() || organs.contains(character.organ().toLowerCase(Locale.ROOT));
         boolean eye = method.isEmpty() || method.equals("eye") || method.equals("naked eye");
-        return organ && (methods.isEmpty() || eye || methods.contains(method));
+        boolean altered =
+                preserved.stream().anyMatch(t -> character.looking().alteredBy().contains(t));
+        return organ && !altered && (methods.isEmpty() || eye || methods.contains(method));
     }
 }
