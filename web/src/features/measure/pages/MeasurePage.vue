@@ -23,6 +23,7 @@ import ScaleForm from '../components/ScaleForm.vue';
 import SpecimenStrip from '../components/SpecimenStrip.vue';
 import { useInstruments } from '../composables/useInstruments';
 import { draftOf, useMeasured } from '../composables/useMeasured';
+import { useScaling } from '../composables/useScaling';
 import { nextItem, partsFor, shapesFor, type BenchMark, type Shape } from '../logic/marks';
 import type { Point } from '../logic/viewport';
 
@@ -130,9 +131,7 @@ const said = computed(() => {
 });
 const blind = ref(false);
 const bringing = ref(false);
-/** Whether the ends of the scale bar are placed, and those that were. */
-const scaling = ref(false);
-const ends = ref<[Point, Point] | null>(null);
+const { scaling, ends, begin, save: saveScale, said: scaleSaid } = useScaling(picture, run);
 
 const shapes = computed(() => (character.value ? shapesFor(character.value.type) : []));
 watch(
@@ -146,10 +145,6 @@ watch([specimenId, () => character.value?.id], () => {
   item.value = '';
   readingId.value = '';
   markProblem.value = null;
-});
-watch(picture, () => {
-  scaling.value = false;
-  ends.value = null;
 });
 
 const visible = computed(() =>
@@ -209,36 +204,10 @@ async function moved(id: string, parts: Point[][]) {
   await run(() => mend(id, draftOf(found.reading, { mark }), found.revision));
 }
 
-async function saveScale(scale: Schemas['Scale'] | undefined) {
-  const on = picture.value;
-  if (!on || !scale) return;
-  const done = await run(async () => {
-    await model.send('PUT', `/api/studies/${encodeURIComponent(model.slug)}/pictures`, {
-      picture: { ...on, scale },
-      seen: model.seen(`picture/${on.id}`),
-    });
-    await model.reload();
-  });
-  if (done) {
-    scaling.value = false;
-    ends.value = null;
-  }
-}
-
 function beginScale() {
-  scaling.value = true;
-  ends.value = null;
+  begin();
   void bench.value?.focus();
 }
-
-const scaleSaid = computed(() => {
-  const scale = picture.value?.scale;
-  if (!scale) return t('measure.scale.none');
-  const shared = study.value?.pictures.find((p) => p.id === scale.like)?.scale?.name;
-  return shared
-    ? t('measure.scale.shared', { name: shared })
-    : t('measure.scale.change', { length: scale.length ?? '' });
-});
 
 const instruments = useInstruments();
 const camera = ref(false);

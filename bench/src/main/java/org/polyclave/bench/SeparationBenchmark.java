@@ -1,7 +1,5 @@
 package org.polyclave.bench;
 
-import java.util.ArrayList;
-import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
 import org.openjdk.jmh.annotations.Benchmark;
@@ -64,29 +62,26 @@ public class SeparationBenchmark {
 
     static Matrix grouped(int rows, int characters) {
         Matrix plain = SyntheticMatrix.benchmark(rows, characters).generate(42);
-        List<MatrixCharacter> grouped = new ArrayList<>();
-        Cell[][] cells = new Cell[rows][characters];
-        for (int c = 0; c < characters; c++) {
-            MatrixCharacter of = plain.character(c);
-            grouped.add(new MatrixCharacter(
-                    of.id(),
-                    of.type(),
-                    of.stateCount(),
-                    of.appliesWhen(),
-                    of.organ(),
-                    of.method(),
-                    c % GROUPS,
-                    0.5 * (1 + c % 5),
-                    0,
-                    0.05,
-                    c % 2 == 0 ? MatrixCharacter.ALL_MONTHS : JUNE_TO_NOVEMBER,
-                    false,
-                    true));
-            for (int i = 0; i < rows; i++) {
-                cells[i][c] = plain.cell(i, c);
-            }
-        }
-        return Matrix.of(plain.rows(), grouped, cells);
+        return SyntheticMatrix.withCharacters(plain, SeparationBenchmark::grouped);
+    }
+
+    private static MatrixCharacter grouped(MatrixCharacter plain) {
+        // The generator gives each character its own number as its group.
+        int c = plain.group();
+        return new MatrixCharacter(
+                plain.id(),
+                plain.type(),
+                plain.stateCount(),
+                plain.appliesWhen(),
+                plain.organ(),
+                plain.method(),
+                c % GROUPS,
+                0.5 * (1 + c % 5),
+                0,
+                0.05,
+                c % 2 == 0 ? MatrixCharacter.ALL_MONTHS : JUNE_TO_NOVEMBER,
+                false,
+                true);
     }
 
     @Benchmark

@@ -3,6 +3,7 @@ package org.polyclave.core.testkit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.function.UnaryOperator;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
@@ -54,6 +55,17 @@ public record SyntheticMatrix(
             }
         }
         return Matrix.of(rowList, definitions, cells);
+    }
+
+    /** A matrix with the same cells and other characters, of as many states. */
+    public static Matrix withCharacters(Matrix matrix, UnaryOperator<MatrixCharacter> change) {
+        Cell[][] cells = new Cell[matrix.rowCount()][matrix.characterCount()];
+        for (int i = 0; i < cells.length; i++) {
+            for (int c = 0; c < cells[i].length; c++) {
+                cells[i][c] = matrix.cell(i, c);
+            }
+        }
+        return Matrix.of(matrix.rows(), matrix.characters().stream().map(change).toList(), cells);
     }
 
     private MatrixCharacter definition(int c, List<MatrixCharacter> earlier, Random random) {

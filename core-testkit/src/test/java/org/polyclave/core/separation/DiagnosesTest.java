@@ -30,30 +30,22 @@ class DiagnosesTest {
     /** Several characters a group, of different effort. */
     private static Matrix matrix(Random random, int rows, int count) {
         Matrix plain = new SyntheticMatrix(rows, count, 3, 0.3, 0.15, 0.3, 0.1, false).generate(random.nextLong());
-        List<MatrixCharacter> characters = new ArrayList<>();
-        for (MatrixCharacter c : plain.characters()) {
-            characters.add(new MatrixCharacter(
-                    c.id(),
-                    c.type(),
-                    c.stateCount(),
-                    c.appliesWhen(),
-                    c.organ(),
-                    c.method(),
-                    random.nextInt(1 + 2 * count / 3),
-                    0.5 + random.nextInt(5),
-                    0,
-                    random.nextInt(3) * 0.1,
-                    0xFFF,
-                    false,
-                    true));
-        }
-        Cell[][] cells = new Cell[rows][count];
-        for (int i = 0; i < rows; i++) {
-            for (int c = 0; c < count; c++) {
-                cells[i][c] = plain.cell(i, c);
-            }
-        }
-        return Matrix.of(plain.rows(), characters, cells);
+        return SyntheticMatrix.withCharacters(
+                plain,
+                c -> new MatrixCharacter(
+                        c.id(),
+                        c.type(),
+                        c.stateCount(),
+                        c.appliesWhen(),
+                        c.organ(),
+                        c.method(),
+                        random.nextInt(1 + 2 * count / 3),
+                        0.5 + random.nextInt(5),
+                        0,
+                        random.nextInt(3) * 0.1,
+                        0xFFF,
+                        false,
+                        true));
     }
 
     /** Whether a set tells a row from every rival by as many groups as there are, up to k. */
