@@ -195,4 +195,33 @@ class AnyOrderIdentifierTest {
             assertThat(start.questions()).hasSize(hazard == Hazard.SERIOUS ? 0 : 1);
         }
     }
+
+    /** Answers by rules of thumb make a danger look unlikely; what is dangerous to do stays unsuggested all the same. */
+    @Test
+    void aRuleOfThumbDoesNotMakeADangerousObservationHarmless() {
+        for (boolean rough : new boolean[] {true, false}) {
+            List<MatrixCharacter> characters = new ArrayList<>();
+            Cell[][] cells = new Cell[2][5];
+            List<Answer> answers = new ArrayList<>();
+            for (int c = 0; c < 5; c++) {
+                boolean crush = c == 4;
+                characters.add(new MatrixCharacter(
+                        "c" + c, CharacterType.STATES, 2, List.of(), c, 0, c, 1, 0, 0.05, 0xFFF, crush, true));
+                cells[0][c] = Cell.Categorical.single(0, 2);
+                cells[1][c] = Cell.Categorical.single(1, 2);
+                if (!crush) {
+                    answers.add(new Answer(c, new Observation.Seen(0b10), Certainty.SURE, rough));
+                }
+            }
+            Matrix matrix = Matrix.of(
+                    List.of(
+                            new MatrixRow("bane", 0, 0, 1, Hazard.SERIOUS),
+                            new MatrixRow("mild", 1, 1, 1, Hazard.NONE_KNOWN)),
+                    characters,
+                    cells);
+            Identification found = new AnyOrderIdentifier(matrix).identify(answers, IdentifyOptions.WEIGH);
+            assertThat(found.standings().get(1).posterior()).isLessThan(0.01);
+            assertThat(found.questions()).hasSize(rough ? 0 : 1);
+        }
+    }
 }

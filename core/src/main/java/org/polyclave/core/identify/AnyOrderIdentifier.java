@@ -66,7 +66,7 @@ public final class AnyOrderIdentifier {
         List<Standing> standings = tally.standings();
         double[] posterior = tally.posterior();
         double outside = tally.outside();
-        List<Question> questions = questions(evidence, posterior, outside, options);
+        List<Question> questions = questions(evidence, standings, posterior, outside, options);
         List<Margin> margins = margins(standings, evidence, options);
         Conclusion conclusion = conclude(standings, outside, questions, margins, evidence);
         return new Identification(standings, outside, questions, margins, conclusion);
@@ -207,8 +207,9 @@ public final class AnyOrderIdentifier {
         return true;
     }
 
-    private List<Question> questions(Evidence evidence, double[] posterior, double outside, IdentifyOptions options) {
-        boolean danger = dangerIsLikely(posterior);
+    private List<Question> questions(
+            Evidence evidence, List<Standing> standings, double[] posterior, double outside, IdentifyOptions options) {
+        boolean danger = dangerIsLikely(standings);
         List<Question> found = new ArrayList<>();
         for (int c = 0; c < matrix.characterCount(); c++) {
             MatrixCharacter character = matrix.character(c);
@@ -230,9 +231,12 @@ public final class AnyOrderIdentifier {
     }
 
     /** While a dangerous row is still likely, nothing that needs smelling, touching or cutting is suggested. */
-    private boolean dangerIsLikely(double[] posterior) {
-        for (int i = 0; i < posterior.length; i++) {
-            if (matrix.row(i).hazard().isDangerous() && posterior[i] >= LIKELY_DANGER) {
+    private boolean dangerIsLikely(List<Standing> standings) {
+        for (int k = 0; k < standings.size(); k++) {
+            Standing standing = standings.get(k);
+            // Not even a likely danger becomes an unlikely one by a rule of thumb.
+            if (matrix.row(standing.row()).hazard().isDangerous()
+                    && firmShare(standing, standings.get(0)) >= LIKELY_DANGER) {
                 return true;
             }
         }
@@ -369,7 +373,7 @@ public final class AnyOrderIdentifier {
         for (int k = 0; k < standings.size(); k++) {
             Standing rival = standings.get(k);
             boolean other = matrix.row(rival.row()).target() != target;
-            boolean weighty = shareOfRival(rival, standings.get(0)) >= RIVAL && !notCompared.contains(rival.row());
+            boolean weighty = firmShare(rival, standings.get(0)) >= RIVAL && !notCompared.contains(rival.row());
             if (other && weighty && contradictingGroups(rival) < 2) {
                 return false;
             }
@@ -377,8 +381,8 @@ public final class AnyOrderIdentifier {
         return true;
     }
 
-    /** What a rival would have left without the answers that must not be the only basis of a name, if that is more. */
-    private static double shareOfRival(Standing rival, Standing leader) {
+    /** What a row would have beside the leader without the answers that must not be the only basis of a name, if that is more. */
+    private static double firmShare(Standing rival, Standing leader) {
         double beside = leader.posterior() > 0 ? rival.posterior() / leader.posterior() : 1;
         double firm = beside * PortableMath.exp2(roughBits(leader) - roughBits(rival));
         double share = firm / (1 + firm);

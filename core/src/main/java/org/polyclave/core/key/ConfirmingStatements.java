@@ -42,7 +42,7 @@ final class ConfirmingStatements {
             return List.of();
         }
         List<Pair> found = new ArrayList<>();
-        boolean danger = holdsDangerous();
+        boolean danger = position.holdsDangerous();
         for (int c = 0; c < problem.matrix.characterCount(); c++) {
             if (c != split.character()
                     && !(danger && problem.matrix.character(c).hazardousToObserve())) {
@@ -61,15 +61,6 @@ final class ConfirmingStatements {
     private boolean duplicates() {
         for (int k = 0; k < position.size(); k++) {
             if (position.enters(k, split, true) && position.enters(k, split, false)) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    private boolean holdsDangerous() {
-        for (int k = 0; k < position.size(); k++) {
-            if (problem.matrix.row(problem.rowOf[position.classes[k]]).hazard().isDangerous()) {
                 return true;
             }
         }

@@ -1,7 +1,6 @@
 package org.polyclave.core.key;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -118,16 +117,11 @@ final class KeyWriter {
                 Role.DECIDING,
                 limit.flatMap(l -> l.between(position.low[split.character()], position.high[split.character()])),
                 // A rough size must not stand between a reader and a dangerous taxon.
-                holdsDangerous(position) ? Optional.empty() : limit.flatMap(DoubtfulLimit::handy)));
+                position.holdsDangerous() ? Optional.empty() : limit.flatMap(DoubtfulLimit::handy)));
         for (ConfirmingStatements.Pair pair : confirms) {
             statements.add(first ? pair.first() : pair.second());
         }
         return statements;
-    }
-
-    private boolean holdsDangerous(Position position) {
-        return Arrays.stream(position.classes)
-                .anyMatch(k -> problem.matrix.row(problem.rowOf[k]).hazard().isDangerous());
     }
 
     private Optional<DoubtfulLimit> limit(Position position, Split split) {

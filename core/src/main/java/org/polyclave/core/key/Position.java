@@ -53,6 +53,19 @@ final class Position {
         return classes.length;
     }
 
+    boolean isDangerous(int k) {
+        return problem.matrix.row(problem.rowOf[classes[k]]).hazard().isDangerous();
+    }
+
+    boolean holdsDangerous() {
+        for (int k = 0; k < classes.length; k++) {
+            if (isDangerous(k)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     Pattern pattern(int character, int k) {
         return problem.pattern(character, classes[k]);
     }

@@ -34,7 +34,7 @@ final class SplitCost {
             double m = Math.max(
                     objective.misreading(character, row) * acrossShare(split, first), beyond(position, split, k));
             rate += objective.errorWeight() * share * m * worstLoss(position, split, row, !first);
-            boolean danger = isDangerous(position, k);
+            boolean danger = position.isDangerous(k);
             int other = first ? 1 : 0;
             if (danger ? harmless[other] : dangerous[other]) {
                 rate += objective.hazardWeight() * share * m;
@@ -75,13 +75,9 @@ final class SplitCost {
                 : 0;
     }
 
-    private boolean isDangerous(Position position, int k) {
-        return problem.matrix.row(problem.rowOf[position.classes[k]]).hazard().isDangerous();
-    }
-
     private boolean holds(Position position, Split split, boolean first, boolean dangerous) {
         for (int k = 0; k < position.size(); k++) {
-            if (isDangerous(position, k) == dangerous && position.enters(k, split, first)) {
+            if (position.isDangerous(k) == dangerous && position.enters(k, split, first)) {
                 return true;
             }
         }

@@ -1,8 +1,10 @@
 package org.polyclave.core.measure;
 
+import org.polyclave.core.matrix.NormalScale;
+
 /**
- * Limits that hold 90 % of all individuals, with 95 % confidence, if they are normally distributed, or lognormally where the
- * standard deviation exceeds a third of the mean: mean ± k · SD with k by W. G. Howe, Two-sided tolerance limits for normal
+ * Limits that hold 90 % of all individuals, with 95 % confidence, if they are normally distributed on their
+ * {@link NormalScale}: mean ± k · SD with k by W. G. Howe, Two-sided tolerance limits for normal
  * populations, Journal of the American Statistical Association 64 (1969) 610–620 (k = 4.27, 2.84, 2.31, 2.14 for 5, 10, 20, 30
  * individuals).
  */
@@ -12,7 +14,6 @@ public final class Tolerance {
 
     private static final double BOTH_TAILS_OUT = 0.95;
     private static final double UNLUCKY = 0.05;
-    private static final double SKEWED = 1.0 / 3;
     /** By number of individuals; working one out takes longer than all else. */
     private static final double[] FACTORS = factors();
 
@@ -31,14 +32,7 @@ public final class Tolerance {
      * @param sd n − 1
      */
     public static Summary.Interval of(int n, double mean, double sd) {
-        double k = FACTORS[n];
-        if (mean > 0 && sd > mean * SKEWED) {
-            double ratio = sd / mean;
-            double variance = Math.log(1 + ratio * ratio);
-            double centre = Math.log(mean) - variance / 2;
-            double distance = k * Math.sqrt(variance);
-            return new Summary.Interval(Math.exp(centre - distance), Math.exp(centre + distance));
-        }
-        return new Summary.Interval(mean - k * sd, mean + k * sd);
+        NormalScale scale = NormalScale.of(mean, sd);
+        return new Summary.Interval(scale.at(-FACTORS[n]), scale.at(FACTORS[n]));
     }
 }
