@@ -69,7 +69,10 @@ p {
 }
 
 @media (max-width: 600px) {
-  summary,
+  summary {
+    padding: 0.65rem 0;
+  }
+
   .link {
     min-height: 2.75rem;
   }
