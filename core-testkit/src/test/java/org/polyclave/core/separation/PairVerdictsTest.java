@@ -3,7 +3,6 @@ package org.polyclave.core.separation;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -23,67 +22,11 @@ import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.matrix.Measured;
 import org.polyclave.core.measure.Tolerance;
 import org.polyclave.core.testkit.SeparationOracle;
-import org.polyclave.core.testkit.SyntheticMatrix;
 
 /** All pairs at once against the definition, pair by pair. */
 class PairVerdictsTest {
     static LongStream seeds() {
         return LongStream.rangeClosed(1, 60);
-    }
-
-    /** Groups of several characters, months of rows' own, dependent, unknown and measured cells. */
-    private static Matrix matrix(Random random, int rows, int count) {
-        Matrix plain = new SyntheticMatrix(rows, count, 4, 0.4, 0.15, 0.35, 0.3, false).generate(random.nextLong());
-        List<MatrixCharacter> characters = new ArrayList<>();
-        for (MatrixCharacter c : plain.characters()) {
-            int months = random.nextInt(3) == 0 ? 1 + random.nextInt(0xFFF) : MatrixCharacter.ALL_MONTHS;
-            double uncertainty = random.nextInt(4);
-            characters.add(new MatrixCharacter(
-                    c.id(),
-                    c.type(),
-                    c.stateCount(),
-                    c.appliesWhen(),
-                    c.organ(),
-                    c.method(),
-                    random.nextInt(1 + count / 2),
-                    1,
-                    uncertainty,
-                    0.05,
-                    months,
-                    false,
-                    true));
-        }
-        Cell[][] cells = new Cell[rows][count];
-        int[][] ownMonths = new int[rows][count];
-        for (int i = 0; i < rows; i++) {
-            for (int c = 0; c < count; c++) {
-                cells[i][c] = cell(plain.cell(i, c), random);
-                ownMonths[i][c] = random.nextInt(5) == 0 ? 1 + random.nextInt(0xFFF) : 0;
-            }
-        }
-        return Matrix.of(plain.rows(), characters, cells, new boolean[rows][count], ownMonths);
-    }
-
-    private static Cell cell(Cell plain, Random random) {
-        if (random.nextInt(15) == 0) {
-            return Cell.NOT_APPLICABLE;
-        }
-        if (plain instanceof Cell.Numeric range && random.nextInt(3) == 0 && range.max() > range.min()) {
-            Measured measured = new Measured(
-                    2 + random.nextInt(60),
-                    (range.low() + range.high()) / 2,
-                    (range.max() - range.min()) / (3 + random.nextInt(3)));
-            return new Cell.Numeric(range.min(), range.low(), range.high(), range.max(), Optional.of(measured));
-        }
-        return plain;
-    }
-
-    private static SeparationContext context(Random random, int characters) {
-        boolean[] unusable = new boolean[characters];
-        for (int c = 0; c < characters; c++) {
-            unusable[c] = random.nextInt(6) == 0;
-        }
-        return new SeparationContext(random.nextBoolean() ? 0 : random.nextInt(0x1000), unusable);
     }
 
     private static void compare(PairVerdicts all, Matrix matrix, SeparationContext context) {
@@ -105,8 +48,9 @@ class PairVerdictsTest {
     void allPairsAtOnceAreWhatTheDefinitionSays(long seed) {
         Random random = new Random(seed);
         // More rows than a word has bits, and than a block of ends.
-        Matrix matrix = matrix(random, 2 + random.nextInt(seed % 6 == 0 ? 150 : 40), 1 + random.nextInt(14));
-        SeparationContext context = context(random, matrix.characterCount());
+        Matrix matrix =
+                SeparationCases.matrix(random, 2 + random.nextInt(seed % 6 == 0 ? 150 : 40), 1 + random.nextInt(14));
+        SeparationContext context = SeparationCases.context(random, matrix.characterCount());
         PairVerdicts all = PairVerdicts.of(matrix, context);
         compare(all, matrix, context);
         long counted = 0;
@@ -120,8 +64,8 @@ class PairVerdictsTest {
     @MethodSource("seeds")
     void anEditedCellChangesItsRowOnly(long seed) {
         Random random = new Random(seed);
-        Matrix before = matrix(random, 3 + random.nextInt(30), 1 + random.nextInt(10));
-        SeparationContext context = context(random, before.characterCount());
+        Matrix before = SeparationCases.matrix(random, 3 + random.nextInt(30), 1 + random.nextInt(10));
+        SeparationContext context = SeparationCases.context(random, before.characterCount());
         int row = random.nextInt(before.rowCount());
         int c = random.nextInt(before.characterCount());
         Cell cell = random.nextInt(3) == 0 ? Cell.UNKNOWN : before.cell(random.nextInt(before.rowCount()), c);

@@ -14,6 +14,9 @@ import java.util.List;
  */
 public final class RangeDistribution {
     private static final double CORE_SHARE = 0.9;
+    /** Errors closer than this are the same. */
+    private static final double LEVEL = 1e-12;
+
     /** Shares at whose quantiles a predictive distribution is cut into flat parts. */
     private static final double[] LEVELS = levels();
 
@@ -91,31 +94,118 @@ public final class RangeDistribution {
      * @param share of {@code background} in either, 0 to 1
      */
     public double affinity(RangeDistribution other, RangeDistribution background, double share) {
+        Walk p = new Walk(this);
+        Walk q = new Walk(other);
+        Walk third = new Walk(background);
         double sum = 0;
-        double at = Double.NEGATIVE_INFINITY;
-        double[] before = {0, 0, 0};
-        int i = 0;
-        int j = 0;
-        while (i < xs.length || j < other.xs.length) {
-            double next = j == other.xs.length || (i < xs.length && xs[i] <= other.xs[j]) ? xs[i] : other.xs[j];
-            i += i < xs.length && xs[i] == next ? 1 : 0;
-            j += j < other.xs.length && other.xs[j] == next ? 1 : 0;
-            double[] upTo = {below(next), other.below(next), background.below(next)};
-            sum += piece(before, upTo, share);
-            before = upTo;
-            double[] with = {upTo(next), other.upTo(next), background.upTo(next)};
-            sum += piece(before, with, share);
-            before = with;
-            at = next;
+        while (p.isUnderWay() || q.isUnderWay()) {
+            double next = Math.min(p.next(), q.next());
+            p.advance(next);
+            q.advance(next);
+            third.advance(next);
+            sum += piece(p.before(), q.before(), third.before(), share);
+            sum += piece(p.at(), q.at(), third.at(), share);
         }
-        sum += at == Double.NEGATIVE_INFINITY ? 0 : piece(before, new double[] {1, 1, 1}, share);
+        p.end();
+        q.end();
+        third.end();
+        sum += piece(p.before(), q.before(), third.before(), share);
         return sum < 1 ? sum : 1;
     }
 
-    /** √(p·q) of what lies between two places of each distribution function. */
-    private static double piece(double[] from, double[] to, double share) {
-        double blunder = share * (to[2] - from[2]);
-        return root((1 - share) * (to[0] - from[0]) + blunder, (1 - share) * (to[1] - from[1]) + blunder);
+    /**
+     * Where to cut between two distributions so that the fewest are taken for the other, at even odds.
+     *
+     * @param from all cuts from here ...
+     * @param to ... to here are equally good
+     * @param error share of both that lies on the wrong side
+     */
+    public record LeastError(double from, double to, double error) {
+        public double middle() {
+            return from + (to - from) / 2;
+        }
+    }
+
+    /** The cut with the least error; values up to it belong to this distribution. Takes time in the ends of both. */
+    public LeastError cutBelow(RangeDistribution upper) {
+        Walk p = new Walk(this);
+        Walk q = new Walk(upper);
+        LeastError best = new LeastError(Math.min(p.next(), q.next()), Math.min(p.next(), q.next()), 1);
+        boolean level = false;
+        while (p.isUnderWay() || q.isUnderWay()) {
+            double next = Math.min(p.next(), q.next());
+            p.advance(next);
+            q.advance(next);
+            double before = (1 - p.below + q.below) / 2;
+            if (level && before <= best.error + LEVEL) {
+                best = new LeastError(best.from, next, best.error);
+            }
+            double with = (1 - p.upTo + q.upTo) / 2;
+            level = with <= best.error + LEVEL;
+            if (with < best.error - LEVEL) {
+                best = new LeastError(next, next, with);
+            }
+        }
+        return best;
+    }
+
+    /** Goes along a distribution function from end to end of its flat parts and of another's. */
+    private static final class Walk {
+        private final RangeDistribution of;
+        private int next;
+        private double last;
+        private double below;
+        private double upTo;
+
+        Walk(RangeDistribution of) {
+            this.of = of;
+        }
+
+        boolean isUnderWay() {
+            return next < of.xs.length;
+        }
+
+        double next() {
+            return isUnderWay() ? of.xs[next] : Double.POSITIVE_INFINITY;
+        }
+
+        /** To a place no further than the next end, or for the third of a mixture beyond it. */
+        void advance(double x) {
+            last = upTo;
+            while (next < of.xs.length && of.xs[next] < x) {
+                next++;
+            }
+            if (next < of.xs.length && of.xs[next] == x) {
+                below = of.below[next];
+                upTo = of.upTo[next];
+                next++;
+            } else {
+                below = of.between(next, x);
+                upTo = below;
+            }
+        }
+
+        void end() {
+            last = upTo;
+            below = 1;
+            upTo = 1;
+        }
+
+        /** What lies between the last place and this one. */
+        double before() {
+            return below - last;
+        }
+
+        /** What lies at this place. */
+        double at() {
+            return upTo - below;
+        }
+    }
+
+    /** √(p·q) of what lies in a stretch of two distributions, each mixed with a share of a third. */
+    private static double piece(double p, double q, double third, double share) {
+        double blunder = share * third;
+        return root((1 - share) * p + blunder, (1 - share) * q + blunder);
     }
 
     private static double root(double p, double q) {

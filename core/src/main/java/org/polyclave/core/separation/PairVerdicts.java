@@ -49,7 +49,7 @@ public final class PairVerdicts {
     }
 
     /** Columns by correlation group; a character whose rows show it in different months has one for each month. */
-    private static List<List<Column>> groups(Matrix matrix, SeparationContext context, StrictSeparation pairs) {
+    static List<List<Column>> groups(Matrix matrix, SeparationContext context, StrictSeparation pairs) {
         TreeMap<Integer, List<Integer>> characters = new TreeMap<>();
         for (int c = 0; c < matrix.characterCount(); c++) {
             if (context.isUsable(c)) {

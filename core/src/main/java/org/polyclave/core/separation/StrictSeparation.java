@@ -81,6 +81,11 @@ public final class StrictSeparation {
         return true;
     }
 
+    /** Whether a character surely applies to a row. */
+    boolean isApplicable(int row, int character) {
+        return applicable[row][character];
+    }
+
     /** Whether a row is scored for a character that surely applies to it. */
     boolean isComparable(int row, int character) {
         Cell cell = matrix.cell(row, character);
