@@ -94,6 +94,15 @@ public sealed interface Cell {
             }
         }
 
+        /** Whole and half numbers differ in their highest bits only: without mixing, most ranges would share few values. */
+        @Override
+        public int hashCode() {
+            int hash = 31 * Double.hashCode(min) + Double.hashCode(low);
+            hash = 31 * (31 * hash + Double.hashCode(high)) + Double.hashCode(max);
+            hash = (hash ^ (hash >>> 15)) * 0x2c1b3c6d;
+            return hash ^ (hash >>> 12);
+        }
+
         public static Numeric range(double low, double high) {
             return new Numeric(low, low, high, high);
         }

@@ -74,7 +74,8 @@ public final class Distributions {
 
     /** Distribution of a numeric character for a cell. */
     public RangeDistribution range(int character, Cell cell) {
-        RangeDistribution own = ranges.get(character).get(cell);
+        RangeDistribution own =
+                cell instanceof Cell.Numeric ? ranges.get(character).get(cell) : null;
         return own == null ? rangeMixture[character] : own;
     }
 }

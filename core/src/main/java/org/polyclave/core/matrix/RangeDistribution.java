@@ -102,7 +102,7 @@ public final class RangeDistribution {
             double next = Math.min(p.next(), q.next());
             p.advance(next);
             q.advance(next);
-            third.advance(next);
+            third.leap(next);
             sum += piece(p.before(), q.before(), third.before(), share);
             sum += piece(p.at(), q.at(), third.at(), share);
         }
@@ -169,13 +169,22 @@ public final class RangeDistribution {
             return isUnderWay() ? of.xs[next] : Double.POSITIVE_INFINITY;
         }
 
-        /** To a place no further than the next end, or for the third of a mixture beyond it. */
+        /** To a place no further than the next end. */
         void advance(double x) {
             last = upTo;
-            while (next < of.xs.length && of.xs[next] < x) {
-                next++;
-            }
-            if (next < of.xs.length && of.xs[next] == x) {
+            stand(x);
+        }
+
+        /** To a place beyond any number of ends: the third of a mixture has very many. */
+        void leap(double x) {
+            last = upTo;
+            int found = Arrays.binarySearch(of.xs, next, of.xs.length, x);
+            next = found >= 0 ? found : -found - 1;
+            stand(x);
+        }
+
+        private void stand(double x) {
+            if (isUnderWay() && of.xs[next] == x) {
                 below = of.below[next];
                 upTo = of.upTo[next];
                 next++;

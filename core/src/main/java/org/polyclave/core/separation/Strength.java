@@ -1,13 +1,14 @@
 package org.polyclave.core.separation;
 
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
+import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Distributions;
 import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.matrix.RangeDistribution;
 import org.polyclave.core.matrix.RecordedStates;
@@ -26,34 +27,67 @@ public final class Strength {
     private final Matrix matrix;
     private final Observer observer;
     private final Distributions distributions;
+    /** By row and character; rows that say the same and are misread alike share it. */
+    private final Recorded[][] recorded;
 
     public Strength(Matrix matrix, Observer observer) {
         this.matrix = matrix;
         this.observer = observer;
         distributions = new Distributions(matrix, RangeDistribution.Tails.KEPT);
+        recorded = new Recorded[matrix.rowCount()][matrix.characterCount()];
+        IntStream.range(0, matrix.characterCount()).parallel().forEach(this::record);
+    }
+
+    /** What readers record of a row: states, a range, or nothing that can be compared. */
+    private sealed interface Recorded {
+        record States(double[] shares) implements Recorded {}
+
+        record Range(RangeDistribution range) implements Recorded {}
+
+        record Nothing() implements Recorded {}
+    }
+
+    private static final Recorded NOTHING = new Recorded.Nothing();
+
+    private void record(int character) {
+        boolean alike = matrix.character(character).misreading().isAlikeInAllRows();
+        Map<Cell, Recorded> known = new HashMap<>();
+        for (int i = 0; i < recorded.length; i++) {
+            Cell cell = matrix.cell(i, character);
+            int row = i;
+            recorded[i][character] = alike || cell instanceof Cell.Numeric
+                    ? known.computeIfAbsent(cell, k -> recorded(row, character, k))
+                    : recorded(row, character, cell);
+        }
+    }
+
+    private Recorded recorded(int row, int character, Cell cell) {
+        if (cell instanceof Cell.Categorical states) {
+            MatrixCharacter of = matrix.character(character);
+            return new Recorded.States(
+                    RecordedStates.of(of, states, of.misreading().rate(observer, row)));
+        }
+        return cell instanceof Cell.Numeric ? new Recorded.Range(distributions.range(character, cell)) : NOTHING;
     }
 
     /** 0 where one of the cells is unknown or does not exist. */
     public double bits(int a, int b, int character) {
-        double affinity = 1;
-        if (matrix.cell(a, character) instanceof Cell.Categorical p
-                && matrix.cell(b, character) instanceof Cell.Categorical q) {
-            affinity = affinity(recorded(a, character, p), recorded(b, character, q), mixture(character));
-        } else if (matrix.cell(a, character) instanceof Cell.Numeric p
-                && matrix.cell(b, character) instanceof Cell.Numeric q) {
-            affinity = distributions
-                    .range(character, p)
-                    .affinity(distributions.range(character, q), distributions.range(character, Cell.UNKNOWN), BLUNDER);
-        }
+        return bits(affinity(recorded[a][character], recorded[b][character], character));
+    }
+
+    private static double bits(double affinity) {
         double bits = -PortableMath.log2(affinity);
         return bits > 0 ? bits : 0;
     }
 
-    private double[] recorded(int row, int character, Cell.Categorical cell) {
-        return RecordedStates.of(
-                matrix.character(character),
-                cell,
-                matrix.character(character).misreading().rate(observer, row));
+    private double affinity(Recorded a, Recorded b, int character) {
+        if (a instanceof Recorded.States p && b instanceof Recorded.States q) {
+            return affinity(p.shares(), q.shares(), mixture(character));
+        }
+        if (a instanceof Recorded.Range p && b instanceof Recorded.Range q) {
+            return p.range().affinity(q.range(), distributions.range(character, Cell.UNKNOWN), BLUNDER);
+        }
+        return 1;
     }
 
     private double[] mixture(int character) {
@@ -78,42 +112,31 @@ public final class Strength {
         return strongest.values().stream().mapToDouble(s -> s).sum();
     }
 
-    /** Of all characters that can be seen, of one row against each: in each correlation group the strongest counts. */
+    /**
+     * Of all characters that can be seen, of one row against each: in each correlation group the strongest counts. Goes row by
+     * row, as cells lie in memory.
+     */
     public double[] bitsAgainstAll(int row, SeparationContext context) {
         StrictSeparation separation = new StrictSeparation(matrix, context);
-        TreeMap<Integer, List<Integer>> groups = new TreeMap<>();
-        for (int c = 0; c < matrix.characterCount(); c++) {
-            groups.computeIfAbsent(matrix.character(c).group(), g -> new ArrayList<>())
-                    .add(c);
-        }
-        List<double[]> ofGroups = groups.values().stream()
-                .parallel()
-                .map(g -> strongest(row, g, separation))
-                .toList();
+        int[] groups = matrix.characters().stream()
+                .mapToInt(MatrixCharacter::group)
+                .distinct()
+                .sorted()
+                .toArray();
+        int[] groupOf = matrix.characters().stream()
+                .mapToInt(c -> Arrays.binarySearch(groups, c.group()))
+                .toArray();
         double[] bits = new double[matrix.rowCount()];
-        for (double[] ofGroup : ofGroups) {
-            for (int i = 0; i < bits.length; i++) {
-                bits[i] += ofGroup[i];
-            }
-        }
-        return bits;
-    }
-
-    private double[] strongest(int row, List<Integer> characters, StrictSeparation separation) {
-        double[] strongest = new double[matrix.rowCount()];
-        for (int c : characters) {
-            // Most rows of a character say the same few things, and where they are misread alike they are as strong.
-            boolean alike = matrix.character(c).misreading().isAlikeInAllRows();
-            Map<Cell, Double> known = new HashMap<>();
-            for (int i = 0; i < strongest.length; i++) {
-                if (i != row && separation.difference(row, i, c).isSeen()) {
-                    int at = i;
-                    double bits =
-                            alike ? known.computeIfAbsent(matrix.cell(i, c), k -> bits(row, at, c)) : bits(row, i, c);
-                    strongest[i] = Math.max(strongest[i], bits);
+        IntStream.range(0, bits.length).parallel().filter(i -> i != row).forEach(i -> {
+            double[] least = new double[groups.length];
+            Arrays.fill(least, 1);
+            for (int c = 0; c < groupOf.length; c++) {
+                if (separation.isSeen(row, i, c)) {
+                    least[groupOf[c]] = Math.min(least[groupOf[c]], affinity(recorded[row][c], recorded[i][c], c));
                 }
             }
-        }
-        return strongest;
+            bits[i] = Arrays.stream(least).map(Strength::bits).sum();
+        });
+        return bits;
     }
 }

@@ -92,6 +92,14 @@ public final class StrictSeparation {
         return applicable[row][character] && (cell instanceof Cell.Categorical || cell instanceof Cell.Numeric);
     }
 
+    /** Whether the rows can be compared in a character now. */
+    boolean isSeen(int a, int b, int character) {
+        return context.isUsable(character)
+                && isComparable(a, character)
+                && isComparable(b, character)
+                && (context.monthsOf(matrix.months(a, character)) & context.monthsOf(matrix.months(b, character))) != 0;
+    }
+
     /** How {@code character} stands between rows {@code a} and {@code b}. */
     public Difference difference(int a, int b, int character) {
         Cell first = matrix.cell(a, character);
