@@ -1,14 +1,14 @@
 package org.polyclave.core.key;
 
 /** Numbers that people use: the shortest decimal strictly inside a gap, nearest to its middle. */
-final class RoundNumber {
+public final class RoundNumber {
     private static final int FINEST = 9;
     private static final int COARSEST = 9;
 
     private RoundNumber() {}
 
     /** A number strictly between {@code low} and {@code high}; the middle itself when no short decimal fits. */
-    static double inside(double low, double high) {
+    public static double inside(double low, double high) {
         double middle = low + (high - low) / 2;
         for (int exponent = COARSEST; exponent >= -FINEST; exponent--) {
             for (int unit : new int[] {5, 1}) {

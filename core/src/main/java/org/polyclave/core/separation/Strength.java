@@ -75,6 +75,18 @@ public final class Strength {
         return bits(affinity(recorded[a][character], recorded[b][character], character));
     }
 
+    /** What readers measure of a row whose cell is a range. */
+    public RangeDistribution range(int row, int character) {
+        return distributions.range(character, matrix.cell(row, character));
+    }
+
+    /** Where two ranges overlap, or would with the individuals to come: {@code from} may lie above {@code to}, with a gap between. */
+    public static Overlap overlap(Cell.Numeric lower, Cell.Numeric upper) {
+        return new Overlap(Spans.of(upper).least(), Spans.of(lower).most());
+    }
+
+    public record Overlap(double from, double to) {}
+
     private static double bits(double affinity) {
         double bits = -PortableMath.log2(affinity);
         return bits > 0 ? bits : 0;

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
@@ -118,11 +119,29 @@ public record KeyContext(
     }
 
     private boolean isAtHand(StudyCharacter character) {
+        return lacks(character).isEmpty();
+    }
+
+    /** What is missing to see a character, whatever the month. */
+    public enum Lack {
+        ORGAN,
+        METHOD,
+        /** It is altered by what was done to the specimen. */
+        FRESH
+    }
+
+    /** What is missing to see a character; empty where it can be seen in its season. */
+    public Optional<Lack> lacks(StudyCharacter character) {
         String method = character.method().toLowerCase(Locale.ROOT);
-        boolean organ = organs.isEmpty() || organs.contains(character.organ().toLowerCase(Locale.ROOT));
         boolean eye = method.isEmpty() || method.equals("eye") || method.equals("naked eye");
+        if (!organs.isEmpty() && !organs.contains(character.organ().toLowerCase(Locale.ROOT))) {
+            return Optional.of(Lack.ORGAN);
+        }
+        if (!methods.isEmpty() && !eye && !methods.contains(method)) {
+            return Optional.of(Lack.METHOD);
+        }
         boolean altered =
                 preserved.stream().anyMatch(t -> character.looking().alteredBy().contains(t));
-        return organ && !altered && (methods.isEmpty() || eye || methods.contains(method));
+        return altered ? Optional.of(Lack.FRESH) : Optional.empty();
     }
 }

@@ -1,0 +1,303 @@
+package org.polyclave.formats.apart;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.key.RoundNumber;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.RangeDistribution;
+import org.polyclave.core.separation.Difference;
+import org.polyclave.core.separation.PairYear;
+import org.polyclave.core.separation.SeparationContext;
+import org.polyclave.core.separation.Strength;
+import org.polyclave.core.separation.StrictSeparation;
+import org.polyclave.formats.apart.ContrastCard.CellView;
+import org.polyclave.formats.apart.ContrastCard.CutView;
+import org.polyclave.formats.apart.ContrastCard.Kind;
+import org.polyclave.formats.apart.ContrastCard.PairView;
+import org.polyclave.formats.apart.ContrastCard.PointView;
+import org.polyclave.formats.apart.ContrastCard.RangeView;
+import org.polyclave.formats.apart.ContrastCard.ShownView;
+import org.polyclave.formats.key.KeyWording;
+import org.polyclave.formats.key.StatementWording;
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Inheritance;
+import org.polyclave.formats.study.ScoreValue;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCharacter.StudyState;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.study.Units;
+
+/** Makes contrast cards of one study in one hand. A card of k rows takes O(k² · characters) time. */
+public final class ContrastCards {
+    /** A card of more rows is no card. */
+    public static final int MOST_ROWS = 6;
+
+    private static final int ALL_MONTHS = 0xFFF;
+
+    private final CompiledStudy compiled;
+    private final Hand hand;
+    private final Strength strength;
+    private final StrictSeparation now;
+    private final StrictSeparation inHand;
+    private final StrictSeparation ever;
+    private final Inheritance inheritance;
+
+    public ContrastCards(CompiledStudy compiled, Hand hand, Strength strength) {
+        this.compiled = compiled;
+        this.hand = hand;
+        this.strength = strength;
+        SeparationContext context = hand.separation(compiled);
+        now = new StrictSeparation(compiled.matrix(), context);
+        inHand = new StrictSeparation(compiled.matrix(), context.in(0));
+        ever = new StrictSeparation(compiled.matrix());
+        inheritance = new Inheritance(compiled.study().rows(), compiled.scores());
+    }
+
+    private record Pair(int first, int second, int a, int b) {}
+
+    /** @param rows two to {@value #MOST_ROWS} rows of the matrix */
+    public ContrastCard of(List<Integer> rows) {
+        List<Pair> pairs = pairs(rows);
+        List<PointView> points = new ArrayList<>();
+        List<PointView> later = new ArrayList<>();
+        List<PointView> shared = new ArrayList<>();
+        List<ContrastCard.OpenView> unscored = new ArrayList<>();
+        for (int c = 0; c < compiled.characters().size(); c++) {
+            sort(c, rows, pairs, points, later, shared, unscored);
+        }
+        Comparator<PointView> byTrust = Comparator.comparing(PointView::kind)
+                .thenComparingDouble(p -> -p.bits())
+                .thenComparingDouble(PointView::effort);
+        points.sort(byTrust);
+        later.sort(byTrust);
+        List<PairView> views = pairs.stream()
+                .map(p -> pair(p, pairs.indexOf(p), later, unscored))
+                .toList();
+        return new ContrastCard(
+                rows.stream().map(r -> KeyWording.name(compiled.rows().get(r))).toList(),
+                views,
+                new ContrastWords(compiled, rows).answer(points),
+                points,
+                later,
+                shared,
+                unscored);
+    }
+
+    private static List<Pair> pairs(List<Integer> rows) {
+        return IntStream.range(0, rows.size())
+                .boxed()
+                .flatMap(i ->
+                        IntStream.range(i + 1, rows.size()).mapToObj(j -> new Pair(i, j, rows.get(i), rows.get(j))))
+                .toList();
+    }
+
+    private void sort(
+            int c,
+            List<Integer> rows,
+            List<Pair> pairs,
+            List<PointView> points,
+            List<PointView> later,
+            List<PointView> shared,
+            List<ContrastCard.OpenView> unscored) {
+        List<Difference> current =
+                pairs.stream().map(p -> now.difference(p.a(), p.b(), c)).toList();
+        List<Difference> anyTime =
+                pairs.stream().map(p -> ever.difference(p.a(), p.b(), c)).toList();
+        Optional<Kind> kind = kind(current);
+        Optional<Kind> elsewhere = kind(anyTime);
+        if (kind.isPresent()) {
+            points.add(point(c, rows, pairs, current, kind.get(), null));
+        } else if (elsewhere.isPresent()) {
+            Hand.Lack lack = hand.lack(compiled, c).orElse(Hand.Lack.SEASON);
+            later.add(point(c, rows, pairs, anyTime, elsewhere.get(), lack));
+        } else if (anyTime.stream().allMatch(d -> d == Difference.SHARED)) {
+            shared.add(point(c, rows, pairs, anyTime, Kind.SHARED, null));
+        } else if (anyTime.contains(Difference.UNKNOWN)) {
+            List<Integer> open = IntStream.range(0, rows.size())
+                    .filter(i -> compiled.matrix().cell(rows.get(i), c) instanceof Cell.Unknown)
+                    .boxed()
+                    .toList();
+            unscored.add(new ContrastCard.OpenView(
+                    compiled.characters().get(c).id(),
+                    StatementWording.subject(compiled.characters().get(c)),
+                    open));
+        }
+    }
+
+    private static Optional<Kind> kind(List<Difference> differences) {
+        return differences.contains(Difference.STRICT)
+                ? Optional.of(Kind.SEPARATES)
+                : differences.contains(Difference.SO_FAR)
+                        ? Optional.of(Kind.SO_FAR)
+                        : differences.contains(Difference.TENDENCY) ? Optional.of(Kind.TENDENCY) : Optional.empty();
+    }
+
+    private PointView point(
+            int c,
+            List<Integer> rows,
+            List<Pair> pairs,
+            List<Difference> differences,
+            Kind kind,
+            Hand.@Nullable Lack lack) {
+        StudyCharacter character = compiled.characters().get(c);
+        double bits = 0;
+        List<Integer> tells = new ArrayList<>();
+        for (int p = 0; p < pairs.size(); p++) {
+            if (differences.get(p) == Difference.STRICT) {
+                tells.add(p);
+            }
+            if (differences.get(p).separates() || differences.get(p).tends()) {
+                bits += strength.bits(pairs.get(p).a(), pairs.get(p).b(), c);
+            }
+        }
+        int months = rows.stream().mapToInt(r -> compiled.matrix().months(r, c)).reduce(ALL_MONTHS, (a, b) -> a & b);
+        return new PointView(
+                character.id(),
+                StatementWording.subject(character),
+                character.question(),
+                character.plainQuestion(),
+                character.organ(),
+                character.method(),
+                where(character.where()),
+                character.note(),
+                character.looking().pitfalls(),
+                character.effort(),
+                character.harms(),
+                character.hazardousToObserve(),
+                kind,
+                bits,
+                tells,
+                numbers(months),
+                lack,
+                rows.stream().map(r -> cell(r, c)).toList(),
+                rows.size() == 2 && kind != Kind.SHARED ? cut(rows.get(0), rows.get(1), c, kind) : null);
+    }
+
+    private static String where(StudyCharacter.Where where) {
+        String span = where.from().isEmpty() || where.to().isEmpty() ? "" : where.from() + " to " + where.to();
+        return String.join(
+                ", ",
+                Stream.of(where.position(), where.side(), where.dimension(), span, where.view(), where.magnification())
+                        .filter(s -> !s.isEmpty())
+                        .toList());
+    }
+
+    static List<Integer> numbers(int months) {
+        return IntStream.range(0, 12)
+                .filter(m -> (months & (1 << m)) != 0)
+                .map(m -> m + 1)
+                .boxed()
+                .toList();
+    }
+
+    /** What a row shows for a character, to recognise it by. */
+    Recognition.Point told(int row, int c) {
+        StudyCharacter character = compiled.characters().get(c);
+        CellView cell = cell(row, c);
+        return new Recognition.Point(
+                character.id(), StatementWording.subject(character), cell.text(), cell.plain(), character.method());
+    }
+
+    private CellView cell(int row, int c) {
+        StudyCharacter character = compiled.characters().get(c);
+        Optional<StudyScore> score = inheritance
+                .effective(compiled.rows().get(row).id(), character.id())
+                .map(Inheritance.Effective::score);
+        Cell cell = compiled.matrix().cell(row, c);
+        ScoreValue value = score.map(StudyScore::value).orElse(new ScoreValue.Unknown());
+        double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
+        RangeView range = cell instanceof Cell.Numeric n
+                ? new RangeView(n.min() / factor, n.low() / factor, n.high() / factor, n.max() / factor)
+                : null;
+        int individuals = cell instanceof Cell.Numeric n && n.measured().isPresent()
+                ? n.measured().get().individuals()
+                : 0;
+        String unit = range == null || character.unit().isEmpty() ? "" : " " + character.unit();
+        return new CellView(
+                NotationPrinter.print(value, character) + unit,
+                NotationPrinter.print(value, plain(character)) + unit,
+                cell instanceof Cell.Categorical shown ? states(shown, character) : List.of(),
+                range,
+                individuals,
+                score.map(StudyScore::doubtful).orElse(false),
+                score.map(StudyScore::source).orElse(""));
+    }
+
+    private static StudyCharacter plain(StudyCharacter character) {
+        return character.withStates(character.states().stream()
+                .map(s -> s.plain().isEmpty() ? s : new StudyState(s.id(), s.plain(), s.plain(), s.definition()))
+                .toList());
+    }
+
+    private static List<ShownView> states(Cell.Categorical shown, StudyCharacter character) {
+        List<ShownView> states = new ArrayList<>();
+        for (int s = 0; s < character.states().size(); s++) {
+            if ((shown.readable() & (1 << s)) != 0) {
+                StudyState state = character.states().get(s);
+                states.add(new ShownView(
+                        state.label(),
+                        state.plain().isEmpty() ? state.label() : state.plain(),
+                        state.picture(),
+                        (shown.support() & (1 << s)) == 0 ? 0 : shown.shares()[s]));
+            }
+        }
+        return states;
+    }
+
+    private @Nullable CutView cut(int a, int b, int c, Kind kind) {
+        if (!(compiled.matrix().cell(a, c) instanceof Cell.Numeric p)
+                || !(compiled.matrix().cell(b, c) instanceof Cell.Numeric q)) {
+            return null;
+        }
+        boolean firstBelow = p.low() + p.high() <= q.low() + q.high();
+        RangeDistribution.LeastError best =
+                strength.range(firstBelow ? a : b, c).cutBelow(strength.range(firstBelow ? b : a, c));
+        StudyCharacter character = compiled.characters().get(c);
+        double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
+        Cell.Numeric lower = firstBelow ? p : q;
+        Cell.Numeric upper = firstBelow ? q : p;
+        boolean gap = lower.max() < upper.min();
+        double at = character.type() == CharacterType.COUNT
+                ? Math.floor(best.middle())
+                : rounded(gap ? lower.max() : best.from(), gap ? upper.min() : best.to(), factor);
+        Strength.Overlap overlap = Strength.overlap(lower, upper);
+        double from = Math.min(overlap.from(), at * factor);
+        double to = Math.max(overlap.to(), at * factor);
+        boolean doubt = kind != Kind.SEPARATES;
+        String unit = character.unit().isEmpty() ? "" : " " + character.unit();
+        return new CutView(
+                at,
+                "up to " + NotationPrinter.number(at) + unit,
+                firstBelow ? 0 : 1,
+                best.error(),
+                doubt ? from / factor : null,
+                doubt ? to / factor : null);
+    }
+
+    private static double rounded(double from, double to, double factor) {
+        return from < to ? RoundNumber.inside(from / factor, to / factor) : from / factor;
+    }
+
+    private PairView pair(Pair pair, int index, List<PointView> later, List<ContrastCard.OpenView> unscored) {
+        List<Integer> seen = IntStream.range(0, compiled.characters().size())
+                .filter(c -> now.difference(pair.a(), pair.b(), c).isSeen())
+                .boxed()
+                .toList();
+        PairYear year = PairYear.of(compiled.matrix(), inHand, pair.a(), pair.b());
+        return new PairView(
+                pair.first(),
+                pair.second(),
+                now.verdict(pair.a(), pair.b()),
+                strength.bits(pair.a(), pair.b(), seen),
+                numbers(year.firm()),
+                numbers(year.thin()),
+                ContrastWords.settles(now.verdict(pair.a(), pair.b()), index, later, unscored));
+    }
+}

@@ -1,0 +1,71 @@
+package org.polyclave.formats.apart;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.separation.SeparationContext;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.KeyContext;
+
+/**
+ * What somebody who tells rows apart has in the hand.
+ *
+ * @param context months, organs, methods and how the material is preserved
+ * @param stages sexes and stages that it may be of; empty: any. Rows that are of no stage are always in
+ * @param safely whether only what may count against a dangerous row counts: nothing that is smelled, cut or touched
+ */
+public record Hand(KeyContext context, Set<String> stages, Observer observer, boolean safely) {
+    public static final Hand EVERYTHING = new Hand(KeyContext.EVERYTHING, Set.of(), Observer.TRAINED, false);
+
+    public Hand {
+        stages = stages.stream().map(s -> s.toLowerCase(Locale.ROOT)).collect(Collectors.toUnmodifiableSet());
+    }
+
+    /** Why a character does not help now. */
+    public enum Lack {
+        SEASON,
+        ORGAN,
+        METHOD,
+        FRESH,
+        /** It takes smelling, cutting or touching, or it is no evidence against a danger. */
+        UNSAFE
+    }
+
+    public SeparationContext separation(CompiledStudy compiled) {
+        SeparationContext all = context.separation(compiled);
+        boolean[] unusable = new boolean[compiled.characters().size()];
+        for (int c = 0; c < unusable.length; c++) {
+            unusable[c] = !all.isUsable(c) || isUnsafe(compiled, c);
+        }
+        return new SeparationContext(all.months(), unusable);
+    }
+
+    private boolean isUnsafe(CompiledStudy compiled, int c) {
+        MatrixCharacter character = compiled.matrix().character(c);
+        return safely && (character.hazardousToObserve() || !character.countsForSafety());
+    }
+
+    /** What is missing to see a character in its season; empty: nothing. */
+    Optional<Lack> lack(CompiledStudy compiled, int c) {
+        return isUnsafe(compiled, c)
+                ? Optional.of(Lack.UNSAFE)
+                : context.lacks(compiled.characters().get(c)).map(l -> Lack.valueOf(l.name()));
+    }
+
+    /** Rows that it may be, in the order of the matrix. */
+    public List<Integer> rows(CompiledStudy compiled) {
+        return IntStream.range(0, compiled.rows().size())
+                .filter(r -> admits(compiled.rows().get(r).stage()))
+                .boxed()
+                .toList();
+    }
+
+    private boolean admits(String stage) {
+        return stages.isEmpty() || stage.isEmpty() || stages.contains(stage.toLowerCase(Locale.ROOT));
+    }
+}

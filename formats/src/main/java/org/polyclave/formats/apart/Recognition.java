@@ -1,0 +1,93 @@
+package org.polyclave.formats.apart;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.polyclave.core.run.Completion;
+import org.polyclave.core.separation.Diagnosis;
+import org.polyclave.formats.notation.MonthNotation;
+import org.polyclave.formats.study.CompiledStudy;
+
+/**
+ * The cheapest way to recognise a row with what is in the hand.
+ *
+ * @param fold independent groups wanted against each rival: two where the row is dangerous
+ * @param sentence in words
+ * @param points what it takes, in the order of characters
+ * @param cost minutes and five times the misreading of each
+ * @param bound no way costs less
+ * @param notTold rows that it is not told from, whatever is looked at now
+ * @param thin rows that fewer independent groups tell than are wanted
+ */
+public record Recognition(
+        String row,
+        int fold,
+        String sentence,
+        String plainSentence,
+        List<Point> points,
+        double cost,
+        double bound,
+        Completion completion,
+        List<String> notTold,
+        List<String> thin) {
+
+    public record Point(String character, String subject, String text, String plain, String method) {}
+
+    static Recognition of(CompiledStudy compiled, Hand hand, Diagnosis found, int fold, List<Point> points) {
+        List<String> notTold = names(compiled, found, 0);
+        List<String> thin = new ArrayList<>(names(compiled, found, 1));
+        String name = compiled.rows().get(found.row()).name();
+        String plainName = compiled.rows().get(found.row()).plain();
+        return new Recognition(
+                compiled.rows().get(found.row()).id(),
+                fold,
+                sentence(name, when(hand), points, notTold, false),
+                sentence(plainName.isEmpty() ? name : plainName, when(hand), points, notTold, true),
+                points,
+                found.cost(),
+                found.bound(),
+                found.completion(),
+                notTold,
+                thin);
+    }
+
+    private static List<String> names(CompiledStudy compiled, Diagnosis found, int groups) {
+        return found.shortfalls().stream()
+                .filter(s -> s.groups() == groups)
+                .map(s -> compiled.rows().get(s.rival()).name())
+                .toList();
+    }
+
+    /** " in Dec–Feb with the naked eye". */
+    private static String when(Hand hand) {
+        String months = hand.context().months().isEmpty()
+                ? ""
+                : " in "
+                        + MonthNotation.print(
+                                hand.context().months().stream().sorted().toList());
+        List<String> methods = hand.context().methods().stream()
+                .filter(m -> !m.equals("eye") && !m.equals("naked eye"))
+                .sorted()
+                .toList();
+        String with = hand.context().methods().isEmpty()
+                ? ""
+                : methods.isEmpty() ? " with the naked eye" : " by eye and " + String.join(", ", methods);
+        String on = hand.context().organs().isEmpty()
+                ? ""
+                : " on "
+                        + String.join(
+                                ", ", hand.context().organs().stream().sorted().toList());
+        return months + with + on;
+    }
+
+    private static String sentence(String name, String when, List<Point> points, List<String> notTold, boolean plain) {
+        String signs = points.stream()
+                .map(p -> ContrastWords.decapitalised(p.subject()) + " " + (plain ? p.plain() : p.text()))
+                .collect(Collectors.joining(", "));
+        String open = notTold.isEmpty() ? "" : " It cannot be told from " + String.join(", ", notTold) + " so.";
+        if (points.isEmpty()) {
+            return "Nothing tells " + name + " from others" + when + "." + (notTold.isEmpty() ? "" : open);
+        }
+        return "Recognise " + name + when + " by all of these together: " + signs + "." + open;
+    }
+}
