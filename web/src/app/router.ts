@@ -24,6 +24,7 @@ export const router = createRouter({
         { path: 'gather/cells', component: () => import('@/features/measure').then((m) => m.CellsPage) },
         { path: 'characters', component: () => import('@/features/characters').then((m) => m.CharactersPage) },
         { path: 'score', component: () => import('@/features/score').then((m) => m.ScorePage) },
+        { path: 'apart', component: () => import('@/features/apart').then((m) => m.TellApartPage) },
         { path: 'key', component: () => import('@/features/key').then((m) => m.KeyPage) },
         { path: 'any-order', component: () => import('@/features/identify').then((m) => m.StudyAnyOrderPage) },
         { path: 'apparatus', component: () => import('@/features/apparatus').then((m) => m.ApparatusPage) },

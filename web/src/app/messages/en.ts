@@ -1,3 +1,4 @@
+import apart from './en.apart';
 import editing from './en.editing';
 import gather from './en.gather';
 import measure from './en.measure';
@@ -8,6 +9,7 @@ import sheets from './en.sheets';
 
 /** Every word of the interface. In vue-i18n a bar separates singular from plural. */
 export default {
+  ...apart,
   ...editing,
   ...gather,
   ...measure,
@@ -105,6 +107,7 @@ export default {
     gather: 'Gather',
     characters: 'Characters',
     score: 'Score',
+    apart: 'Tell apart',
     key: 'Key',
     'any-order': 'Any-order key',
     publish: 'Publish',
@@ -114,6 +117,8 @@ export default {
     gather: 'no specimen | one specimen | {n} specimens',
     characters: '{n} characters',
     score: '{part} of {all} cells',
+    apart: 'no pair open, {thin} thin | one pair open, {thin} thin | {n} pairs open, {thin} thin',
+    notYet: '…',
     key: '{n} taxa to name',
     anyOrder: '{n} questions',
     publish: 'no edition | one edition | {n} editions',
@@ -127,6 +132,8 @@ export default {
       'Score what parts {subject}: nothing separates them yet. | Score what parts {subject}: nothing separates {n} pairs yet.',
     'part-danger':
       'Score what parts {subject} from its lookalike: they lack two independent characters in some month. | Score what parts {subject} from its lookalikes: {n} pairs lack two independent characters in some month.',
+    'score-cell':
+      'Score {subject}: no other score is likelier to make a thin pair firm. | Score {subject}: no other score is likelier to make one of {n} thin pairs firm.',
     'score-character': 'Score “{subject}”: unknown in {n} taxa, more than any other character.',
     publish: 'The matrix is ready for its first edition.',
     review: 'Read the key as your readers will.',
@@ -197,6 +204,10 @@ export default {
     copy: { key: 'Ctrl C', does: 'copy the selection as a block for a spreadsheet' },
     paste: { key: 'Ctrl V', does: 'paste a block; one value fills the selection' },
     fill: { key: 'Ctrl D', does: 'fill down from the first selected row' },
+    pairArrows: { key: 'Arrows', does: 'go from pair to pair; with Shift by ten' },
+    pairNext: { key: 'n, p', does: 'the next or previous pair that is not told firmly' },
+    pairEnter: { key: 'Enter', does: 'open the contrast card of the pair' },
+    pairZoom: { key: '+ − 0', does: 'larger, smaller, all at once' },
     undo: { key: 'Ctrl Z', does: 'take back your latest change' },
     redo: { key: 'Ctrl Shift Z', does: 'do it again' },
     palette: { key: 'Ctrl K', does: 'find any command' },

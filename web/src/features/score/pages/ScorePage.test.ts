@@ -35,7 +35,7 @@ async function open(query = '') {
     study({ rows, characters, references: [{ id: 'orrin', citation: 'Orrin (2031) Sedges', doi: '' }] }),
   );
   server.on(`GET ${PATH}/columns?character=margin&character=width`, columns);
-  server.on(`GET ${PATH}/next-step`, { code: 'review', stage: 'key', subject: '', count: 0 });
+  server.on(`GET ${PATH}/next-step`, { code: 'review', at: 'key', subject: '', count: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/changes?since=7`, done);
   server.on(`GET ${PATH}/findings`, [
     { key: 'k', kind: 'no-source', row: 'bane', character: 'width', reason: 'Who says so?', acceptable: true },

@@ -7,6 +7,7 @@ const open = defineModel<boolean>({ required: true });
 const EVERYWHERE = ['undo', 'redo', 'palette', 'help'];
 const SCREENS: Record<string, string[]> = {
   scope: ['treeArrows', 'treeEnter', 'treeMove', 'treeDelete'],
+  apart: ['pairArrows', 'pairNext', 'pairEnter', 'pairZoom'],
   score: ['arrows', 'type', 'enter', 'escape', 'delete', 'copy', 'paste', 'fill'],
 };
 const keys = computed(() => [...(SCREENS[props.screen ?? ''] ?? []), ...EVERYWHERE]);

@@ -1,19 +1,25 @@
 import type { Schemas } from '@/api/client';
 
 export interface Stage {
-  id: 'scope' | 'gather' | 'characters' | 'score' | 'key' | 'any-order' | 'publish';
+  id: 'scope' | 'gather' | 'characters' | 'score' | 'apart' | 'key' | 'any-order' | 'publish';
   /** Words of the gauge, by message and numbers. */
   gauge: { message: string; numbers: Record<string, number> };
 }
 
 /** The stages of the work, in order, each with an honest number. */
-export function stages(study: Schemas['StudyView']): Stage[] {
+export function stages(study: Schemas['StudyView'], step?: Schemas['NextStep']): Stage[] {
   const g = study.gauges;
   return [
     { id: 'scope', gauge: { message: 'gauge.scope', numbers: { taxa: g.taxa, open: g.notAssessed } } },
     { id: 'gather', gauge: { message: 'gauge.gather', numbers: { n: study.specimens.length } } },
     { id: 'characters', gauge: { message: 'gauge.characters', numbers: { n: g.characters } } },
     { id: 'score', gauge: { message: 'gauge.score', numbers: { part: g.scored, all: g.cells } } },
+    {
+      id: 'apart',
+      gauge: step
+        ? { message: 'gauge.apart', numbers: { n: step.open, thin: step.thin } }
+        : { message: 'gauge.notYet', numbers: {} },
+    },
     { id: 'key', gauge: { message: 'gauge.key', numbers: { n: g.rowsInKeys } } },
     { id: 'any-order', gauge: { message: 'gauge.anyOrder', numbers: { n: g.characters } } },
     { id: 'publish', gauge: { message: 'gauge.publish', numbers: { n: g.editions } } },

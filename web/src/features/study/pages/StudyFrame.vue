@@ -35,8 +35,9 @@ const exporting = ref(false);
 const hides = computed(() => model.study.value?.blind && here.value !== 'second' && !route.path.includes('/blind/'));
 /** The stage; pages of a stage stand behind it. */
 const here = computed(() => route.path.split('/')[3]);
-const path = computed(() => (model.study.value ? stages(model.study.value) : []));
 const step = computed(() => model.nextStep.value);
+const path = computed(() => (model.study.value ? stages(model.study.value, step.value) : []));
+const stepStage = computed(() => step.value?.at.split('?')[0]);
 const canEdit = computed(() => model.study.value !== undefined && model.study.value.role !== 'VIEWER');
 
 const commands = computed(() => [
@@ -166,13 +167,13 @@ useEventListener('keydown', (event) => {
       <span class="label">{{ $t('step.label') }}</span>
       <span>{{ $t(`step.${step.code}`, { subject: step.subject, n: step.count }, step.count) }}</span>
       <v-btn
-        v-if="here !== step.stage"
+        v-if="route.fullPath !== `/studies/${slug}/${step.at}`"
         size="small"
         color="primary"
         :append-icon="mdiArrowRight"
-        :to="step.code === 'import' ? '/import' : `/studies/${slug}/${step.stage}`"
+        :to="step.code === 'import' ? '/import' : `/studies/${slug}/${step.at}`"
       >
-        {{ $t('step.go', { stage: $t(`stage.${step.stage}`) }) }}
+        {{ $t('step.go', { stage: $t(`stage.${stepStage}`) }) }}
       </v-btn>
       <span v-if="model.message.value" class="message" role="status">{{ model.message.value }}</span>
     </footer>

@@ -19,12 +19,12 @@ import org.polyclave.formats.study.CompiledStudy;
  * @param pairs those that are not told firmly all year, worst first
  * @param more how many such pairs are left out
  */
-public record Calendar(int count, List<Month> months, List<Pair> pairs, int more) {
+public record Calendar(int count, List<MonthView> months, List<CalendarPair> pairs, int more) {
     private static final int MOST_PAIRS = 200;
     private static final int YEAR = 12;
 
     /** How many pairs are told by two independent groups, by one, and not at all. */
-    public record Month(int firm, int thin, int open) {}
+    public record MonthView(int firm, int thin, int open) {}
 
     /**
      * @param firm months, 1 to 12, in which it is told firmly
@@ -33,16 +33,16 @@ public record Calendar(int count, List<Month> months, List<Pair> pairs, int more
      * @param fleeting those that tell it in some months, with these
      * @param next what to check next and when, as a sentence
      */
-    public record Pair(
+    public record CalendarPair(
             String first,
             String second,
             List<Integer> firm,
             List<Integer> thin,
             List<String> durable,
-            List<Fleeting> fleeting,
+            List<FleetingView> fleeting,
             String next) {}
 
-    public record Fleeting(String character, String subject, List<Integer> months) {}
+    public record FleetingView(String character, String subject, List<Integer> months) {}
 
     /** @param rows one row: against every other of another taxon; several: all pairs of them. O(pairs · characters) */
     public static Calendar of(CompiledStudy compiled, Hand hand, List<Integer> rows) {
@@ -50,7 +50,7 @@ public record Calendar(int count, List<Month> months, List<Pair> pairs, int more
         SeparationContext context = hand.separation(compiled).in(0);
         StrictSeparation separation = new StrictSeparation(matrix, context);
         int[][] counts = new int[YEAR][3];
-        List<Pair> weak = new ArrayList<>();
+        List<CalendarPair> weak = new ArrayList<>();
         int count = 0;
         List<Integer> others = rows.size() == 1 ? hand.rows(compiled) : rows;
         for (int a : rows) {
@@ -69,28 +69,29 @@ public record Calendar(int count, List<Month> months, List<Pair> pairs, int more
                 }
             }
         }
-        weak.sort(Comparator.comparingInt((Pair p) -> p.firm().size() + p.thin().size())
+        weak.sort(Comparator.comparingInt(
+                        (CalendarPair p) -> p.firm().size() + p.thin().size())
                 .thenComparingInt(p -> p.firm().size()));
-        List<Month> months = IntStream.range(0, YEAR)
-                .mapToObj(m -> new Month(counts[m][0], counts[m][1], counts[m][2]))
+        List<MonthView> months = IntStream.range(0, YEAR)
+                .mapToObj(m -> new MonthView(counts[m][0], counts[m][1], counts[m][2]))
                 .toList();
         int more = Math.max(0, weak.size() - MOST_PAIRS);
         return new Calendar(count, months, weak.subList(0, weak.size() - more), more);
     }
 
-    private static Pair pair(CompiledStudy compiled, int a, int b, PairYear year) {
+    private static CalendarPair pair(CompiledStudy compiled, int a, int b, PairYear year) {
         List<String> durable = year.signs().stream()
                 .filter(PairYear.Sign::isDurable)
                 .map(s -> subject(compiled, s.character()))
                 .toList();
-        List<Fleeting> fleeting = year.signs().stream()
+        List<FleetingView> fleeting = year.signs().stream()
                 .filter(s -> !s.isDurable())
-                .map(s -> new Fleeting(
+                .map(s -> new FleetingView(
                         compiled.characters().get(s.character()).id(),
                         subject(compiled, s.character()),
                         ContrastCards.numbers(s.months())))
                 .toList();
-        return new Pair(
+        return new CalendarPair(
                 compiled.rows().get(a).id(),
                 compiled.rows().get(b).id(),
                 ContrastCards.numbers(year.firm()),
@@ -104,15 +105,15 @@ public record Calendar(int count, List<Month> months, List<Pair> pairs, int more
         return StatementWording.subject(compiled.characters().get(c));
     }
 
-    private static String next(List<String> durable, List<Fleeting> fleeting) {
+    private static String next(List<String> durable, List<FleetingView> fleeting) {
         if (durable.isEmpty() && fleeting.isEmpty()) {
-            return "Nothing tells them apart in any month.";
+            return "With what is in the hand nothing tells them apart, in any month.";
         }
         List<String> parts = new ArrayList<>();
         for (String subject : durable) {
             parts.add(ContrastWords.decapitalised(subject) + " (all year)");
         }
-        for (Fleeting sign : fleeting) {
+        for (FleetingView sign : fleeting) {
             parts.add(ContrastWords.decapitalised(sign.subject()) + " (" + MonthNotation.print(sign.months()) + ")");
         }
         return "Check " + String.join("; ", parts) + ".";

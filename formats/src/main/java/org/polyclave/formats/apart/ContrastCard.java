@@ -80,7 +80,7 @@ public record ContrastCard(
             List<Integer> tells,
             List<Integer> months,
             Hand.@Nullable Lack lack,
-            List<CellView> cells,
+            List<ShownCell> cells,
             @Nullable CutView cut) {}
 
     /**
@@ -89,11 +89,11 @@ public record ContrastCard(
      * @param range in the character's unit, for numbers
      * @param individuals measured; 0: not said
      */
-    public record CellView(
+    public record ShownCell(
             String text,
             String plain,
             List<ShownView> states,
-            @Nullable RangeView range,
+            @Nullable SpanView range,
             int individuals,
             boolean doubtful,
             String source) {}
@@ -101,7 +101,7 @@ public record ContrastCard(
     /** @param share 0 for what is only mistaken for it */
     public record ShownView(String label, String plain, String picture, double share) {}
 
-    public record RangeView(double min, double low, double high, double max) {}
+    public record SpanView(double min, double low, double high, double max) {}
 
     /**
      * Where to cut between the two rows of a card, in the character's unit.

@@ -16,13 +16,13 @@ import org.polyclave.core.separation.PairYear;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Strength;
 import org.polyclave.core.separation.StrictSeparation;
-import org.polyclave.formats.apart.ContrastCard.CellView;
 import org.polyclave.formats.apart.ContrastCard.CutView;
 import org.polyclave.formats.apart.ContrastCard.Kind;
 import org.polyclave.formats.apart.ContrastCard.PairView;
 import org.polyclave.formats.apart.ContrastCard.PointView;
-import org.polyclave.formats.apart.ContrastCard.RangeView;
+import org.polyclave.formats.apart.ContrastCard.ShownCell;
 import org.polyclave.formats.apart.ContrastCard.ShownView;
+import org.polyclave.formats.apart.ContrastCard.SpanView;
 import org.polyclave.formats.key.KeyWording;
 import org.polyclave.formats.key.StatementWording;
 import org.polyclave.formats.notation.NotationPrinter;
@@ -198,14 +198,14 @@ public final class ContrastCards {
     }
 
     /** What a row shows for a character, to recognise it by. */
-    Recognition.Point told(int row, int c) {
+    Recognition.SignView told(int row, int c) {
         StudyCharacter character = compiled.characters().get(c);
-        CellView cell = cell(row, c);
-        return new Recognition.Point(
+        ShownCell cell = cell(row, c);
+        return new Recognition.SignView(
                 character.id(), StatementWording.subject(character), cell.text(), cell.plain(), character.method());
     }
 
-    private CellView cell(int row, int c) {
+    private ShownCell cell(int row, int c) {
         StudyCharacter character = compiled.characters().get(c);
         Optional<StudyScore> score = inheritance
                 .effective(compiled.rows().get(row).id(), character.id())
@@ -213,14 +213,14 @@ public final class ContrastCards {
         Cell cell = compiled.matrix().cell(row, c);
         ScoreValue value = score.map(StudyScore::value).orElse(new ScoreValue.Unknown());
         double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
-        RangeView range = cell instanceof Cell.Numeric n
-                ? new RangeView(n.min() / factor, n.low() / factor, n.high() / factor, n.max() / factor)
+        SpanView range = cell instanceof Cell.Numeric n
+                ? new SpanView(n.min() / factor, n.low() / factor, n.high() / factor, n.max() / factor)
                 : null;
         int individuals = cell instanceof Cell.Numeric n && n.measured().isPresent()
                 ? n.measured().get().individuals()
                 : 0;
         String unit = range == null || character.unit().isEmpty() ? "" : " " + character.unit();
-        return new CellView(
+        return new ShownCell(
                 NotationPrinter.print(value, character) + unit,
                 NotationPrinter.print(value, plain(character)) + unit,
                 cell instanceof Cell.Categorical shown ? states(shown, character) : List.of(),

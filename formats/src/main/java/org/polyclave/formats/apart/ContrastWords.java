@@ -2,15 +2,17 @@ package org.polyclave.formats.apart;
 
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.polyclave.core.separation.Verdict;
 import org.polyclave.formats.apart.ContrastCard.AnswerView;
-import org.polyclave.formats.apart.ContrastCard.CellView;
 import org.polyclave.formats.apart.ContrastCard.Kind;
 import org.polyclave.formats.apart.ContrastCard.OpenView;
 import org.polyclave.formats.apart.ContrastCard.PointView;
+import org.polyclave.formats.apart.ContrastCard.ShownCell;
 import org.polyclave.formats.notation.MonthNotation;
 import org.polyclave.formats.study.CompiledStudy;
 
@@ -71,7 +73,7 @@ final class ContrastWords {
         return plain && !row.plain().isEmpty() ? row.plain() : row.name();
     }
 
-    private static String text(CellView cell, boolean plain) {
+    private static String text(ShownCell cell, boolean plain) {
         return plain ? cell.plain() : cell.text();
     }
 
@@ -89,13 +91,18 @@ final class ContrastWords {
             case TENDENCY -> "What can be seen now only tends to tell them apart.";
             default -> "One kind of evidence alone tells them apart now.";
         };
-        List<String> hints = later.stream()
+        Map<String, List<String>> hints = new LinkedHashMap<>();
+        later.stream()
                 .filter(p -> p.tells().contains(pair) && p.lack() != Hand.Lack.UNSAFE)
                 .limit(MOST_HINTS)
-                .map(p -> condition(p) + decapitalised(p.subject()))
-                .toList();
+                .forEach(p -> hints.computeIfAbsent(condition(p), c -> new ArrayList<>())
+                        .add(decapitalised(p.subject())));
         if (!hints.isEmpty()) {
-            return now + " What will: " + String.join("; ", hints) + ".";
+            return now + " What will: "
+                    + hints.entrySet().stream()
+                            .map(h -> h.getKey() + String.join(", ", h.getValue()))
+                            .collect(Collectors.joining("; "))
+                    + ".";
         }
         if (!unscored.isEmpty()) {
             return now + " Not scored for both yet: "

@@ -24,16 +24,16 @@ public record Recognition(
         int fold,
         String sentence,
         String plainSentence,
-        List<Point> points,
+        List<SignView> points,
         double cost,
         double bound,
         Completion completion,
         List<String> notTold,
         List<String> thin) {
 
-    public record Point(String character, String subject, String text, String plain, String method) {}
+    public record SignView(String character, String subject, String text, String plain, String method) {}
 
-    static Recognition of(CompiledStudy compiled, Hand hand, Diagnosis found, int fold, List<Point> points) {
+    static Recognition of(CompiledStudy compiled, Hand hand, Diagnosis found, int fold, List<SignView> points) {
         List<String> notTold = names(compiled, found, 0);
         List<String> thin = new ArrayList<>(names(compiled, found, 1));
         String name = compiled.rows().get(found.row()).name();
@@ -80,7 +80,8 @@ public record Recognition(
         return months + with + on;
     }
 
-    private static String sentence(String name, String when, List<Point> points, List<String> notTold, boolean plain) {
+    private static String sentence(
+            String name, String when, List<SignView> points, List<String> notTold, boolean plain) {
         String signs = points.stream()
                 .map(p -> ContrastWords.decapitalised(p.subject()) + " " + (plain ? p.plain() : p.text()))
                 .collect(Collectors.joining(", "));

@@ -23,7 +23,7 @@ public final class Recognitions {
     public Recognition of(int row) {
         int fold = compiled.matrix().row(row).hazard().isDangerous() ? 2 : 1;
         Diagnosis found = diagnoses.of(row, fold);
-        List<Recognition.Point> points =
+        List<Recognition.SignView> points =
                 found.characters().stream().map(c -> cards.told(row, c)).toList();
         return Recognition.of(compiled, hand, found, fold, points);
     }

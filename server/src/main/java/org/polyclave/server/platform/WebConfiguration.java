@@ -30,6 +30,9 @@ class WebConfiguration implements WebMvcConfigurer {
             Map.entry("OfCharacter", Set.of("kappa", "alpha")),
             Map.entry("Event", Set.of("uncertainty")),
             Map.entry("Looking", Set.of("alteredBy")),
+            Map.entry("PointView", Set.of("lack", "cut")),
+            Map.entry("ShownCell", Set.of("range")),
+            Map.entry("CutView", Set.of("from", "to")),
             Map.entry("Picture", Set.of("specimen", "scale", "data")),
             Map.entry("Scale", Set.of("from", "to", "length", "like", "name")),
             Map.entry(

@@ -1,11 +1,20 @@
 package org.polyclave.server.study;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.separation.PairVerdicts;
 import org.polyclave.core.separation.SafetyGate;
-import org.polyclave.core.separation.StrictSeparation;
+import org.polyclave.core.separation.ScoringGains;
+import org.polyclave.core.separation.SeparationContext;
+import org.polyclave.core.separation.Verdict;
+import org.polyclave.formats.apart.Totals;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.StudyRow;
 
 /**
  * What would help a study most now, computed: first what makes a key impossible, then what makes it dangerous, then what
@@ -13,7 +22,6 @@ import org.polyclave.formats.study.CompiledStudy;
  */
 final class NextBestStep {
     private static final double WELL_SCORED = 0.97;
-    private static final int ALL_MONTHS = 0xFFF;
 
     private final CompiledStudy compiled;
     private final StudyView.Gauges gauges;
@@ -26,50 +34,73 @@ final class NextBestStep {
     StudyView.NextStep find() {
         Matrix matrix = compiled.matrix();
         if (matrix.rowCount() < 2 || matrix.characterCount() == 0) {
-            return new StudyView.NextStep("import", "scope", "", 0);
+            return new StudyView.NextStep("import", "scope", "", 0, 0, 0);
         }
+        PairVerdicts verdicts = PairVerdicts.of(matrix, SeparationContext.EVERYTHING);
+        Totals totals = Totals.of(
+                matrix, verdicts, IntStream.range(0, matrix.rowCount()).boxed().toList(), false);
+        Step step = step(matrix, verdicts, totals);
+        return new StudyView.NextStep(
+                step.code(), step.at(), step.subject(), step.count(), totals.open(), totals.thin());
+    }
+
+    private record Step(String code, String at, String subject, int count) {}
+
+    private Step step(Matrix matrix, PairVerdicts verdicts, Totals totals) {
         if (gauges.notAssessed() > 0) {
             String first = compiled.rows().stream()
-                    .filter(r -> r.hazard() == org.polyclave.core.matrix.Hazard.NOT_ASSESSED)
+                    .filter(r -> r.hazard() == Hazard.NOT_ASSESSED)
                     .findFirst()
-                    .map(r -> r.name())
+                    .map(StudyRow::name)
                     .orElse("");
-            return new StudyView.NextStep("assess-hazards", "scope", first, gauges.notAssessed());
+            return new Step("assess-hazards", "scope", first, gauges.notAssessed());
         }
-        StudyView.NextStep unparted = unparted(matrix);
-        if (unparted.count() > 0) {
-            return unparted;
+        if (totals.open() > 0) {
+            return open(matrix, verdicts, totals);
         }
-        List<SafetyGate.UnmetPair> unmet = SafetyGate.unmet(matrix, ALL_MONTHS);
+        List<SafetyGate.UnmetPair> unmet = SafetyGate.unmet(matrix, MatrixCharacter.ALL_MONTHS);
         if (!unmet.isEmpty()) {
-            String danger = compiled.rows().get(unmet.get(0).danger()).name();
-            return new StudyView.NextStep("part-danger", "score", danger, unmet.size());
+            int danger = unmet.get(0).danger();
+            return new Step(
+                    "part-danger",
+                    card(danger, unmet.get(0).other()) + "&safely=true",
+                    compiled.rows().get(danger).name(),
+                    unmet.size());
+        }
+        Optional<ScoringGains.Gain> best = new ScoringGains(matrix, SeparationContext.EVERYTHING, verdicts)
+                .best(1).stream().findFirst();
+        if (best.isPresent()) {
+            String cell = compiled.rows().get(best.get().row()).name() + ": "
+                    + compiled.characters().get(best.get().character()).label();
+            return new Step("score-cell", "apart?view=next", cell, totals.thin());
         }
         if (gauges.scored() < WELL_SCORED * gauges.cells()) {
             return thinnest(matrix);
         }
-        return gauges.editions() == 0
-                ? new StudyView.NextStep("publish", "publish", "", 0)
-                : new StudyView.NextStep("review", "key", "", 0);
+        return gauges.editions() == 0 ? new Step("publish", "publish", "", 0) : new Step("review", "key", "", 0);
     }
 
-    private StudyView.NextStep unparted(Matrix matrix) {
-        StrictSeparation separation = new StrictSeparation(matrix);
-        int pairs = 0;
-        String first = "";
+    private String card(int a, int b) {
+        return "apart?rows=" + compiled.rows().get(a).id() + ","
+                + compiled.rows().get(b).id();
+    }
+
+    /** The first pair that nothing tells apart. */
+    private Step open(Matrix matrix, PairVerdicts verdicts, Totals totals) {
         for (int a = 0; a < matrix.rowCount(); a++) {
             for (int b = a + 1; b < matrix.rowCount(); b++) {
-                boolean apart = matrix.row(a).target() == matrix.row(b).target() || separation.separates(a, b);
-                if (!apart && pairs++ == 0) {
-                    first = compiled.rows().get(a).name() + " / "
+                boolean counts = matrix.row(a).target() != matrix.row(b).target();
+                if (counts && verdicts.verdict(a, b).compareTo(Verdict.THIN) < 0) {
+                    String names = compiled.rows().get(a).name() + " / "
                             + compiled.rows().get(b).name();
+                    return new Step("part-pairs", card(a, b), names, totals.open());
                 }
             }
         }
-        return new StudyView.NextStep("part-pairs", "score", first, pairs);
+        throw new IllegalStateException("No pair is open");
     }
 
-    private StudyView.NextStep thinnest(Matrix matrix) {
+    private Step thinnest(Matrix matrix) {
         int worst = 0;
         int most = -1;
         for (int c = 0; c < matrix.characterCount(); c++) {
@@ -82,7 +113,7 @@ final class NextBestStep {
                 worst = c;
             }
         }
-        return new StudyView.NextStep(
+        return new Step(
                 "score-character", "score", compiled.characters().get(worst).label(), most);
     }
 }

@@ -105,9 +105,11 @@ public record StudyView(
      * What would help most now.
      *
      * @param code what to do; the interface words it
-     * @param stage the stage where it is done
+     * @param at where it is done: an address below the study's
      * @param subject what it is about, or empty
      * @param count how many
+     * @param open pairs of rows that nothing tells apart, at any time and by any means
+     * @param thin those that one group of characters tells
      */
-    public record NextStep(String code, String stage, String subject, int count) {}
+    public record NextStep(String code, String at, String subject, int count, int open, int thin) {}
 }

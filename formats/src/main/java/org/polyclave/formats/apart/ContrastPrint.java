@@ -1,0 +1,159 @@
+package org.polyclave.formats.apart;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.polyclave.core.separation.Verdict;
+import org.polyclave.formats.apart.ContrastCard.PointView;
+import org.polyclave.formats.key.KeyView.NameView;
+import org.polyclave.formats.notation.MonthNotation;
+import org.polyclave.formats.print.PdfPage;
+
+/** A contrast card on paper: a plate of one page, or a card for the wallet. */
+public final class ContrastPrint {
+    private static final int PLATE_POINTS = 9;
+    private static final int WALLET_POINTS = 3;
+    private static final int YEAR = 12;
+    private static final String CAUTION =
+            "An identification by this card is no permission to eat, touch or collect anything. Local rules and qualified people decide.";
+
+    private ContrastPrint() {}
+
+    /** What stands on paper besides the card. */
+    public record Imprint(String study, String date, boolean plain) {}
+
+    /** One page of A4: the most trustworthy points, what is left out is counted. */
+    public static byte[] plate(ContrastCard card, Imprint imprint) {
+        StringBuilder html =
+                page("A4", "12mm", 9).append("<h1>").append(names(card.names())).append("</h1>");
+        card.names().forEach(n -> html.append(hazard(n)));
+        html.append("<p class=\"line\">").append(escaped(answer(card, imprint))).append("</p><table><tr><td></td>");
+        card.names().forEach(n -> html.append("<th>").append(name(n)).append("</th>"));
+        html.append("<th>How, and when</th></tr>");
+        card.points().stream().limit(PLATE_POINTS).forEach(p -> html.append(row(p, imprint.plain())));
+        html.append("</table>");
+        int more = card.points().size() - PLATE_POINTS;
+        if (more > 0) {
+            html.append("<p>Left out: ").append(more).append(" more that differ.</p>");
+        }
+        if (!card.shared().isEmpty()) {
+            html.append("<p><b>The same in all, useless here:</b> ")
+                    .append(escaped(card.shared().stream()
+                            .limit(PLATE_POINTS)
+                            .map(p -> ContrastWords.decapitalised(p.subject()))
+                            .collect(Collectors.joining(", "))))
+                    .append(".</p>");
+        }
+        card.pairs().stream()
+                .filter(p -> p.verdict() != Verdict.FIRM)
+                .limit(WALLET_POINTS)
+                .forEach(p -> html.append("<p><b>")
+                        .append(name(card.names().get(p.first())))
+                        .append(" / ")
+                        .append(name(card.names().get(p.second())))
+                        .append(":</b> ")
+                        .append(escaped(p.settles()))
+                        .append("</p>"));
+        return end(html, imprint);
+    }
+
+    /** As large as a bank card. */
+    public static byte[] wallet(ContrastCard card, Imprint imprint) {
+        StringBuilder html = page("85.6mm 54mm", "3mm", card.names().size() > 3 ? 4.5 : 5.5)
+                .append("<h1>")
+                .append(names(card.names()))
+                .append("</h1><table><tr><td></td>");
+        card.names().forEach(n -> html.append("<th>").append(name(n)).append("</th>"));
+        html.append("</tr>");
+        card.points().stream().limit(WALLET_POINTS).forEach(p -> {
+            html.append("<tr><td>").append(escaped(p.subject())).append("</td>");
+            p.cells()
+                    .forEach(c -> html.append("<td>")
+                            .append(escaped(imprint.plain() ? c.plain() : c.text()))
+                            .append("</td>"));
+            html.append("</tr>");
+        });
+        html.append("</table>");
+        card.names().forEach(n -> html.append(hazard(n)));
+        card.pairs().stream()
+                .filter(p -> p.verdict() != Verdict.FIRM)
+                .limit(1)
+                .forEach(p -> html.append("<p>").append(escaped(p.settles())).append("</p>"));
+        return end(html, imprint);
+    }
+
+    private static StringBuilder page(String size, String margin, double type) {
+        return new StringBuilder(
+                "<html><head><title>Contrast card</title><style>@page{size:" + size + ";margin:" + margin
+                        + "}body{font-family:sans;font-size:" + type + "pt;margin:0;line-height:1.25}"
+                        + "h1{font-family:serif;font-size:1.5em;margin:0 0 0.3em}h1 i,th i{font-family:serif}"
+                        + "p{margin:0.4em 0}p.line{font-size:1.1em}p.hazard{font-weight:bold;margin:0.15em 0}"
+                        + "table{border-collapse:collapse;width:100%}th,td{border:0.2mm solid #777;padding:0.25em 0.4em;"
+                        + "text-align:left;vertical-align:top}p.foot{color:#444;font-size:0.85em}</style></head><body>");
+    }
+
+    private static byte[] end(StringBuilder html, Imprint imprint) {
+        html.append("<p class=\"foot\">")
+                .append(CAUTION)
+                .append(' ')
+                .append(escaped(imprint.study()))
+                .append(", ")
+                .append(escaped(imprint.date()))
+                .append(".</p></body></html>");
+        return PdfPage.of(html.toString());
+    }
+
+    private static String names(List<NameView> names) {
+        return names.stream().map(ContrastPrint::name).collect(Collectors.joining(" / "));
+    }
+
+    private static String name(NameView name) {
+        return "<i>" + escaped(name.label()) + "</i>" + (name.stage().isEmpty() ? "" : ", " + escaped(name.stage()));
+    }
+
+    /** Danger is told by words, beside a sign. */
+    private static String hazard(NameView name) {
+        return switch (name.hazard()) {
+            case NONE_KNOWN -> "";
+            case NOT_ASSESSED -> "<p>" + name(name) + ": hazard not assessed.</p>";
+            default -> "<p class=\"hazard\">! " + name(name) + ": " + escaped(name.hazardText()) + "</p>";
+        };
+    }
+
+    private static String answer(ContrastCard card, Imprint imprint) {
+        String line = imprint.plain() ? card.answer().plain() : card.answer().technical();
+        return line.isEmpty() ? "Nothing that can be seen now tells them apart." : line;
+    }
+
+    private static String row(PointView point, boolean plain) {
+        String kind = switch (point.kind()) {
+            case SEPARATES, SHARED -> "";
+            case SO_FAR -> " (so far, of few individuals)";
+            case TENDENCY -> " (usually)";
+        };
+        String cells = IntStream.range(0, point.cells().size())
+                .mapToObj(i -> plain
+                        ? point.cells().get(i).plain()
+                        : point.cells().get(i).text())
+                .map(t -> "<td>" + escaped(t) + "</td>")
+                .collect(Collectors.joining());
+        String when = point.months().size() < YEAR ? MonthNotation.print(point.months()) : "";
+        String doubt = point.cut() == null ? "" : " " + point.cut().text() + ": " + cutName(point);
+        return "<tr><td>" + escaped(point.subject() + kind) + "</td>" + cells + "<td>"
+                + escaped(String.join(
+                                "; ",
+                                List.of(point.method(), when).stream()
+                                        .filter(s -> !s.isEmpty())
+                                        .toList())
+                        + doubt)
+                + "</td></tr>";
+    }
+
+    private static String cutName(PointView point) {
+        return point.cut() != null && point.cut().below() == 0 ? "the first" : "the second";
+    }
+
+    private static String escaped(String text) {
+        return PdfPage.escaped(text);
+    }
+}

@@ -1,0 +1,325 @@
+package org.polyclave.server.apart;
+
+import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.WeakHashMap;
+import java.util.stream.IntStream;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.separation.Lookalikes;
+import org.polyclave.core.separation.PairCounts;
+import org.polyclave.core.separation.PairVerdicts;
+import org.polyclave.core.separation.ScoringGains;
+import org.polyclave.core.separation.SeparationContext;
+import org.polyclave.core.separation.Strength;
+import org.polyclave.core.separation.StrictSeparation;
+import org.polyclave.core.separation.Verdict;
+import org.polyclave.formats.apart.Calendar;
+import org.polyclave.formats.apart.ContrastCard;
+import org.polyclave.formats.apart.ContrastCards;
+import org.polyclave.formats.apart.ContrastPrint;
+import org.polyclave.formats.apart.Hand;
+import org.polyclave.formats.apart.Recognition;
+import org.polyclave.formats.apart.Recognitions;
+import org.polyclave.formats.apart.Totals;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.study.StudyAccess;
+import org.polyclave.server.study.StudyStore;
+import org.springframework.stereotype.Service;
+
+/** What tells rows of a study apart with what is in the hand. Computed anew for each hand, kept for the last few. */
+@Service
+public class ApartService {
+    private static final int HANDS_KEPT = 6;
+    private static final int MOST_CELLS = 200;
+    private static final int MOST_GROUPS_LISTED = 100;
+    private static final int MOST_SPECIMENS = 5;
+
+    private final StudyStore store;
+    private final Clock clock;
+    private final Map<CompiledStudy, Kept> kept = new WeakHashMap<>();
+
+    ApartService(StudyStore store, Clock clock) {
+        this.store = store;
+        this.clock = clock;
+    }
+
+    /** What was worked out for one revision of a study. */
+    private static final class Kept {
+        private final Map<Observer, Strength> strengths = new EnumMap<>(Observer.class);
+        private List<Integer> similar = List.of();
+        private final LinkedHashMap<Hand, PairVerdicts> verdicts = new LinkedHashMap<>(HANDS_KEPT, 0.75f, true) {
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<Hand, PairVerdicts> eldest) {
+                return size() > HANDS_KEPT;
+            }
+        };
+    }
+
+    /**
+     * All pairs of rows.
+     *
+     * @param rows ids of the rows that what is in the hand may be, in the order of the matrix
+     * @param similar their places in an order in which lookalikes sit together
+     * @param verdicts for each row one sign for each row before it: 0 none, 1 tendency, 2 thin, 3 firm, - need not be told
+     * @param groups places of rows that sit close together with what is in the hand
+     */
+    public record PairMap(
+            long revision,
+            List<String> rows,
+            List<Integer> similar,
+            List<String> verdicts,
+            Totals totals,
+            List<List<Integer>> groups) {}
+
+    public PairMap map(StudyAccess.Open open, Hand hand) {
+        StudyStore.Snapshot snapshot = store.load(open.id());
+        CompiledStudy compiled = snapshot.compiled();
+        Matrix matrix = compiled.matrix();
+        PairVerdicts verdicts = verdicts(compiled, hand);
+        List<Integer> rows = hand.rows(compiled);
+        int[] place = new int[matrix.rowCount()];
+        Arrays.fill(place, -1);
+        for (int i = 0; i < rows.size(); i++) {
+            place[rows.get(i)] = i;
+        }
+        List<String> signs =
+                rows.stream().map(a -> signs(matrix, verdicts, rows, a)).toList();
+        List<List<Integer>> groups = new Lookalikes(PairCounts.of(matrix, hand.separation(compiled)))
+                .groups().stream()
+                        .map(g -> places(g, place))
+                        .filter(g -> g.size() > 1 && needsTelling(matrix, rows, g))
+                        .limit(MOST_GROUPS_LISTED)
+                        .toList();
+        return new PairMap(
+                snapshot.revision(),
+                ids(compiled, rows),
+                places(similar(compiled), place),
+                signs,
+                Totals.of(matrix, verdicts, rows, hand.safely()),
+                groups);
+    }
+
+    private static List<Integer> places(List<Integer> rows, int[] place) {
+        return rows.stream().map(r -> place[r]).filter(p -> p >= 0).toList();
+    }
+
+    private static boolean needsTelling(Matrix matrix, List<Integer> rows, List<Integer> places) {
+        return places.stream()
+                        .map(p -> matrix.row(rows.get(p)).target())
+                        .distinct()
+                        .count()
+                > 1;
+    }
+
+    private static String signs(Matrix matrix, PairVerdicts verdicts, List<Integer> rows, int a) {
+        StringBuilder signs = new StringBuilder();
+        for (int b : rows) {
+            if (b == a) {
+                break;
+            }
+            signs.append(matrix.row(a).target() == matrix.row(b).target() ? '-' : sign(verdicts.verdict(a, b)));
+        }
+        return signs.toString();
+    }
+
+    private static char sign(Verdict verdict) {
+        return switch (verdict) {
+            case NONE -> '0';
+            case TENDENCY -> '1';
+            case THIN -> '2';
+            case FIRM -> '3';
+        };
+    }
+
+    private static List<String> ids(CompiledStudy compiled, List<Integer> rows) {
+        return rows.stream().map(r -> compiled.rows().get(r).id()).toList();
+    }
+
+    public ContrastCard card(StudyAccess.Open open, Hand hand, List<String> ids) {
+        CompiledStudy compiled = store.load(open.id()).compiled();
+        return cards(compiled, hand).of(cardRows(compiled, ids));
+    }
+
+    /** @param wallet as large as a bank card, else a page */
+    public byte[] print(StudyAccess.Open open, Hand hand, List<String> ids, boolean wallet, boolean plain) {
+        CompiledStudy compiled = store.load(open.id()).compiled();
+        ContrastCard card = cards(compiled, hand).of(cardRows(compiled, ids));
+        ContrastPrint.Imprint imprint =
+                new ContrastPrint.Imprint(open.title(), LocalDate.now(clock).toString(), plain);
+        return wallet ? ContrastPrint.wallet(card, imprint) : ContrastPrint.plate(card, imprint);
+    }
+
+    private static List<Integer> cardRows(CompiledStudy compiled, List<String> ids) {
+        List<Integer> rows = rows(compiled, ids);
+        if (rows.size() < 2 || rows.size() > ContrastCards.MOST_ROWS) {
+            throw Problems.badRequest("rows", "A contrast card sets two to six taxa side by side.");
+        }
+        return rows;
+    }
+
+    private static List<Integer> rows(CompiledStudy compiled, List<String> ids) {
+        List<Integer> rows = new ArrayList<>();
+        for (String id : ids) {
+            int row = compiled.rowIndex(id);
+            if (row < 0) {
+                throw Problems.badRequest("no-such-row", "'" + id + "' is not scored by itself in this study.");
+            }
+            if (!rows.contains(row)) {
+                rows.add(row);
+            }
+        }
+        return rows;
+    }
+
+    private ContrastCards cards(CompiledStudy compiled, Hand hand) {
+        return new ContrastCards(compiled, hand, strength(compiled, hand.observer()));
+    }
+
+    /** The cheapest ways to recognise some rows. */
+    public List<Recognition> recognise(StudyAccess.Open open, Hand hand, List<String> ids) {
+        CompiledStudy compiled = store.load(open.id()).compiled();
+        Recognitions recognitions = new Recognitions(compiled, hand, cards(compiled, hand));
+        return rows(compiled, ids).stream().map(recognitions::of).toList();
+    }
+
+    /** Of one row against all others, of several among themselves, of none: of all rows. */
+    public Calendar calendar(StudyAccess.Open open, Hand hand, List<String> ids) {
+        CompiledStudy compiled = store.load(open.id()).compiled();
+        return Calendar.of(compiled, hand, ids.isEmpty() ? hand.rows(compiled) : rows(compiled, ids));
+    }
+
+    /**
+     * What to score next.
+     *
+     * @param weak by row, how many of its pairs are not told firmly
+     */
+    public record NextView(List<WorthView> cells, Map<String, Integer> weak, Totals totals) {}
+
+    /**
+     * A cell that is worth scoring.
+     *
+     * @param pairs that it may be expected to tell apart
+     * @param effort minutes
+     * @param specimens of the row that it could be seen on
+     */
+    public record WorthView(
+            String row, String character, double pairs, double effort, String method, List<OnSpecimen> specimens) {}
+
+    public record OnSpecimen(String code, String storage) {}
+
+    public NextView next(StudyAccess.Open open, Hand hand) {
+        CompiledStudy compiled = store.load(open.id()).compiled();
+        PairVerdicts verdicts = verdicts(compiled, hand);
+        SeparationContext context = hand.separation(compiled);
+        List<WorthView> cells = new ScoringGains(compiled.matrix(), context, verdicts)
+                .best(MOST_CELLS).stream().map(g -> cell(compiled, g)).toList();
+        Map<String, Integer> weak = new LinkedHashMap<>();
+        hand.rows(compiled).forEach(r -> weak.put(compiled.rows().get(r).id(), weak(compiled, verdicts, r)));
+        return new NextView(cells, weak, Totals.of(compiled.matrix(), verdicts, hand.rows(compiled), hand.safely()));
+    }
+
+    private static WorthView cell(CompiledStudy compiled, ScoringGains.Gain gain) {
+        String row = compiled.rows().get(gain.row()).id();
+        var character = compiled.characters().get(gain.character());
+        List<OnSpecimen> specimens = compiled.study().specimens().stream()
+                .filter(s -> s.present().map(d -> d.row().equals(row)).orElse(false)
+                        && !s.isDeterminedBy(character.id())
+                        && s.treatments().stream()
+                                .noneMatch(t -> character.looking().alteredBy().contains(t.how())))
+                .limit(MOST_SPECIMENS)
+                .map(s -> new OnSpecimen(s.code(), s.storage()))
+                .toList();
+        return new WorthView(row, character.id(), gain.pairs(), gain.effort(), character.method(), specimens);
+    }
+
+    private static int weak(CompiledStudy compiled, PairVerdicts verdicts, int row) {
+        Matrix matrix = compiled.matrix();
+        return (int) IntStream.range(0, matrix.rowCount())
+                .filter(i ->
+                        matrix.row(i).target() != matrix.row(row).target() && verdicts.verdict(row, i) != Verdict.FIRM)
+                .count();
+    }
+
+    /** All pairs that are not told firmly, or all that there are, as a table. */
+    public String table(StudyAccess.Open open, Hand hand, boolean all) {
+        CompiledStudy compiled = store.load(open.id()).compiled();
+        PairVerdicts verdicts = verdicts(compiled, hand);
+        StrictSeparation separation = new StrictSeparation(compiled.matrix(), hand.separation(compiled));
+        List<Integer> rows = hand.rows(compiled);
+        StringWriter out = new StringWriter();
+        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.EXCEL)) {
+            csv.printRecord("first", "second", "verdict", "separating");
+            for (int i = 0; i < rows.size(); i++) {
+                for (int j = i + 1; j < rows.size(); j++) {
+                    int a = rows.get(i);
+                    int b = rows.get(j);
+                    Verdict verdict = verdicts.verdict(a, b);
+                    boolean told = compiled.matrix().row(a).target()
+                            != compiled.matrix().row(b).target();
+                    if (told && (all || verdict != Verdict.FIRM)) {
+                        csv.printRecord(
+                                compiled.rows().get(a).name(),
+                                compiled.rows().get(b).name(),
+                                verdict.name().toLowerCase(java.util.Locale.ROOT),
+                                String.join(
+                                        "; ",
+                                        separation.separating(a, b).stream()
+                                                .map(c -> compiled.characters()
+                                                        .get(c)
+                                                        .label())
+                                                .toList()));
+                    }
+                }
+            }
+        } catch (IOException impossible) {
+            throw new UncheckedIOException(impossible);
+        }
+        return out.toString();
+    }
+
+    private Kept kept(CompiledStudy compiled) {
+        synchronized (kept) {
+            return kept.computeIfAbsent(compiled, c -> new Kept());
+        }
+    }
+
+    private PairVerdicts verdicts(CompiledStudy compiled, Hand hand) {
+        Kept of = kept(compiled);
+        synchronized (of) {
+            return of.verdicts.computeIfAbsent(hand, h -> PairVerdicts.of(compiled.matrix(), h.separation(compiled)));
+        }
+    }
+
+    private Strength strength(CompiledStudy compiled, Observer observer) {
+        Kept of = kept(compiled);
+        synchronized (of) {
+            return of.strengths.computeIfAbsent(observer, o -> new Strength(compiled.matrix(), o));
+        }
+    }
+
+    /** By everything there is to see, so that rows keep their places whatever is in the hand. */
+    private List<Integer> similar(CompiledStudy compiled) {
+        Kept of = kept(compiled);
+        synchronized (of) {
+            if (of.similar.isEmpty()) {
+                PairCounts counts = PairCounts.of(compiled.matrix(), SeparationContext.EVERYTHING);
+                of.similar =
+                        Arrays.stream(new Lookalikes(counts).order()).boxed().toList();
+            }
+            return of.similar;
+        }
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.apart;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.polyclave.server.apart.web;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
+import type { Schemas } from '@/api/client';
+import { EVERYTHING, isEverything, TREATMENTS, WINTER, type Hand } from '../logic/hand';
+import MonthRing from './MonthRing.vue';
+
+/** What is in the hand: when, of what, by what means. */
+const hand = defineModel<Hand>({ required: true });
+const props = defineProps<{ study: Schemas['StudyView'] }>();
+const { t } = useI18n();
+
+const names = (values: string[]) => [...new Set(values.filter(Boolean))].sort((a, b) => a.localeCompare(b, 'en'));
+const organs = computed(() => names(props.study.characters.map((c) => c.organ.toLowerCase())));
+const methods = computed(() => names(props.study.characters.map((c) => c.method.toLowerCase())));
+const stages = computed(() => names(props.study.rows.map((r) => r.stage.toLowerCase())));
+const preserved = computed(() => TREATMENTS.map((value) => ({ value, title: t(`apart.treated.${value}`) })));
+
+const change = (changes: Partial<Hand>) => (hand.value = { ...hand.value, ...changes });
+</script>
+
+<template>
+  <section class="hand" :aria-label="$t('apart.hand')">
+    <h2>{{ $t('apart.hand') }}</h2>
+    <div class="ready">
+      <v-btn size="small" variant="text" :disabled="isEverything(hand)" @click="hand = { ...EVERYTHING }">{{
+        $t('apart.all')
+      }}</v-btn>
+      <v-btn size="small" variant="text" @click="change({ months: [...WINTER] })">{{ $t('apart.winter') }}</v-btn>
+      <v-btn size="small" variant="text" @click="change({ methods: ['eye'] })">{{ $t('apart.byEye') }}</v-btn>
+    </div>
+    <MonthRing :model-value="hand.months" @update:model-value="change({ months: $event })" />
+    <v-select
+      :model-value="hand.organs"
+      :items="organs"
+      :label="$t('apart.organs')"
+      multiple
+      clearable
+      hide-details
+      @update:model-value="change({ organs: $event ?? [] })"
+    />
+    <v-select
+      :model-value="hand.methods"
+      :items="methods"
+      :label="$t('apart.methods')"
+      multiple
+      clearable
+      hide-details
+      @update:model-value="change({ methods: $event ?? [] })"
+    />
+    <v-select
+      v-if="stages.length"
+      :model-value="hand.stages"
+      :items="stages"
+      :label="$t('apart.stages')"
+      multiple
+      clearable
+      hide-details
+      @update:model-value="change({ stages: $event ?? [] })"
+    />
+    <v-select
+      :model-value="hand.preserved"
+      :items="preserved"
+      :label="$t('apart.preserved')"
+      multiple
+      clearable
+      hide-details
+      @update:model-value="change({ preserved: $event ?? [] })"
+    />
+    <v-switch
+      :model-value="hand.novice"
+      :label="$t('apart.novice')"
+      density="compact"
+      color="primary"
+      hide-details
+      @update:model-value="change({ novice: $event === true })"
+    />
+    <v-switch
+      :model-value="hand.safely"
+      :label="$t('apart.danger')"
+      density="compact"
+      color="primary"
+      hide-details
+      @update:model-value="change({ safely: $event === true })"
+    />
+    <p v-if="hand.safely" class="quiet">{{ $t('apart.dangerSays') }}</p>
+  </section>
+</template>
+
+<style scoped>
+.hand {
+  display: grid;
+  gap: 0.55rem;
+  align-content: start;
+}
+
+.hand :deep(.v-switch) {
+  margin-left: 0.6rem;
+}
+
+.hand :deep(.v-switch .v-label) {
+  font-size: 0.9rem;
+}
+
+.ready {
+  display: flex;
+  flex-wrap: wrap;
+  margin-left: -0.5rem;
+}
+</style>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { api, type Schemas } from '@/api/client';
+import { useStudy } from '@/features/study';
+import HazardMark from '@/shared/HazardMark.vue';
+import ProblemNote from '@/shared/ProblemNote.vue';
+import TaxonName from '@/shared/TaxonName.vue';
+import { usePreferences } from '@/stores/preferences';
+import { asked, type Hand } from '../logic/hand';
+
+/** The cheapest way to recognise one row with what is in the hand, as a sentence. */
+const props = defineProps<{ row: string; hand: Hand }>();
+const model = useStudy();
+const preferences = usePreferences();
+const wanted = computed(() => asked(props.hand, { rows: [props.row] }));
+const query = useQuery({
+  queryKey: computed(() => ['recognition', model.slug, wanted.value, model.study.value?.revision]),
+  queryFn: () =>
+    api.get<Schemas['Recognition'][]>(
+      `/api/studies/${encodeURIComponent(model.slug)}/apart/recognitions?${wanted.value}`,
+    ),
+  retry: false,
+});
+const found = computed(() => query.data.value?.[0]);
+const taxon = computed(() => model.study.value?.rows.find((r) => r.id === props.row));
+const claims = computed(() => (model.study.value?.claims ?? []).filter((c) => c.row === props.row));
+</script>
+
+<template>
+  <section v-if="taxon" class="note" :aria-label="$t('apart.recognise')">
+    <h2><TaxonName :label="taxon.label" :stage="taxon.stage" /> <HazardMark :hazard="taxon.hazard" /></h2>
+    <ProblemNote :problem="query.error.value" />
+    <v-progress-linear v-if="query.isFetching.value" indeterminate :aria-label="$t('loading')" />
+    <template v-if="found">
+      <p class="sentence" aria-live="polite">{{ preferences.plain ? found.plainSentence : found.sentence }}</p>
+      <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
+      <p v-if="found.fold > 1">{{ $t('apart.twofold') }}</p>
+      <p v-if="found.thin.length" class="thin">{{ $t('apart.thinAgainst', { names: found.thin.join(', ') }) }}</p>
+      <p class="quiet figures">
+        {{
+          found.completion === 'OPTIMAL'
+            ? $t('apart.cheapest', { cost: found.cost.toFixed(1) })
+            : $t('apart.notProven', { cost: found.cost.toFixed(1), bound: found.bound.toFixed(1) })
+        }}
+      </p>
+      <template v-if="claims.length">
+        <h3>{{ $t('apart.claims') }}</h3>
+        <ul>
+          <li v-for="claim in claims" :key="claim.id">{{ claim.text || claim.kind }}</li>
+        </ul>
+        <router-link :to="`/studies/${model.slug}/checks`">{{ $t('apart.claimsTested') }}</router-link>
+      </template>
+      <p class="quiet">{{ $t('apart.caution') }}</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.sentence {
+  font-family: var(--serif);
+  font-size: 1.15rem;
+}
+
+.thin {
+  font-weight: 600;
+}
+</style>

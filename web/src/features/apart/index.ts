@@ -1,0 +1,1 @@
+export { default as TellApartPage } from './pages/TellApartPage.vue';
