@@ -54,6 +54,8 @@ export default {
     wallet: 'For the wallet (PDF)',
     bits: '{n} bits',
     bitsSay: 'Strength: at even odds the error is at most half of 2 to the minus so many bits.',
+    gentle:
+      'Without what takes smelling, cutting or touching: one of these can harm, or its hazard is not assessed.',
     differs: 'Nothing differs now | What differs | What differs, most trustworthy first',
     later: 'What would tell them, but not now',
     shared: 'Useless here: the same in one character | Useless here: the same in {n} characters',
@@ -81,7 +83,7 @@ export default {
       ORGAN: 'Needs the {organ}.',
       METHOD: 'Needs other means: {method}.',
       FRESH: 'Needs fresh material.',
-      UNSAFE: 'Does not count against a danger.',
+      UNSAFE: 'Takes smelling, cutting or touching, or is no evidence against a danger: not here.',
     },
     twofold: 'Dangerous: two independent kinds of evidence against each other taxon.',
     thinAgainst: 'By one kind of evidence only: {names}.',

@@ -84,6 +84,7 @@ const unscoredOf = (open: Schemas['OpenView']) =>
         </li>
       </ul>
       <p class="answer" aria-live="polite">{{ answer || $t('apart.noAnswer') }}</p>
+      <p v-if="card.gentle" class="quiet">{{ $t('apart.gentle') }}</p>
       <div class="tools">
         <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
         <v-btn size="small" variant="text" :prepend-icon="mdiFileDocumentOutline" :href="print(false)">{{

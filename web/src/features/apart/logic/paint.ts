@@ -148,8 +148,8 @@ function names(
   g.textBaseline = 'middle';
   for (let row = from; row < to; row++) {
     const marked = active && (row === active.row || row === active.column);
-    const crowded =
-      !marked && active && [active.row, active.column].some((k) => k !== row && Math.abs(k - row) < every);
+    const near = (k: number, above: number) => row > k - above * every && row < k + every;
+    const crowded = !marked && active && (near(active.row, 1) || near(active.column, size < NAME_HEIGHT ? 2.2 : 1));
     if ((row % every && !marked) || crowded) continue;
     const { name, dangerous } = table.rows[row] ?? NOBODY;
     g.font = `${marked ? '600 ' : ''}${Math.min(14, Math.max(10.5, size * 0.62))}px ${getComputedStyle(g.canvas).fontFamily}`;

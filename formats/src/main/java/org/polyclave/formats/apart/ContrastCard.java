@@ -8,6 +8,7 @@ import org.polyclave.formats.key.KeyView;
 /**
  * What tells a few rows apart, what does not, and what would.
  *
+ * @param gentle whether what takes smelling, cutting or touching is left out, for one of them may harm or was not assessed
  * @param points what tells them apart now, most trustworthy first
  * @param later what would, but is not in the hand or in season
  * @param shared characters in which all may show the same: useless here
@@ -17,6 +18,7 @@ public record ContrastCard(
         List<KeyView.NameView> names,
         List<PairView> pairs,
         AnswerView answer,
+        boolean gentle,
         List<PointView> points,
         List<PointView> later,
         List<PointView> shared,

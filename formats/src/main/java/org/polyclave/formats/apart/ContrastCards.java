@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.RoundNumber;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.RangeDistribution;
 import org.polyclave.core.separation.Difference;
 import org.polyclave.core.separation.PairYear;
@@ -44,8 +45,6 @@ public final class ContrastCards {
     private final CompiledStudy compiled;
     private final Hand hand;
     private final Strength strength;
-    private final StrictSeparation now;
-    private final StrictSeparation inHand;
     private final StrictSeparation ever;
     private final Inheritance inheritance;
 
@@ -53,24 +52,38 @@ public final class ContrastCards {
         this.compiled = compiled;
         this.hand = hand;
         this.strength = strength;
-        SeparationContext context = hand.separation(compiled);
-        now = new StrictSeparation(compiled.matrix(), context);
-        inHand = new StrictSeparation(compiled.matrix(), context.in(0));
         ever = new StrictSeparation(compiled.matrix());
         inheritance = new Inheritance(compiled.study().rows(), compiled.scores());
     }
 
     private record Pair(int first, int second, int a, int b) {}
 
+    /**
+     * How the rows of one card are told apart.
+     *
+     * @param gently whether nothing may be smelled, cut or touched
+     */
+    private record Looks(StrictSeparation now, StrictSeparation anyMonth, boolean gently) {}
+
+    private Looks looks(List<Integer> rows) {
+        boolean gently = rows.stream().anyMatch(r -> compiled.matrix().row(r).hazard() != Hazard.NONE_KNOWN);
+        SeparationContext context = hand.separation(compiled, gently);
+        return new Looks(
+                new StrictSeparation(compiled.matrix(), context),
+                new StrictSeparation(compiled.matrix(), context.in(0)),
+                gently);
+    }
+
     /** @param rows two to {@value #MOST_ROWS} rows of the matrix */
     public ContrastCard of(List<Integer> rows) {
         List<Pair> pairs = pairs(rows);
+        Looks looks = looks(rows);
         List<PointView> points = new ArrayList<>();
         List<PointView> later = new ArrayList<>();
         List<PointView> shared = new ArrayList<>();
         List<ContrastCard.OpenView> unscored = new ArrayList<>();
         for (int c = 0; c < compiled.characters().size(); c++) {
-            sort(c, rows, pairs, points, later, shared, unscored);
+            sort(c, looks, rows, pairs, points, later, shared, unscored);
         }
         Comparator<PointView> byTrust = Comparator.comparing(PointView::kind)
                 .thenComparingDouble(p -> -p.bits())
@@ -78,12 +91,13 @@ public final class ContrastCards {
         points.sort(byTrust);
         later.sort(byTrust);
         List<PairView> views = pairs.stream()
-                .map(p -> pair(p, pairs.indexOf(p), later, unscored))
+                .map(p -> pair(p, pairs.indexOf(p), looks, later, unscored))
                 .toList();
         return new ContrastCard(
                 rows.stream().map(r -> KeyWording.name(compiled.rows().get(r))).toList(),
                 views,
                 new ContrastWords(compiled, rows).answer(points),
+                looks.gently(),
                 points,
                 later,
                 shared,
@@ -100,6 +114,7 @@ public final class ContrastCards {
 
     private void sort(
             int c,
+            Looks looks,
             List<Integer> rows,
             List<Pair> pairs,
             List<PointView> points,
@@ -107,7 +122,7 @@ public final class ContrastCards {
             List<PointView> shared,
             List<ContrastCard.OpenView> unscored) {
         List<Difference> current =
-                pairs.stream().map(p -> now.difference(p.a(), p.b(), c)).toList();
+                pairs.stream().map(p -> looks.now().difference(p.a(), p.b(), c)).toList();
         List<Difference> anyTime =
                 pairs.stream().map(p -> ever.difference(p.a(), p.b(), c)).toList();
         Optional<Kind> kind = kind(current);
@@ -115,7 +130,7 @@ public final class ContrastCards {
         if (kind.isPresent()) {
             points.add(point(c, rows, pairs, current, kind.get(), null));
         } else if (elsewhere.isPresent()) {
-            Hand.Lack lack = hand.lack(compiled, c).orElse(Hand.Lack.SEASON);
+            Hand.Lack lack = hand.lack(compiled, c, looks.gently()).orElse(Hand.Lack.SEASON);
             later.add(point(c, rows, pairs, anyTime, elsewhere.get(), lack));
         } else if (anyTime.stream().allMatch(d -> d == Difference.SHARED)) {
             shared.add(point(c, rows, pairs, anyTime, Kind.SHARED, null));
@@ -170,7 +185,7 @@ public final class ContrastCards {
                 character.looking().pitfalls(),
                 character.effort(),
                 character.harms(),
-                character.hazardousToObserve(),
+                compiled.matrix().character(c).hazardousToObserve(),
                 kind,
                 bits,
                 tells,
@@ -285,19 +300,29 @@ public final class ContrastCards {
         return from < to ? RoundNumber.inside(from / factor, to / factor) : from / factor;
     }
 
-    private PairView pair(Pair pair, int index, List<PointView> later, List<ContrastCard.OpenView> unscored) {
+    private PairView pair(
+            Pair pair, int index, Looks looks, List<PointView> later, List<ContrastCard.OpenView> unscored) {
         List<Integer> seen = IntStream.range(0, compiled.characters().size())
-                .filter(c -> now.difference(pair.a(), pair.b(), c).isSeen())
+                .filter(c -> looks.now().difference(pair.a(), pair.b(), c).isSeen())
                 .boxed()
                 .toList();
-        PairYear year = PairYear.of(compiled.matrix(), inHand, pair.a(), pair.b());
+        PairYear year = PairYear.of(compiled.matrix(), looks.anyMonth(), pair.a(), pair.b());
         return new PairView(
                 pair.first(),
                 pair.second(),
-                now.verdict(pair.a(), pair.b()),
+                looks.now().verdict(pair.a(), pair.b()),
                 strength.bits(pair.a(), pair.b(), seen),
                 numbers(year.firm()),
                 numbers(year.thin()),
-                ContrastWords.settles(now.verdict(pair.a(), pair.b()), index, later, unscored));
+                ContrastWords.settles(looks.now().verdict(pair.a(), pair.b()), index, later, safe(unscored, looks)));
+    }
+
+    private List<ContrastCard.OpenView> safe(List<ContrastCard.OpenView> unscored, Looks looks) {
+        return unscored.stream()
+                .filter(o -> !looks.gently()
+                        || !compiled.matrix()
+                                .character(compiled.characterIndex(o.character()))
+                                .hazardousToObserve())
+                .toList();
     }
 }

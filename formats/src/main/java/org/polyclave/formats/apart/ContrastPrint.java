@@ -1,6 +1,7 @@
 package org.polyclave.formats.apart;
 
 import java.util.List;
+import java.util.function.DoubleFunction;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.polyclave.core.separation.Verdict;
@@ -14,6 +15,12 @@ public final class ContrastPrint {
     private static final int PLATE_POINTS = 9;
     private static final int WALLET_POINTS = 3;
     private static final int YEAR = 12;
+    /** Points. */
+    private static final double PLATE_TYPE = 10.5;
+
+    private static final double WALLET_TYPE = 6;
+    private static final double SMALLEST = 3;
+    private static final double FINER = 0.5;
     private static final String CAUTION =
             "An identification by this card is no permission to eat, touch or collect anything. Local rules and qualified people decide.";
 
@@ -24,8 +31,14 @@ public final class ContrastPrint {
 
     /** One page of A4: the most trustworthy points, what is left out is counted. */
     public static byte[] plate(ContrastCard card, Imprint imprint) {
-        StringBuilder html =
-                page("A4", "12mm", 9).append("<h1>").append(names(card.names())).append("</h1>");
+        return onOnePage(PLATE_TYPE, type -> plate(card, imprint, type));
+    }
+
+    private static String plate(ContrastCard card, Imprint imprint, double type) {
+        StringBuilder html = page("A4", "12mm", type)
+                .append("<h1>")
+                .append(names(card.names()))
+                .append("</h1>");
         card.names().forEach(n -> html.append(hazard(n)));
         html.append("<p class=\"line\">").append(escaped(answer(card, imprint))).append("</p><table><tr><td></td>");
         card.names().forEach(n -> html.append("<th>").append(name(n)).append("</th>"));
@@ -59,7 +72,11 @@ public final class ContrastPrint {
 
     /** As large as a bank card. */
     public static byte[] wallet(ContrastCard card, Imprint imprint) {
-        StringBuilder html = page("85.6mm 54mm", "3mm", card.names().size() > 3 ? 4.5 : 5.5)
+        return onOnePage(WALLET_TYPE, type -> wallet(card, imprint, type));
+    }
+
+    private static String wallet(ContrastCard card, Imprint imprint, double type) {
+        StringBuilder html = page("85.6mm 54mm", "3mm", type)
                 .append("<h1>")
                 .append(names(card.names()))
                 .append("</h1><table><tr><td></td>");
@@ -82,17 +99,26 @@ public final class ContrastPrint {
         return end(html, imprint);
     }
 
+    /** In the largest type in which all of it stands on one page; nothing is cut off. */
+    private static byte[] onOnePage(double largest, DoubleFunction<String> page) {
+        byte[] pdf = PdfPage.of(page.apply(largest));
+        for (double type = largest - FINER; type >= SMALLEST && PdfPage.count(pdf) > 1; type -= FINER) {
+            pdf = PdfPage.of(page.apply(type));
+        }
+        return pdf;
+    }
+
     private static StringBuilder page(String size, String margin, double type) {
         return new StringBuilder(
                 "<html><head><title>Contrast card</title><style>@page{size:" + size + ";margin:" + margin
                         + "}body{font-family:sans;font-size:" + type + "pt;margin:0;line-height:1.25}"
-                        + "h1{font-family:serif;font-size:1.5em;margin:0 0 0.3em}h1 i,th i{font-family:serif}"
+                        + "h1{font-family:serif;font-size:1.5em;margin:0 0 0.3em}h1 i,th i,p i{font-family:serif}"
                         + "p{margin:0.4em 0}p.line{font-size:1.1em}p.hazard{font-weight:bold;margin:0.15em 0}"
                         + "table{border-collapse:collapse;width:100%}th,td{border:0.2mm solid #777;padding:0.25em 0.4em;"
                         + "text-align:left;vertical-align:top}p.foot{color:#444;font-size:0.85em}</style></head><body>");
     }
 
-    private static byte[] end(StringBuilder html, Imprint imprint) {
+    private static String end(StringBuilder html, Imprint imprint) {
         html.append("<p class=\"foot\">")
                 .append(CAUTION)
                 .append(' ')
@@ -100,7 +126,7 @@ public final class ContrastPrint {
                 .append(", ")
                 .append(escaped(imprint.date()))
                 .append(".</p></body></html>");
-        return PdfPage.of(html.toString());
+        return html.toString();
     }
 
     private static String names(List<NameView> names) {

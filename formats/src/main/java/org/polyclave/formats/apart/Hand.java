@@ -32,27 +32,32 @@ public record Hand(KeyContext context, Set<String> stages, Observer observer, bo
         ORGAN,
         METHOD,
         FRESH,
-        /** It takes smelling, cutting or touching, or it is no evidence against a danger. */
+        /** It takes smelling, cutting or touching where that may harm, or it is no evidence against a danger. */
         UNSAFE
     }
 
     public SeparationContext separation(CompiledStudy compiled) {
+        return separation(compiled, false);
+    }
+
+    /** @param gently without what takes smelling, cutting or touching */
+    SeparationContext separation(CompiledStudy compiled, boolean gently) {
         SeparationContext all = context.separation(compiled);
         boolean[] unusable = new boolean[compiled.characters().size()];
         for (int c = 0; c < unusable.length; c++) {
-            unusable[c] = !all.isUsable(c) || isUnsafe(compiled, c);
+            unusable[c] = !all.isUsable(c) || isUnsafe(compiled, c, gently);
         }
         return new SeparationContext(all.months(), unusable);
     }
 
-    private boolean isUnsafe(CompiledStudy compiled, int c) {
+    private boolean isUnsafe(CompiledStudy compiled, int c, boolean gently) {
         MatrixCharacter character = compiled.matrix().character(c);
-        return safely && (character.hazardousToObserve() || !character.countsForSafety());
+        return (character.hazardousToObserve() && (gently || safely)) || (safely && !character.countsForSafety());
     }
 
     /** What is missing to see a character in its season; empty: nothing. */
-    Optional<Lack> lack(CompiledStudy compiled, int c) {
-        return isUnsafe(compiled, c)
+    Optional<Lack> lack(CompiledStudy compiled, int c, boolean gently) {
+        return isUnsafe(compiled, c, gently)
                 ? Optional.of(Lack.UNSAFE)
                 : context.lacks(compiled.characters().get(c)).map(l -> Lack.valueOf(l.name()));
     }

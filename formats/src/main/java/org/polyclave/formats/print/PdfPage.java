@@ -9,6 +9,8 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Objects;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
 
 /** Makes a PDF of a page of our own making: well-formed HTML with its style inside, in typefaces that ship with us. */
 public final class PdfPage {
@@ -42,6 +44,15 @@ public final class PdfPage {
             throw new UncheckedIOException("A page cannot be printed", unwritable);
         }
         return out.toByteArray();
+    }
+
+    /** How many pages a file has. */
+    public static int count(byte[] pdf) {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            return document.getNumberOfPages();
+        } catch (IOException damaged) {
+            throw new UncheckedIOException("A page that was just made cannot be read", damaged);
+        }
     }
 
     private static InputStream open(String face) {

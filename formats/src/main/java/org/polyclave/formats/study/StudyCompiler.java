@@ -234,12 +234,20 @@ public final class StudyCompiler {
                 character.uncertainty(),
                 misreading(character, leaves),
                 months == 0 ? MatrixCharacter.ALL_MONTHS : months,
-                character.hazardousToObserve(),
+                isHazardousToObserve(character),
                 !character.tentative(),
                 confusable(character));
     }
 
     /** The nearest taxon above a row that has rates of its own gives them. */
+    /** A ratio that is measured by the same means as a part that takes handling takes it, too. */
+    private boolean isHazardousToObserve(StudyCharacter character) {
+        return character.hazardousToObserve()
+                || character.ratioOf().stream()
+                        .flatMap(part -> study.character(part).stream())
+                        .anyMatch(p -> p.hazardousToObserve() && p.method().equals(character.method()));
+    }
+
     private Misreading misreading(StudyCharacter character, List<StudyRow> leaves) {
         StudyCharacter.Trust trust = character.trust();
         double novice = trust.noviceRate(character.misreading());

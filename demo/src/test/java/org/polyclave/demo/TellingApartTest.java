@@ -1,0 +1,260 @@
+package org.polyclave.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.separation.PairVerdicts;
+import org.polyclave.core.separation.Strength;
+import org.polyclave.core.separation.Verdict;
+import org.polyclave.formats.apart.Calendar;
+import org.polyclave.formats.apart.ContrastCard;
+import org.polyclave.formats.apart.ContrastCard.Kind;
+import org.polyclave.formats.apart.ContrastCard.PointView;
+import org.polyclave.formats.apart.ContrastCards;
+import org.polyclave.formats.apart.ContrastPrint;
+import org.polyclave.formats.apart.Hand;
+import org.polyclave.formats.apart.Recognition;
+import org.polyclave.formats.apart.Recognitions;
+import org.polyclave.formats.key.StatementWording;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.KeyContext;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyCompiler;
+
+/** What opens on the demo's studies when something is missing, what settles it, and what must never be suggested. */
+final class TellingApartTest {
+    private static final CompiledStudy TUSSOCKS = compiled("marrowmere-tussocks");
+    private static final String TWINS = "tarnella-praecox / tarnella-serotina";
+
+    private static CompiledStudy compiled(String slug) {
+        return studies().filter(s -> s.study().slug().equals(slug)).findFirst().orElseThrow();
+    }
+
+    static Stream<CompiledStudy> studies() {
+        return DemoStudies.all().stream().map(StudyCompiler::compile);
+    }
+
+    private static Hand hand(Set<Integer> months, Set<String> organs, Set<String> methods) {
+        return new Hand(new KeyContext(months, organs, methods), Set.of(), Observer.TRAINED, false);
+    }
+
+    /** Everything in the hand but one part or means. */
+    private static Set<String> allBut(String missing, java.util.function.Function<StudyCharacter, String> what) {
+        return TUSSOCKS.characters().stream()
+                .map(c -> what.apply(c).toLowerCase(Locale.ROOT))
+                .filter(v -> !v.isEmpty() && !v.equals(missing))
+                .collect(Collectors.toSet());
+    }
+
+    private static Set<String> told(Hand hand, Verdict... wanted) {
+        Matrix matrix = TUSSOCKS.matrix();
+        PairVerdicts verdicts = PairVerdicts.of(matrix, hand.separation(TUSSOCKS));
+        Set<String> pairs = new HashSet<>();
+        for (int a = 0; a < matrix.rowCount(); a++) {
+            for (int b = a + 1; b < matrix.rowCount(); b++) {
+                boolean counts = matrix.row(a).target() != matrix.row(b).target();
+                if (counts && Set.of(wanted).contains(verdicts.verdict(a, b))) {
+                    pairs.add(Stream.of(a, b)
+                            .map(r -> TUSSOCKS.rows().get(r).id())
+                            .sorted()
+                            .collect(Collectors.joining(" / ")));
+                }
+            }
+        }
+        return pairs;
+    }
+
+    private static ContrastCard card(CompiledStudy compiled, Hand hand, String... rows) {
+        return new ContrastCards(compiled, hand, new Strength(compiled.matrix(), hand.observer()))
+                .of(Stream.of(rows).map(compiled::rowIndex).toList());
+    }
+
+    private static String settles(Hand hand, String... rows) {
+        return card(TUSSOCKS, hand, rows).pairs().get(0).settles();
+    }
+
+    @Test
+    void withoutFruitTheTwinsOfTheFruitAreOpenAndTheCardSendsToTheFruit() {
+        Hand fruitless = hand(Set.of(), allBut("fruit", StudyCharacter::organ), Set.of());
+        assertThat(told(Hand.EVERYTHING, Verdict.FIRM)).contains(TWINS);
+        assertThat(told(fruitless, Verdict.NONE, Verdict.TENDENCY)).contains(TWINS);
+        assertThat(settles(fruitless, "tarnella-praecox", "tarnella-serotina"))
+                .startsWith("Nothing that can be seen now tells them apart.")
+                .contains("on the fruit, Jul–Oct: fruit length");
+    }
+
+    @Test
+    void inJanuaryTheyAreOpenAndTheCardSaysWhenToComeBack() {
+        Hand january = hand(Set.of(1), Set.of(), Set.of());
+        assertThat(told(january, Verdict.NONE, Verdict.TENDENCY))
+                .contains(TWINS)
+                .hasSizeGreaterThan(
+                        told(Hand.EVERYTHING, Verdict.NONE, Verdict.TENDENCY).size());
+        assertThat(settles(january, "tarnella-praecox", "tarnella-serotina"))
+                .contains("What will: Jul–Oct: fruit length");
+        assertThat(card(TUSSOCKS, january, "brimora-dioica-male", "brimora-paludosa-male")
+                        .pairs()
+                        .get(0))
+                .satisfies(pair -> {
+                    assertThat(pair.verdict()).isEqualTo(Verdict.NONE);
+                    assertThat(pair.settles()).contains("May–Jul: flower anther colour");
+                    assertThat(pair.thin()).containsExactly(5, 6, 7);
+                });
+    }
+
+    @Test
+    void withoutALensPairsOpenThatALensTells() {
+        Hand lensless = hand(Set.of(), Set.of(), allBut("lens", StudyCharacter::method));
+        Set<String> opened = new HashSet<>(told(lensless, Verdict.NONE, Verdict.TENDENCY, Verdict.THIN));
+        opened.removeAll(told(Hand.EVERYTHING, Verdict.NONE, Verdict.TENDENCY, Verdict.THIN));
+        assertThat(opened).isNotEmpty();
+        for (String pair : opened) {
+            String[] rows = pair.split(" / ");
+            ContrastCard card = card(TUSSOCKS, lensless, rows);
+            assertThat(card.later())
+                    .as(pair)
+                    .anyMatch(p -> p.lack() == Hand.Lack.METHOD && p.method().equals("lens"));
+            assertThat(card.pairs().get(0).settles()).as(pair).contains("by lens");
+        }
+    }
+
+    /** Contexts in which every pair of every study is looked at. */
+    private static List<Hand> hands() {
+        return List.of(
+                Hand.EVERYTHING,
+                hand(Set.of(1), Set.of(), Set.of()),
+                hand(Set.of(), Set.of(), Set.of("eye")),
+                new Hand(KeyContext.EVERYTHING, Set.of(), Observer.NOVICE, true));
+    }
+
+    @ParameterizedTest
+    @MethodSource("studies")
+    void everyCardSaysWhatTheMatrixSaysAndEachCharacterOnce(CompiledStudy compiled) {
+        Strength strength = new Strength(compiled.matrix(), Observer.TRAINED);
+        for (Hand hand : hands()) {
+            PairVerdicts verdicts = PairVerdicts.of(compiled.matrix(), hand.separation(compiled));
+            ContrastCards cards = new ContrastCards(compiled, hand, strength);
+            for (int a = 0; a < compiled.rows().size(); a++) {
+                for (int b = 0; b < a; b++) {
+                    ContrastCard card = cards.of(List.of(a, b));
+                    Verdict verdict = card.pairs().get(0).verdict();
+                    if (!card.gentle()) {
+                        assertThat(verdict).isEqualTo(verdicts.verdict(a, b));
+                    }
+                    assertThat(verdict.compareTo(verdicts.verdict(a, b)))
+                            .as("gentle is never surer")
+                            .isLessThanOrEqualTo(0);
+                    boolean separated = card.points().stream().anyMatch(p -> p.kind() == Kind.SEPARATES);
+                    assertThat(separated).isEqualTo(verdict.compareTo(Verdict.THIN) >= 0);
+                    assertThat(card.answer().technical().isEmpty()).isEqualTo(!separated);
+                    assertThat(card.pairs().get(0).settles().isEmpty()).isEqualTo(verdict == Verdict.FIRM);
+                    List<String> named = Stream.of(card.points(), card.later(), card.shared())
+                            .flatMap(List::stream)
+                            .map(PointView::character)
+                            .collect(Collectors.toCollection(ArrayList::new));
+                    card.unscored().forEach(o -> named.add(o.character()));
+                    assertThat(named).doesNotHaveDuplicates();
+                }
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("studies")
+    void whereSomethingMayHarmNothingIsSuggestedThatTakesTouchingIt(CompiledStudy compiled) {
+        List<StudyCharacter> hazardous = IntStream.range(
+                        0, compiled.characters().size())
+                .filter(c -> compiled.matrix().character(c).hazardousToObserve())
+                .mapToObj(compiled.characters()::get)
+                .toList();
+        Strength strength = new Strength(compiled.matrix(), Observer.TRAINED);
+        int guarded = 0;
+        for (Hand hand : hands()) {
+            ContrastCards cards = new ContrastCards(compiled, hand, strength);
+            Recognitions recognitions = new Recognitions(compiled, hand, cards);
+            for (int a = 0; a < compiled.rows().size(); a++) {
+                Recognition recognition = recognitions.of(a);
+                assertThat(recognition.points())
+                        .noneMatch(p -> hazardous.stream().anyMatch(c -> c.id().equals(p.character())));
+                for (int b = 0; b < a; b++) {
+                    boolean may = Stream.of(a, b)
+                            .anyMatch(r -> compiled.matrix().row(r).hazard() != Hazard.NONE_KNOWN);
+                    ContrastCard card = may ? cards.of(List.of(a, b)) : null;
+                    if (card != null) {
+                        guarded++;
+                        assertThat(card.points()).noneMatch(PointView::hazardous);
+                        for (StudyCharacter c : hazardous) {
+                            String subject = StatementWording.subject(c).substring(1);
+                            assertThat(card.pairs().get(0).settles())
+                                    .doesNotContain(subject + ",")
+                                    .doesNotContain(subject + ";")
+                                    .doesNotContain(subject + ".");
+                        }
+                        assertThat(card.later()).allMatch(p -> !p.hazardous() || p.lack() == Hand.Lack.UNSAFE);
+                    }
+                }
+            }
+        }
+        assertThat(guarded).as("the demo has dangers").isPositive();
+    }
+
+    @Test
+    void theYearOfATaxonCountsItsRivalsMonthByMonth() {
+        int row = TUSSOCKS.rowIndex("tarnella-praecox");
+        Calendar year = Calendar.of(TUSSOCKS, Hand.EVERYTHING, List.of(row));
+        Matrix matrix = TUSSOCKS.matrix();
+        for (int month = 1; month <= 12; month++) {
+            PairVerdicts verdicts = PairVerdicts.of(
+                    matrix, hand(Set.of(month), Set.of(), Set.of()).separation(TUSSOCKS));
+            long open = IntStream.range(0, matrix.rowCount())
+                    .filter(i -> matrix.row(i).target() != matrix.row(row).target()
+                            && verdicts.verdict(row, i).compareTo(Verdict.THIN) < 0)
+                    .count();
+            assertThat(year.months().get(month - 1).open())
+                    .as("month %d", month)
+                    .isEqualTo((int) open);
+        }
+        assertThat(year.pairs())
+                .filteredOn(p -> p.second().equals("tarnella-serotina"))
+                .singleElement()
+                .satisfies(p -> assertThat(p.next()).contains("fruit length (Jul–Oct)"));
+    }
+
+    @Test
+    void paperHoldsTheDangerTheContrastAndTheCautionOnOnePage() throws IOException {
+        ContrastCard card = card(
+                TUSSOCKS,
+                Hand.EVERYTHING,
+                "ostrivia-fallax-spring-shoot",
+                "tarnella-vadosa-subsp-collina",
+                "ostrivia-mitis");
+        ContrastPrint.Imprint imprint = new ContrastPrint.Imprint("Tussocks <of> Marrowmere", "2031-05-04", false);
+        for (byte[] file : List.of(ContrastPrint.plate(card, imprint), ContrastPrint.wallet(card, imprint))) {
+            try (PDDocument pdf = Loader.loadPDF(file)) {
+                String text = new PDFTextStripper().getText(pdf).replaceAll("\\s+", " ");
+                assertThat(pdf.getNumberOfPages()).isEqualTo(1);
+                assertThat(text)
+                        .contains("Ostrivia fallax", "life-threatening hazard", "Tussocks <of> Marrowmere, 2031-05-04")
+                        .contains("no permission to eat, touch or collect")
+                        .contains(card.points().get(0).subject());
+            }
+        }
+    }
+}
