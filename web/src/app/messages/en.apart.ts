@@ -54,8 +54,7 @@ export default {
     wallet: 'For the wallet (PDF)',
     bits: '{n} bits',
     bitsSay: 'Strength: at even odds the error is at most half of 2 to the minus so many bits.',
-    gentle:
-      'Without what takes smelling, cutting or touching: one of these can harm, or its hazard is not assessed.',
+    gentle: 'Without what takes smelling, cutting or touching: one of these can harm, or its hazard is not assessed.',
     differs: 'Nothing differs now | What differs | What differs, most trustworthy first',
     later: 'What would tell them, but not now',
     shared: 'Useless here: the same in one character | Useless here: the same in {n} characters',

@@ -31,6 +31,7 @@ test('the stage path tells where one is and how far each stage is', async () => 
     'Gather',
     'Characters',
     'Score',
+    'Tell apart',
     'Key',
     'Any-order key',
     'Publish',

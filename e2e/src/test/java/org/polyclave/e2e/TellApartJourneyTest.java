@@ -1,0 +1,90 @@
+package org.polyclave.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.polyclave.e2e.Browsing.button;
+import static org.polyclave.e2e.Browsing.command;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.polyclave.server.RunningApplication;
+
+/** Which pairs open in winter, what settles them, and what to score next, by keys and in words. */
+@ExtendWith(RunningApplication.class)
+class TellApartJourneyTest {
+    @RegisterExtension
+    final Browsing browsing = new Browsing();
+
+    private static Locator region(Page page, String name) {
+        return page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName(name));
+    }
+
+    @Test
+    void pairsThatOpenInWinterAreFoundByKeysAndSayWhatSettlesThem() throws IOException {
+        Page page = browsing.signedIn("Isolde Quillane");
+        page.navigate("/studies/marrowmere-tussocks/scope");
+        command(page, "Go to Tell apart");
+        Locator map = page.getByRole(AriaRole.GRID);
+        assertThat(page.getByText("4 pairs open")).isVisible();
+        Browsing.assertAccessible(page);
+
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("January"))
+                .press("Enter");
+        assertThat(page.getByText(Pattern.compile("^8 pairs open"))).isVisible();
+        map.focus();
+        Locator pair = page.locator("#active-pair");
+        for (int k = 0; k < 12 && !pair.textContent().contains("Tarnella serotina and Tarnella praecox"); k++) {
+            map.press("n");
+        }
+        assertThat(pair).containsText("nothing tells them apart");
+        map.press("Enter");
+        Locator card = region(page, "Contrast card");
+        assertThat(card.getByText("What will: Jul–Oct: fruit length", new Locator.GetByTextOptions().setExact(false)))
+                .isVisible();
+        assertThat(card.getByText("Not in these months.").first()).isVisible();
+        Browsing.assertAccessible(page);
+        Download plate =
+                page.waitForDownload(() -> card.getByText("Plate (PDF)").click());
+        assertThat(Files.size(plate.path())).isGreaterThan(1000);
+
+        button(page, "As a list").click();
+        assertThat(page.getByText("pairs are not told firmly.")).isVisible();
+        Browsing.assertAccessible(page);
+        button(page, "Calendar").click();
+        assertThat(page.getByText("fruit length (Jul–Oct)")).isVisible();
+        Browsing.assertAccessible(page);
+        page.goBack();
+        assertThat(page).hasURL(Pattern.compile("months=1"));
+    }
+
+    @Test
+    void whatIsWorthScoringIsWorkedThroughAndSaysWhatCameOfIt() {
+        Page page = browsing.signedIn("Isolde Quillane");
+        page.navigate("/import");
+        page.getByLabel("Or paste a table from a spreadsheet")
+                .fill("taxon,#hazard,edge,stem\n#organ,leaf,stem\nSallow apt,none known,smooth,hollow\n"
+                        + "Sallow dim,none known,smooth,?\nSallow old,none known,toothed,solid\n");
+        page.getByLabel("Title of the new study").fill("Sallows to tell");
+        button(page, "Make this a study").click();
+        page.waitForURL(url -> url.contains("/score"));
+        assertThat(page.getByText("Score what parts Sallow apt / Sallow dim")).isVisible();
+        page.navigate(page.url().replaceFirst("/score.*", "/apart?view=next"));
+        assertThat(page.getByText("1 cells, 0.5 pairs expected, 1 minutes")).isVisible();
+        Browsing.assertAccessible(page);
+        button(page, "Work through").click();
+        Locator list = page.getByRole(AriaRole.LISTBOX);
+        assertThat(list).isFocused();
+        list.press("2");
+        assertThat(page.getByText("Sallow dim, stem: 0.5 pairs expected, 1 told better"))
+                .isVisible();
+        assertThat(page.getByText("No pair open").first()).isVisible();
+    }
+}

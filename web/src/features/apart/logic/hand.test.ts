@@ -1,0 +1,24 @@
+import { expect, test } from 'vitest';
+import { asked, EVERYTHING, fromQuery, isEverything, toQuery, type Hand } from './hand';
+
+test('what is in the hand goes through the address and back', () => {
+  const hand: Hand = {
+    months: [1, 12],
+    organs: ['leaf, lower', 'stem'],
+    methods: ['eye'],
+    preserved: ['DRIED'],
+    stages: ['male'],
+    novice: true,
+    safely: true,
+  };
+  expect(fromQuery(JSON.parse(JSON.stringify(toQuery(hand))))).toEqual(hand);
+  expect(fromQuery(JSON.parse(JSON.stringify(toQuery(EVERYTHING))))).toEqual(EVERYTHING);
+  expect(fromQuery({ months: '0|3|x|13', preserved: 'BURNT' })).toEqual({ ...EVERYTHING, months: [3] });
+});
+
+test('the server is asked for what is in the hand only', () => {
+  expect(isEverything(EVERYTHING)).toBe(true);
+  expect(asked({ ...EVERYTHING, months: [1, 2], novice: true }, { rows: ['aa', 'bb'] })).toBe(
+    'months=1&months=2&observer=NOVICE&rows=aa&rows=bb',
+  );
+});
