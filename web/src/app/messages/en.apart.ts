@@ -109,7 +109,7 @@ export default {
     by: { rank: 'By worth', drawer: 'By drawer', method: 'By sitting' },
     none: { drawer: 'No specimen with a place', method: 'No method given' },
     ranked: 'All cells',
-    sitting: '{n} cells, {pairs} pairs expected, {minutes} minutes',
+    sitting: 'one cell, {pairs} pairs expected, {minutes} min | {n} cells, {pairs} pairs expected, {minutes} min',
     work: 'Work through',
     endSitting: 'End this sitting',
     place: '{n} of {all}',

@@ -69,7 +69,7 @@ async function begin(name: string) {
 async function score(item: QueueItem, text: string) {
   problem.value = '';
   const worth = working.value.find((c) => c.row === item.row.id && c.character === item.character.id);
-  const before = query.data.value?.weak[item.row.id] ?? 0;
+  const before = query.data.value?.missing[item.row.id] ?? 0;
   try {
     await model.edit([{ row: item.row.id, character: item.character.id, text, seen: item.cell?.revision ?? 0 }]);
     const others = effects.value.filter((e) => e.row !== item.row.id || e.character !== item.character.id);
@@ -91,7 +91,7 @@ watch(
   () => query.data.value,
   (view) => {
     if (!view) return;
-    effects.value = effects.value.map((e) => (e.after === null ? { ...e, after: view.weak[e.row] ?? 0 } : e));
+    effects.value = effects.value.map((e) => (e.after === null ? { ...e, after: view.missing[e.row] ?? 0 } : e));
     keepEffects(model.slug, effects.value);
   },
 );
@@ -119,11 +119,11 @@ const specimensOf = (cell: Schemas['WorthView']) =>
         <h3>
           {{ grouping === 'rank' ? $t('apart.ranked') : group.name || $t(`apart.none.${grouping}`) }}
           <span class="figures quiet">{{
-            $t('apart.sitting', {
-              n: group.cells.length,
-              pairs: group.pairs.toFixed(1),
-              minutes: Math.ceil(group.minutes),
-            })
+            $t(
+              'apart.sitting',
+              { n: group.cells.length, pairs: group.pairs.toFixed(1), minutes: Math.ceil(group.minutes) },
+              group.cells.length,
+            )
           }}</span>
           <v-btn v-if="editable" size="small" color="primary" @click="begin(group.name)">{{ $t('apart.work') }}</v-btn>
         </h3>

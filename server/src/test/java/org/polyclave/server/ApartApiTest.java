@@ -104,7 +104,7 @@ class ApartApiTest {
         Visitor author = Visitor.author();
         String slug = author.importTable(
                 "apart next",
-                "taxon,#hazard,a,b,c\n#organ,leaf,stem,root\nAa,none known,x,x,x\nBb,none known,x,?,x\nCc,none known,y,y,y\n");
+                "taxon,#hazard,a,b,c\n#organ,,leaf,stem,root\nAa,none known,x,x,x\nBb,none known,x,?,x\nCc,none known,y,y,y\n");
         String apart = "/api/studies/" + slug + "/apart";
         JsonNode before = author.get(apart + "/next-cells").json();
         assertThat(before.path("cells").size()).isEqualTo(1);
@@ -113,7 +113,7 @@ class ApartApiTest {
                 .isEqualTo("bb b");
         // Of the two scores so far one would tell Bb from Aa.
         assertThat(cell.path("pairs").asDouble()).isEqualTo(0.5);
-        assertThat(before.path("weak").path("bb").asInt()).isEqualTo(1);
+        assertThat(before.path("missing").path("bb").asInt()).isEqualTo(2);
         assertThat(author.get("/api/studies/" + slug + "/next-step")
                         .json()
                         .path("at")

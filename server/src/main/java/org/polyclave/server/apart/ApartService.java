@@ -204,9 +204,9 @@ public class ApartService {
     /**
      * What to score next.
      *
-     * @param weak by row, how many of its pairs are not told firmly
+     * @param missing by row, how many independent groups its pairs lack until all are told firmly
      */
-    public record NextView(List<WorthView> cells, Map<String, Integer> weak, Totals totals) {}
+    public record NextView(List<WorthView> cells, Map<String, Integer> missing, Totals totals) {}
 
     /**
      * A cell that is worth scoring.
@@ -226,9 +226,9 @@ public class ApartService {
         SeparationContext context = hand.separation(compiled);
         List<WorthView> cells = new ScoringGains(compiled.matrix(), context, verdicts)
                 .best(MOST_CELLS).stream().map(g -> cell(compiled, g)).toList();
-        Map<String, Integer> weak = new LinkedHashMap<>();
-        hand.rows(compiled).forEach(r -> weak.put(compiled.rows().get(r).id(), weak(compiled, verdicts, r)));
-        return new NextView(cells, weak, Totals.of(compiled.matrix(), verdicts, hand.rows(compiled), hand.safely()));
+        Map<String, Integer> missing = new LinkedHashMap<>();
+        hand.rows(compiled).forEach(r -> missing.put(compiled.rows().get(r).id(), missing(compiled, verdicts, r)));
+        return new NextView(cells, missing, Totals.of(compiled.matrix(), verdicts, hand.rows(compiled), hand.safely()));
     }
 
     private static WorthView cell(CompiledStudy compiled, ScoringGains.Gain gain) {
@@ -245,12 +245,16 @@ public class ApartService {
         return new WorthView(row, character.id(), gain.pairs(), gain.effort(), character.method(), specimens);
     }
 
-    private static int weak(CompiledStudy compiled, PairVerdicts verdicts, int row) {
+    private static int missing(CompiledStudy compiled, PairVerdicts verdicts, int row) {
         Matrix matrix = compiled.matrix();
-        return (int) IntStream.range(0, matrix.rowCount())
-                .filter(i ->
-                        matrix.row(i).target() != matrix.row(row).target() && verdicts.verdict(row, i) != Verdict.FIRM)
-                .count();
+        return IntStream.range(0, matrix.rowCount())
+                .filter(i -> matrix.row(i).target() != matrix.row(row).target())
+                .map(i -> switch (verdicts.verdict(row, i)) {
+                    case FIRM -> 0;
+                    case THIN -> 1;
+                    default -> 2;
+                })
+                .sum();
     }
 
     /** All pairs that are not told firmly, or all that there are, as a table. */
