@@ -36,6 +36,8 @@ public final class Screenshots {
                     MUSHROOMS + "/score?mode=character&row=sallowina-lenta&character=gill-attachment",
                     false,
                     ".states"),
+            new View("apart", STUDY + "/apart?months=1&rows=tarnella-praecox,tarnella-serotina", false, ".card .point"),
+            new View("calendar", STUDY + "/apart?view=calendar&months=1", false, ".calendar tbody tr"),
             new View("key", STUDY + "/key?couplet=11", false, ".couplet"),
             new View(
                     "any-order",
@@ -43,7 +45,6 @@ public final class Screenshots {
                     false,
                     ".ladder"),
             new View("checks", MUSHROOMS + "/checks", false, "section"),
-            new View("apparatus", MUSHROOMS + "/apparatus", false, "section"),
             new View(
                     "second-scorers",
                     "/studies/marrowmere-crabs/second?row=estuarion-vulgare-juvenile&character=abdomen",
@@ -52,7 +53,6 @@ public final class Screenshots {
             new View("publish", STUDY + "/publish", false, ".publish"),
             new View("edition-cover", "/k/marrowmere-tussocks", false, ".cautions"),
             new View("edition-key", "/k/marrowmere-tussocks/1?view=key", false, ".couplet"),
-            new View("phone-cover", "/k/marrowmere-tussocks", true, ".cautions"),
             new View("phone-key", "/k/marrowmere-tussocks/1?view=key", true, ".couplet"),
             new View(
                     "phone-any-order",
