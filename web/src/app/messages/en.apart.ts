@@ -17,6 +17,9 @@ export default {
     dangerSays:
       'Only pairs of a dangerous and another taxon count, and only what may rule a danger out: nothing that is smelled, cut or touched.',
     groups: 'Lookalikes',
+    keepAs: 'Name for the taxa chosen',
+    keep: 'Keep as a group',
+    forget: 'Forget the group {name}',
     views: 'Views',
     view: { map: 'All pairs', list: 'As a list', calendar: 'Calendar', next: 'Score next' },
     sorted: 'Sorted',

@@ -11,10 +11,16 @@ const props = defineProps<{ study: Schemas['StudyView'] }>();
 const { t } = useI18n();
 
 const names = (values: string[]) => [...new Set(values.filter(Boolean))].sort((a, b) => a.localeCompare(b, 'en'));
-const organs = computed(() => names(props.study.characters.map((c) => c.organ.toLowerCase())));
-const methods = computed(() => names(props.study.characters.map((c) => c.method.toLowerCase())));
-const stages = computed(() => names(props.study.rows.map((r) => r.stage.toLowerCase())));
-const preserved = computed(() => TREATMENTS.map((value) => ({ value, title: t(`apart.treated.${value}`) })));
+const named = (values: string[]) => values.map((value) => ({ value, title: value }));
+const choices = computed(() => {
+  const all = [
+    { of: 'organs' as const, items: named(names(props.study.characters.map((c) => c.organ.toLowerCase()))) },
+    { of: 'methods' as const, items: named(names(props.study.characters.map((c) => c.method.toLowerCase()))) },
+    { of: 'stages' as const, items: named(names(props.study.rows.map((r) => r.stage.toLowerCase()))) },
+    { of: 'preserved' as const, items: TREATMENTS.map((value) => ({ value, title: t(`apart.treated.${value}`) })) },
+  ];
+  return all.filter((choice) => choice.items.length);
+});
 
 const change = (changes: Partial<Hand>) => (hand.value = { ...hand.value, ...changes });
 </script>
@@ -31,41 +37,15 @@ const change = (changes: Partial<Hand>) => (hand.value = { ...hand.value, ...cha
     </div>
     <MonthRing :model-value="hand.months" @update:model-value="change({ months: $event })" />
     <v-select
-      :model-value="hand.organs"
-      :items="organs"
-      :label="$t('apart.organs')"
+      v-for="choice in choices"
+      :key="choice.of"
+      :model-value="hand[choice.of]"
+      :items="choice.items"
+      :label="$t(`apart.${choice.of}`)"
       multiple
       clearable
       hide-details
-      @update:model-value="change({ organs: $event ?? [] })"
-    />
-    <v-select
-      :model-value="hand.methods"
-      :items="methods"
-      :label="$t('apart.methods')"
-      multiple
-      clearable
-      hide-details
-      @update:model-value="change({ methods: $event ?? [] })"
-    />
-    <v-select
-      v-if="stages.length"
-      :model-value="hand.stages"
-      :items="stages"
-      :label="$t('apart.stages')"
-      multiple
-      clearable
-      hide-details
-      @update:model-value="change({ stages: $event ?? [] })"
-    />
-    <v-select
-      :model-value="hand.preserved"
-      :items="preserved"
-      :label="$t('apart.preserved')"
-      multiple
-      clearable
-      hide-details
-      @update:model-value="change({ preserved: $event ?? [] })"
+      @update:model-value="change({ [choice.of]: $event ?? [] })"
     />
     <v-switch
       :model-value="hand.novice"

@@ -10,6 +10,7 @@ import { rowChoices, rowName } from '@/shared/rowNames';
 import CalendarView from '../components/CalendarView.vue';
 import ContrastCard from '../components/ContrastCard.vue';
 import HandPanel from '../components/HandPanel.vue';
+import LookalikeGroups from '../components/LookalikeGroups.vue';
 import NextCells from '../components/NextCells.vue';
 import PairList from '../components/PairList.vue';
 import PairTriangle from '../components/PairTriangle.vue';
@@ -69,11 +70,6 @@ const choices = computed(() =>
   rowChoices((model.study.value?.rows ?? []).filter((r) => map.value?.rows.includes(r.id))),
 );
 const orders = ORDERS.map((value) => ({ value, title: t(`apart.order.${value}`) }));
-const groupName = (ids: string[]) =>
-  ids
-    .map((id) => byId.value.get(id)?.row)
-    .map((r) => (r ? rowName(r) : ''))
-    .join(', ');
 
 function choose(ids: string[]) {
   void router.push({ query: { ...route.query, rows: ids.join(',') || undefined } });
@@ -98,16 +94,7 @@ function toggleMonth(month: number) {
     <h1 class="sr-only">{{ $t('stage.apart') }}</h1>
     <aside class="left">
       <HandPanel v-if="model.study.value" v-model="hand" :study="model.study.value" />
-      <section v-if="groups.length" class="groups" :aria-label="$t('apart.groups')">
-        <h2>{{ $t('apart.groups') }}</h2>
-        <ul>
-          <li v-for="ids in groups" :key="ids.join()">
-            <button type="button" :aria-pressed="ids.join() === rows.join()" @click="chooseGroup(ids)">
-              {{ groupName(ids) }}
-            </button>
-          </li>
-        </ul>
-      </section>
+      <LookalikeGroups :found="groups" :chosen="rows" @choose="chooseGroup" />
     </aside>
     <main class="middle">
       <div class="tools" role="toolbar" :aria-label="$t('apart.views')">
@@ -213,28 +200,6 @@ function toggleMonth(month: number) {
 
 .left h2 {
   font-size: 1.05rem;
-}
-
-.groups {
-  margin-top: 1rem;
-}
-
-.groups ul {
-  list-style: none;
-  padding: 0;
-}
-
-.groups button {
-  width: 100%;
-  padding: 0.3rem 0;
-  border-top: 1px solid var(--rule);
-  text-align: left;
-  font-style: italic;
-  font-size: 0.9rem;
-}
-
-.groups button[aria-pressed='true'] {
-  font-weight: 700;
 }
 
 .middle {

@@ -94,5 +94,19 @@ class TellApartJourneyTest {
         assertThat(page.getByText("Sallow dim, stem: 1.0 pairs expected, 1 told better"))
                 .isVisible();
         assertThat(page.getByText("No pair open").first()).isVisible();
+
+        page.navigate(page.url().replaceFirst("view=next", "rows=sallow-apt,sallow-dim"));
+        assertThat(region(page, "Contrast card").getByText("apart by one kind of evidence"))
+                .isVisible();
+        page.getByLabel("Name for the taxa chosen").fill("Smooth ones");
+        button(page, "Keep as a group").click();
+        Locator kept = region(page, "Lookalikes").getByText("Smooth ones");
+        assertThat(kept).isVisible();
+        Browsing.assertAccessible(page);
+        button(page, "Take back your latest change")
+                .or(button(page, "Undo"))
+                .first()
+                .click();
+        assertThat(kept).not().isVisible();
     }
 }

@@ -146,10 +146,15 @@ class CompilerTest {
                 """);
         Study weighed = read.withScope(
                 read.scope()
-                        .withLosses(List.of(
-                                new StudyScope.Loss("aa", "bb-albus", 20, "burns"),
-                                new StudyScope.Loss("aa-minor", "bb", 50, ""),
-                                new StudyScope.Loss("aa-minor", "aa-ruber", 0.5, "nobody minds"))),
+                        .withPairs(
+                                List.of(
+                                        new StudyScope.Loss("aa", "bb-albus", 20, "burns"),
+                                        new StudyScope.Loss("aa-minor", "bb", 50, ""),
+                                        new StudyScope.Loss("aa-minor", "aa-ruber", 0.5, "nobody minds")),
+                                List.of(
+                                        new StudyScope.Lookalikes(
+                                                "rosettes", List.of("aa-minor", "aa-ruber", "bb-albus"), ""),
+                                        new StudyScope.Lookalikes("twins", List.of("aa-minor", "aa-ruber"), ""))),
                 List.of());
         assertThat(StudyRules.check(weighed)).isEmpty();
         CompiledStudy compiled = StudyCompiler.compile(weighed);
@@ -166,11 +171,23 @@ class CompilerTest {
         assertThat(new MergeTaxa("aa-minor", "aa-ruber").apply(weighed).scope().losses())
                 .extracting(StudyScope.Loss::row, StudyScope.Loss::named)
                 .containsExactly(tuple("aa", "bb-albus"), tuple("aa-ruber", "bb"));
+        assertThat(new MergeTaxa("aa-minor", "aa-ruber").apply(weighed).scope().lookalikes())
+                .containsExactly(new StudyScope.Lookalikes("rosettes", List.of("aa-ruber", "bb-albus"), ""));
+        List<StudyScope.Lookalikes> broken = List.of(
+                new StudyScope.Lookalikes("", List.of("aa", "bb"), ""),
+                new StudyScope.Lookalikes("one", List.of("aa", "aa"), ""),
+                new StudyScope.Lookalikes("two", List.of("aa", "cc"), ""));
+        assertThat(StudyRules.check(weighed.withScope(weighed.scope().withPairs(List.of(), broken), List.of())))
+                .extracting(StudyRules.Violation::sentence)
+                .satisfiesExactly(
+                        p -> assertThat(p).contains("needs a name"),
+                        p -> assertThat(p).contains("'one' need two taxa"),
+                        p -> assertThat(p).contains("'cc', which is no taxon"));
         List<StudyScope.Loss> wrong = List.of(
                 new StudyScope.Loss("aa", "cc", 2, ""),
                 new StudyScope.Loss("aa", "aa", 2, ""),
                 new StudyScope.Loss("aa", "bb", 0, ""));
-        assertThat(StudyRules.check(read.withScope(read.scope().withLosses(wrong), List.of())))
+        assertThat(StudyRules.check(read.withScope(read.scope().withPairs(wrong, List.of()), List.of())))
                 .extracting(StudyRules.Violation::sentence)
                 .satisfiesExactly(
                         s -> assertThat(s).contains("'cc', which is no taxon"),

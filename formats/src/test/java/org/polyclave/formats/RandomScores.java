@@ -139,7 +139,9 @@ final class RandomScores {
                 true,
                 List.of("caution"),
                 new BodyPlan("mushroom", List.of(new BodyPlan.Part("cap", "pileus"))),
-                List.of(new StudyScope.Loss(rows.get(1).id(), rows.get(2).id(), 20, "burns")));
+                List.of(new StudyScope.Loss(rows.get(1).id(), rows.get(2).id(), 20, "burns")),
+                List.of(new StudyScope.Lookalikes(
+                        "rosettes", List.of(rows.get(1).id(), rows.get(2).id()), "a rosette is a rosette")));
         return new Study(
                 "random-" + seed,
                 "Random " + seed,

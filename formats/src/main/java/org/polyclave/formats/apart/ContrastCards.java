@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -314,7 +316,25 @@ public final class ContrastCards {
                 strength.bits(pair.a(), pair.b(), seen),
                 numbers(year.firm()),
                 numbers(year.thin()),
-                ContrastWords.settles(looks.now().verdict(pair.a(), pair.b()), index, later, safe(unscored, looks)));
+                ContrastWords.settles(
+                        looks.now().verdict(pair.a(), pair.b()),
+                        index,
+                        news(pair, looks, later),
+                        safe(unscored, looks)));
+    }
+
+    /** What would add another kind of evidence to what tells a pair apart now. */
+    private List<PointView> news(Pair pair, Looks looks, List<PointView> later) {
+        Set<Integer> known = looks.now().separating(pair.a(), pair.b()).stream()
+                .map(this::group)
+                .collect(Collectors.toSet());
+        return later.stream()
+                .filter(p -> !known.contains(group(compiled.characterIndex(p.character()))))
+                .toList();
+    }
+
+    private int group(int character) {
+        return compiled.matrix().character(character).group();
     }
 
     private List<ContrastCard.OpenView> safe(List<ContrastCard.OpenView> unscored, Looks looks) {

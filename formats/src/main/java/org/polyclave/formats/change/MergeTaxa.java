@@ -48,7 +48,7 @@ public record MergeTaxa(String from, String into) implements StudyOperation {
             }
         }
         return study.withRows(rows)
-                .withScope(study.scope().withLosses(losses(study)), study.nearButOutside())
+                .withScope(study.scope().withPairs(losses(study), lookalikes(study)), study.nearButOutside())
                 .withCharacters(Parts.mapped(study.characters(), this::trusted))
                 .withScores(scores(study))
                 .withClaims(Parts.mapped(study.claims(), c -> c.row().equals(from) ? c.withRow(into) : c))
@@ -69,6 +69,20 @@ public record MergeTaxa(String from, String into) implements StudyOperation {
             }
         }
         return List.copyOf(byPair.values());
+    }
+
+    /** A group that only the two were in is none any more. */
+    private List<StudyScope.Lookalikes> lookalikes(Study study) {
+        return study.scope().lookalikes().stream()
+                .map(g -> new StudyScope.Lookalikes(
+                        g.name(),
+                        g.rows().stream()
+                                .map(r -> r.equals(from) ? into : r)
+                                .distinct()
+                                .toList(),
+                        g.note()))
+                .filter(g -> g.rows().size() > 1)
+                .toList();
     }
 
     /** Rates of the taxon that is gone become the other's, unless that has its own. */

@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.polyclave.formats.study.StudyRules.Violation;
 
-/** What must hold of glossary, references, claims, pictures, specimens and losses. */
+/** What must hold of glossary, references, claims, pictures, specimens, losses and groups of lookalikes. */
 public final class StudyApparatusRules {
     private static final Set<String> QUALIFIERS = Set.of("", "cf.", "aff.");
 
@@ -25,6 +25,32 @@ public final class StudyApparatusRules {
         }
         checkSpecimens(study, found);
         checkLosses(study, found);
+        checkLookalikes(study, found);
+    }
+
+    private static void checkLookalikes(Study study, List<Violation> found) {
+        Set<String> names = new HashSet<>();
+        for (StudyScope.Lookalikes group : study.scope().lookalikes()) {
+            if (group.name().isBlank() || !names.add(group.name())) {
+                found.add(new Violation(
+                        "scope",
+                        "lookalikes",
+                        "A group of lookalikes needs a name that no other has, not '" + group.name() + "'."));
+            }
+            if (Set.copyOf(group.rows()).size() < 2) {
+                found.add(new Violation(
+                        "scope", "lookalikes", "The lookalikes '" + group.name() + "' need two taxa or more."));
+            }
+            for (String row : group.rows()) {
+                if (study.row(row).isEmpty()) {
+                    found.add(new Violation(
+                            "scope",
+                            "lookalikes",
+                            "Among the lookalikes '" + group.name() + "' is '" + row
+                                    + "', which is no taxon. Take it out of the group."));
+                }
+            }
+        }
     }
 
     private static void checkLosses(Study study, List<Violation> found) {

@@ -1,5 +1,6 @@
 package org.polyclave.formats.study;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 
 /**
@@ -10,6 +11,7 @@ import java.util.List;
  * @param cautions sentences that every reader of an edition sees
  * @param bodyPlan outline on which organs are found
  * @param losses pairs of which one taken for the other is worse, or less bad, than an everyday wrong name
+ * @param lookalikes groups of taxa that people mix up, across unrelated ones too, named by the author
  */
 public record StudyScope(
         String group,
@@ -23,18 +25,20 @@ public record StudyScope(
         boolean gatheredForFood,
         List<String> cautions,
         BodyPlan bodyPlan,
-        List<Loss> losses) {
-    public static final StudyScope EMPTY =
-            new StudyScope("", "", "", "", "", "", "", List.of(), false, List.of(), BodyPlan.NONE, List.of());
+        List<Loss> losses,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Lookalikes> lookalikes) {
+    public static final StudyScope EMPTY = new StudyScope(
+            "", "", "", "", "", "", "", List.of(), false, List.of(), BodyPlan.NONE, List.of(), List.of());
 
     public StudyScope {
         months = List.copyOf(months);
         cautions = List.copyOf(cautions);
         bodyPlan = Missing.or(bodyPlan, BodyPlan.NONE);
         losses = Missing.list(losses);
+        lookalikes = Missing.list(lookalikes);
     }
 
-    public StudyScope withLosses(List<Loss> newLosses) {
+    public StudyScope withPairs(List<Loss> newLosses, List<Lookalikes> newLookalikes) {
         return new StudyScope(
                 group,
                 covers,
@@ -47,7 +51,8 @@ public record StudyScope(
                 gatheredForFood,
                 cautions,
                 bodyPlan,
-                newLosses);
+                newLosses,
+                newLookalikes);
     }
 
     /**
@@ -60,6 +65,18 @@ public record StudyScope(
     public record Loss(String row, String named, double times, String why) {
         public Loss {
             why = Missing.or(why, "");
+        }
+    }
+
+    /**
+     * Taxa that people mix up.
+     *
+     * @param rows ids of two taxa or more, or of their sexes and stages
+     */
+    public record Lookalikes(String name, List<String> rows, String note) {
+        public Lookalikes {
+            rows = List.copyOf(rows);
+            note = Missing.or(note, "");
         }
     }
 }

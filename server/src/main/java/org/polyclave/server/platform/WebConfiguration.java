@@ -30,6 +30,7 @@ class WebConfiguration implements WebMvcConfigurer {
             Map.entry("OfCharacter", Set.of("kappa", "alpha")),
             Map.entry("Event", Set.of("uncertainty")),
             Map.entry("Looking", Set.of("alteredBy")),
+            Map.entry("StudyScope", Set.of("lookalikes")),
             Map.entry("PointView", Set.of("lack", "cut")),
             Map.entry("ShownCell", Set.of("range")),
             Map.entry("CutView", Set.of("from", "to")),
