@@ -33,7 +33,6 @@ function inks(of: Element): Ink {
     text: themed('on-background'),
     faint: themed('on-background', 0.72),
     doubt: themed('error'),
-    paper: themed('background'),
     accent: themed('primary'),
   };
 }

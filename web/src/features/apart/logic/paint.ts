@@ -4,7 +4,6 @@ export interface Ink {
   text: string;
   faint: string;
   doubt: string;
-  paper: string;
   accent: string;
 }
 
