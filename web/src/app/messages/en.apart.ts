@@ -92,7 +92,11 @@ export default {
     cheapest: 'No cheaper way exists (cost {cost}: minutes, and five for each misreading).',
     notProven: 'The cheapest way found (cost {cost}); none costs less than {bound}.',
     claims: 'Claims',
-    claimsTested: 'They are tested in the checks.',
+    claim: {
+      'claim-holds': 'holds',
+      'claim-fails': 'fails',
+      'claim-untestable': 'cannot be tested yet',
+    },
     year: { firm: 'Firmly in {months}.', thin: 'Thinly in {months}.', open: 'Not in {months}.' },
     allYear: 'every month',
     ofRow: 'The year of {name}',

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, type Schemas } from '@/api/client';
-import { useStudy } from '@/features/study';
+import { useFindings, useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import TaxonName from '@/shared/TaxonName.vue';
@@ -24,7 +24,25 @@ const query = useQuery({
 });
 const found = computed(() => query.data.value?.[0]);
 const taxon = computed(() => model.study.value?.rows.find((r) => r.id === props.row));
-const claims = computed(() => (model.study.value?.claims ?? []).filter((c) => c.row === props.row));
+const findings = useFindings(
+  model.slug,
+  computed(() => model.study.value?.revision),
+);
+/** What the author claims of the row or of the taxon that it belongs to, and what testing it came to. */
+const claims = computed(() =>
+  (model.study.value?.claims ?? [])
+    .filter((c) => c.row === props.row || c.row === taxon.value?.parent)
+    .map((claim) => {
+      const finding = findings.data.value?.find(
+        (f) =>
+          f.kind.startsWith('claim-') &&
+          f.row === claim.row &&
+          f.character === claim.character &&
+          f.reason.includes(`'${claim.text || claim.kind}'`),
+      );
+      return { ...claim, standing: finding?.kind ?? 'claim-holds', reason: finding?.reason ?? '' };
+    }),
+);
 </script>
 
 <template>
@@ -44,12 +62,14 @@ const claims = computed(() => (model.study.value?.claims ?? []).filter((c) => c.
             : $t('apart.notProven', { cost: found.cost.toFixed(1), bound: found.bound.toFixed(1) })
         }}
       </p>
-      <template v-if="claims.length">
+      <template v-if="claims.length && findings.data.value">
         <h3>{{ $t('apart.claims') }}</h3>
         <ul>
-          <li v-for="claim in claims" :key="claim.id">{{ claim.text || claim.kind }}</li>
+          <li v-for="claim in claims" :key="claim.id">
+            {{ claim.text || claim.kind }}: <b>{{ $t(`apart.claim.${claim.standing}`) }}</b>{{ ' ' }}
+            <span v-if="claim.reason" class="quiet">{{ claim.reason }}</span>
+          </li>
         </ul>
-        <router-link :to="`/studies/${model.slug}/checks`">{{ $t('apart.claimsTested') }}</router-link>
       </template>
       <p class="quiet">{{ $t('apart.caution') }}</p>
     </template>

@@ -264,7 +264,30 @@ test('one taxon is recognised in a sentence, with what is not proven and not tol
       thin: ['Mild'],
     } satisfies Schemas['Recognition'],
   ]);
-  const page = await open('?rows=bane');
+  const claim = (id: string, text: string) => ({
+    id,
+    row: 'bane',
+    kind: 'ONLY' as const,
+    character: 'margin',
+    states: [],
+    text,
+  });
+  server.on(`GET ${PATH}/findings`, [
+    {
+      key: 'k',
+      kind: 'claim-fails',
+      row: 'bane',
+      character: 'margin',
+      mend: '',
+      acceptable: true,
+      reason: "The claim 'only it is toothed' fails: see Mild.",
+    },
+  ] satisfies Schemas['FindingView'][]);
+  const page = await open('?rows=bane', { claims: [claim('a', 'only it is toothed'), claim('b', 'always entire')] });
+  await vi.waitFor(() =>
+    expect(page.text()).toContain("only it is toothed: fails The claim 'only it is toothed' fails: see Mild."),
+  );
+  expect(page.text()).toContain('always entire: holds');
   await vi.waitFor(() => expect(page.text()).toContain('Recognise Bane by all of these together: margin entire.'));
   expect(page.text()).toContain('two independent kinds of evidence');
   expect(page.text()).toContain('By one kind of evidence only: Mild.');
