@@ -11,10 +11,15 @@ import java.util.Random;
 import java.util.Set;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.testkit.SeparationOracle;
 
 /** When pairs can be told, against every month alone; what a score is worth, against writing every possible one. */
@@ -70,6 +75,26 @@ class ScoringAndYearTest {
                 assertThat(told.getOrDefault(List.of(row, c), 0.0))
                         .as("%d × %d", row, c)
                         .isCloseTo(worth, within(1e-9));
+            }
+        }
+    }
+
+    @Test
+    void nobodyIsSentToSmellWhatMayHarm() {
+        for (boolean smelled : List.of(false, true)) {
+            MatrixCharacter odour = new MatrixCharacter(
+                    "odour", CharacterType.STATES, 2, List.of(), 0, 0, 0, 1, 0, 0.05, 0xFFF, smelled, true);
+            for (Hazard hazard : Hazard.values()) {
+                List<MatrixRow> rows = List.of(
+                        new MatrixRow("a", 0, 0, 1, hazard),
+                        new MatrixRow("b", 1, 1, 1, Hazard.NONE_KNOWN),
+                        new MatrixRow("c", 2, 2, 1, Hazard.NONE_KNOWN));
+                Cell[][] cells = {{Cell.UNKNOWN}, {Cell.Categorical.single(0, 2)}, {Cell.Categorical.single(1, 2)}};
+                Matrix matrix = Matrix.of(rows, List.of(odour), cells);
+                PairVerdicts verdicts = PairVerdicts.of(matrix, SeparationContext.EVERYTHING);
+                assertThat(new ScoringGains(matrix, SeparationContext.EVERYTHING, verdicts).best(9))
+                        .as("%s, smelled: %s", hazard, smelled)
+                        .hasSize(smelled && hazard != Hazard.NONE_KNOWN ? 0 : 1);
             }
         }
     }

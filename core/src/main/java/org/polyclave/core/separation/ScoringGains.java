@@ -8,13 +8,14 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 
 /**
  * What to score next. An unknown cell is worth the number of open or thin pairs of its row that its score may be expected to part by
  * a group that does not part them yet. The score is taken to be that of any row scored so far, each as likely; where the other
  * row of a pair is unknown too, both scores are needed and each is credited half. Pairs of rows at which a key may stop alike do not
- * count. For R rows and C characters O(R² · C) time at worst; O(weak pairs · C) as a rule.
+ * count. What takes smelling, cutting or touching is not suggested on a row that may harm, or was not assessed. For R rows and C characters O(R² · C) time at worst; O(weak pairs · C) as a rule.
  */
 public final class ScoringGains {
     private static final double LEAST_EFFORT = 0.1;
@@ -77,6 +78,10 @@ public final class ScoringGains {
         return context.isUsable(c) && context.monthsOf(matrix.months(row, c)) != 0;
     }
 
+    private boolean isSafe(int row, int c) {
+        return !matrix.character(c).hazardousToObserve() || matrix.row(row).hazard() == Hazard.NONE_KNOWN;
+    }
+
     /** The best cells, most pairs a minute first, then in the order of rows and characters. */
     public List<Gain> best(int most) {
         return IntStream.range(0, matrix.rowCount())
@@ -97,7 +102,8 @@ public final class ScoringGains {
         List<Integer> open = IntStream.range(0, matrix.characterCount())
                 .filter(c -> matrix.cell(row, c) instanceof Cell.Unknown
                         && separation.isApplicable(row, c)
-                        && isInView(row, c))
+                        && isInView(row, c)
+                        && isSafe(row, c))
                 .boxed()
                 .toList();
         if (open.isEmpty()) {
