@@ -128,16 +128,12 @@ final class SeparateCommand implements Callable<Integer> {
             for (int j = i + 1; j < rows.size(); j++) {
                 int a = rows.get(i);
                 int b = rows.get(j);
-                List<Integer> seen = IntStream.range(0, compiled.characters().size())
-                        .filter(c -> separation.difference(a, b, c).isSeen())
-                        .boxed()
-                        .toList();
                 pairs.add(new Pair(
                         a,
                         b,
                         separation.separating(a, b),
                         separation.verdict(a, b).name(),
-                        Math.round(strength.bits(a, b, seen) * THOUSANDTHS) / THOUSANDTHS));
+                        Math.round(strength.bits(a, b, separation) * THOUSANDTHS) / THOUSANDTHS));
             }
         }
         return pairs;

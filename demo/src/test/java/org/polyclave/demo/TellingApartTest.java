@@ -184,6 +184,10 @@ final class TellingApartTest {
                             .map(PointView::character)
                             .collect(Collectors.toCollection(ArrayList::new));
                     card.unscored().forEach(o -> named.add(o.character()));
+                    // Whatever is compared is said, of hybrids without scores of their own, too.
+                    assertThat(card.points())
+                            .flatMap(PointView::cells)
+                            .noneMatch(c -> c.text().startsWith("?"));
                     assertThat(named).doesNotHaveDuplicates();
                 }
             }

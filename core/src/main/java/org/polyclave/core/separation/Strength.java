@@ -124,6 +124,17 @@ public final class Strength {
         return strongest.values().stream().mapToDouble(s -> s).sum();
     }
 
+    /** Of all characters in which the rows can be compared now: in each correlation group the strongest counts. */
+    public double bits(int a, int b, StrictSeparation now) {
+        return bits(
+                a,
+                b,
+                IntStream.range(0, matrix.characterCount())
+                        .filter(c -> now.isSeen(a, b, c))
+                        .boxed()
+                        .toList());
+    }
+
     /**
      * Of all characters that can be seen, of one row against each: in each correlation group the strongest counts. Goes row by
      * row, as cells lie in memory.

@@ -1,5 +1,7 @@
 package org.polyclave.formats.apart;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -43,6 +45,7 @@ public final class ContrastCards {
     public static final int MOST_ROWS = 6;
 
     private static final int ALL_MONTHS = 0xFFF;
+    private static final int CUT_DIGITS = 3;
 
     private final CompiledStudy compiled;
     private final Hand hand;
@@ -228,7 +231,7 @@ public final class ContrastCards {
                 .effective(compiled.rows().get(row).id(), character.id())
                 .map(Inheritance.Effective::score);
         Cell cell = compiled.matrix().cell(row, c);
-        ScoreValue value = score.map(StudyScore::value).orElse(new ScoreValue.Unknown());
+        ScoreValue value = score.map(StudyScore::value).orElseGet(() -> unscored(cell, character));
         double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
         SpanView range = cell instanceof Cell.Numeric n
                 ? new SpanView(n.min() / factor, n.low() / factor, n.high() / factor, n.max() / factor)
@@ -245,6 +248,23 @@ public final class ContrastCards {
                 individuals,
                 score.map(StudyScore::doubtful).orElse(false),
                 score.map(StudyScore::source).orElse(""));
+    }
+
+    /** A hybrid's unscored cell admits what its parents show. */
+    private static ScoreValue unscored(Cell cell, StudyCharacter character) {
+        if (cell instanceof Cell.Numeric n) {
+            return new ScoreValue.Range(n.min(), n.low(), n.high(), n.max());
+        }
+        if (cell instanceof Cell.Categorical shown && character.type() != CharacterType.MONTHS) {
+            List<ScoreValue.Shown> states = IntStream.range(
+                            0, character.states().size())
+                    .filter(s -> (shown.support() & (1 << s)) != 0)
+                    .mapToObj(
+                            s -> new ScoreValue.Shown(character.states().get(s).id(), ScoreValue.Frequency.PLAIN))
+                    .toList();
+            return new ScoreValue.States(states, ScoreValue.Combination.EITHER);
+        }
+        return new ScoreValue.Unknown();
     }
 
     private static StudyCharacter plain(StudyCharacter character) {
@@ -299,21 +319,21 @@ public final class ContrastCards {
     }
 
     private static double rounded(double from, double to, double factor) {
-        return from < to ? RoundNumber.inside(from / factor, to / factor) : from / factor;
+        return from < to
+                ? RoundNumber.inside(from / factor, to / factor)
+                : BigDecimal.valueOf(from / factor)
+                        .round(new MathContext(CUT_DIGITS))
+                        .doubleValue();
     }
 
     private PairView pair(
             Pair pair, int index, Looks looks, List<PointView> later, List<ContrastCard.OpenView> unscored) {
-        List<Integer> seen = IntStream.range(0, compiled.characters().size())
-                .filter(c -> looks.now().difference(pair.a(), pair.b(), c).isSeen())
-                .boxed()
-                .toList();
         PairYear year = PairYear.of(compiled.matrix(), looks.anyMonth(), pair.a(), pair.b());
         return new PairView(
                 pair.first(),
                 pair.second(),
                 looks.now().verdict(pair.a(), pair.b()),
-                strength.bits(pair.a(), pair.b(), seen),
+                strength.bits(pair.a(), pair.b(), looks.now()),
                 numbers(year.firm()),
                 numbers(year.thin()),
                 ContrastWords.settles(

@@ -22,6 +22,17 @@ public record CompiledStudy(
         characters = List.copyOf(characters);
     }
 
+    /** One compilation is what it is; what is worked out of it is kept by it, and must not cost a look at every score. */
+    @Override
+    public boolean equals(Object other) {
+        return this == other;
+    }
+
+    @Override
+    public int hashCode() {
+        return System.identityHashCode(this);
+    }
+
     /** Index of a row by id, -1 if it is not a row that keys lead to. */
     public int rowIndex(String id) {
         for (int i = 0; i < rows.size(); i++) {
