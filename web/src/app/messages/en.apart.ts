@@ -78,7 +78,8 @@ export default {
     harms: 'harms the specimen',
     hazardous: 'takes smelling, cutting or touching',
     how: 'How to look',
-    cutSays: '{name}: {cut}.',
+    cutSays: '{below}: {cut}; above: {above}.',
+    cutRead: '(By {n} individuals that were measured.)',
     doubt: 'From {from} to {to} do not decide on this ({error} of 100 would be taken for the other).',
     lack: {
       SEASON: 'Not in these months.',

@@ -31,15 +31,20 @@ const how = computed(() =>
     props.point.hazardous ? t('apart.hazardous') : '',
   ].filter(Boolean),
 );
-const doubt = computed(() => {
-  const cut = props.point.cut;
-  if (!cut) return '';
-  const side = t('apart.cutSays', { name: props.names[cut.below]?.label, cut: cut.text });
-  const rounded = (x: number) => Number(x.toPrecision(3));
-  return typeof cut.from === 'number' && typeof cut.to === 'number'
-    ? `${side} ${t('apart.doubt', { from: rounded(cut.from), to: rounded(cut.to), error: Math.round(100 * cut.error) })}`
-    : side;
-});
+const rounded = (x: number) => Number(x.toPrecision(3));
+const said = (place: number) =>
+  [props.names[place]?.label, props.names[place]?.stage].filter(Boolean).join(', ');
+const cuts = computed(() =>
+  props.point.cuts.map((cut) => {
+    const side = t('apart.cutSays', { below: said(cut.below), cut: cut.text, above: said(cut.above) });
+    const read = cut.individuals ? t('apart.cutRead', { n: cut.individuals }) : '';
+    const doubt =
+      typeof cut.from === 'number' && typeof cut.to === 'number'
+        ? t('apart.doubt', { from: rounded(cut.from), to: rounded(cut.to), error: Math.round(100 * cut.error) })
+        : '';
+    return [side, doubt, read].filter(Boolean).join(' ');
+  }),
+);
 </script>
 
 <template>
@@ -71,8 +76,8 @@ const doubt = computed(() => {
         >
       </div>
     </div>
-    <RangePlot v-if="numbers" :cells="point.cells" :names="names.map((n) => n.label)" :cut="point.cut" />
-    <p v-if="doubt">{{ doubt }}</p>
+    <RangePlot v-if="numbers" :cells="point.cells" :names="names.map((n) => n.label)" :cuts="point.cuts" />
+    <p v-for="cut in cuts" :key="cut">{{ cut }}</p>
     <p v-if="point.lack" class="lack">
       {{ $t(`apart.lack.${point.lack}`, { organ: point.organ, method: point.method }) }}
     </p>

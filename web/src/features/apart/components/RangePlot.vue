@@ -3,29 +3,38 @@ import { scaleLinear } from 'd3-scale';
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 
-/** Ranges of the rows of a card on one scale, with the cut and its band of doubt. */
+/** Ranges of the rows of a card on one scale, with the cuts and their bands of doubt. */
 const props = defineProps<{
   cells: Schemas['ShownCell'][];
   names: string[];
-  cut: Schemas['CutView'] | null | undefined;
+  cuts: Schemas['CutView'][];
 }>();
 const WIDTH = 230;
 const LINE = 15;
 const scale = computed(() => {
   const ends = props.cells.flatMap((c) => (c.range ? [c.range.min, c.range.max] : []));
-  const cut = props.cut ? [props.cut.at] : [];
-  return scaleLinear([Math.min(...ends, ...cut), Math.max(...ends, ...cut)], [18, WIDTH - 14]).nice(4);
+  const cuts = props.cuts.map((c) => c.at);
+  return scaleLinear([Math.min(...ends, ...cuts), Math.max(...ends, ...cuts)], [18, WIDTH - 14]).nice(4);
 });
 const height = computed(() => props.cells.length * LINE + 16);
-const band = computed(() => {
-  const { from, to } = props.cut ?? {};
-  return typeof from === 'number' && typeof to === 'number' ? { x: scale.value(from), to: scale.value(to) } : null;
-});
+const bands = computed(() =>
+  props.cuts.flatMap(({ from, to }) =>
+    typeof from === 'number' && typeof to === 'number' ? [{ x: scale.value(from), to: scale.value(to) }] : [],
+  ),
+);
 </script>
 
 <template>
   <svg class="ranges figures" :viewBox="`0 0 ${WIDTH} ${height}`" aria-hidden="true">
-    <rect v-if="band" :x="band.x" y="0" :width="Math.max(1, band.to - band.x)" :height="height - 14" class="band" />
+    <rect
+      v-for="(band, i) in bands"
+      :key="`band ${i}`"
+      :x="band.x"
+      y="0"
+      :width="Math.max(1, band.to - band.x)"
+      :height="height - 14"
+      class="band"
+    />
     <g v-for="(cell, i) in cells" :key="i">
       <template v-if="cell.range">
         <line
@@ -45,7 +54,15 @@ const band = computed(() => {
         <text :x="2" :y="i * LINE + 11" class="letter">{{ String.fromCharCode(65 + i) }}</text>
       </template>
     </g>
-    <line v-if="cut" :x1="scale(cut.at)" :x2="scale(cut.at)" y1="0" :y2="height - 14" class="cut" />
+    <line
+      v-for="cut in cuts"
+      :key="cut.below"
+      :x1="scale(cut.at)"
+      :x2="scale(cut.at)"
+      y1="0"
+      :y2="height - 14"
+      class="cut"
+    />
     <text v-for="tick in scale.ticks(4)" :key="tick" :x="scale(tick)" :y="height - 3" text-anchor="middle">
       {{ tick }}
     </text>

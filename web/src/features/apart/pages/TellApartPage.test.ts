@@ -59,6 +59,7 @@ const point = (subject: string, more: Partial<Schemas['PointView']> = {}): Schem
   tells: [0],
   months: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12],
   cells: [cell('toothed'), cell('entire')],
+  cuts: [],
   ...more,
 });
 
@@ -163,13 +164,13 @@ test('numbers are drawn with the cut and its band of doubt in words', async () =
     kind: 'TENDENCY',
     tells: [],
     cells: [cell('4–7 mm', { range: range(4, 7), individuals: 9 }), cell('6–9 mm', { range: range(6, 9) })],
-    cut: { at: 6.5, text: 'up to 6.5 mm', below: 0, error: 0.1666, from: 6, to: 7 },
+    cuts: [{ at: 6.5, text: 'up to 6.5 mm', below: 0, above: 1, error: 0.1666, from: 6, to: 7, individuals: 31 }],
   });
   server.on(`GET ${PATH}/apart/card?rows=mild&rows=bane`, card({ points: [size], later: [] }));
   const page = await open('?rows=mild,bane');
   await vi.waitFor(() =>
     expect(page.text()).toContain(
-      'Mild: up to 6.5 mm. From 6 to 7 do not decide on this (17 of 100 would be taken for the other).',
+      'Mild: up to 6.5 mm; above: Bane. From 6 to 7 do not decide on this (17 of 100 would be taken for the other). (By 31 individuals',
     ),
   );
   expect(page.text()).toContain('n = 9');

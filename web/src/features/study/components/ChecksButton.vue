@@ -3,13 +3,13 @@ import { mdiClipboardCheckOutline } from '@mdi/js';
 import { computed } from 'vue';
 import { isOpen, useFindings } from '../composables/useFindings';
 
-/** Leads to the checks and tells how many findings are open. */
+/** Leads to the checks and tells how many findings are open, or nothing of their number before it is known. */
 const props = defineProps<{ slug: string; revision: number | undefined }>();
 const findings = useFindings(
   props.slug,
   computed(() => props.revision),
 );
-const open = computed(() => (findings.data.value ?? []).filter(isOpen).length);
+const open = computed(() => findings.data.value?.filter(isOpen).length);
 </script>
 
 <template>
@@ -19,6 +19,6 @@ const open = computed(() => (findings.data.value ?? []).filter(isOpen).length);
     variant="text"
     size="small"
     class="figures"
-    >{{ $t('checks.open', { n: open }, open) }}</v-btn
+    >{{ open === undefined ? $t('checks.title') : $t('checks.open', { n: open }, open) }}</v-btn
   >
 </template>

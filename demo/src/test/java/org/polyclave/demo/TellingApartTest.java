@@ -4,9 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -33,6 +35,7 @@ import org.polyclave.formats.apart.Hand;
 import org.polyclave.formats.apart.Recognition;
 import org.polyclave.formats.apart.Recognitions;
 import org.polyclave.formats.key.StatementWording;
+import org.polyclave.formats.print.PrintedPicture;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.KeyContext;
 import org.polyclave.formats.study.StudyCharacter;
@@ -263,7 +266,8 @@ final class TellingApartTest {
                 "ostrivia-fallax-spring-shoot",
                 "tarnella-vadosa-subsp-collina",
                 "ostrivia-mitis");
-        ContrastPrint.Imprint imprint = new ContrastPrint.Imprint("Tussocks <of> Marrowmere", "2031-05-04", false);
+        ContrastPrint.Imprint imprint =
+                new ContrastPrint.Imprint("Tussocks <of> Marrowmere", "2031-05-04", false, TellingApartTest::picture);
         for (byte[] file : List.of(ContrastPrint.plate(card, imprint), ContrastPrint.wallet(card, imprint))) {
             try (PDDocument pdf = Loader.loadPDF(file)) {
                 String text = new PDFTextStripper().getText(pdf).replaceAll("\\s+", " ");
@@ -274,5 +278,70 @@ final class TellingApartTest {
                         .contains(card.points().get(0).subject());
             }
         }
+    }
+
+    private static Optional<PrintedPicture> picture(String id) {
+        return TUSSOCKS.study().pictures().stream()
+                .filter(p -> p.id().equals(id))
+                .findFirst()
+                .map(p -> new PrintedPicture(
+                        p.mediaType(),
+                        p.width(),
+                        p.height(),
+                        Base64.getDecoder().decode(p.data())));
+    }
+
+    @Test
+    void aPlateShowsEveryPictureOfWhatTheTaxaShow() throws IOException {
+        ContrastCard card = card(TUSSOCKS, Hand.EVERYTHING, "ostrivia-mitis", "tarnella-vadosa-subsp-collina");
+        Set<String> asked = new HashSet<>();
+        byte[] plate = ContrastPrint.plate(card, new ContrastPrint.Imprint("", "", false, id -> {
+            asked.add(id);
+            return picture(id);
+        }));
+        try (PDDocument pdf = Loader.loadPDF(plate)) {
+            long drawn = pdf.getPage(0)
+                    .getResources()
+                    .getXObjectNames()
+                    .spliterator()
+                    .getExactSizeIfKnown();
+            assertThat(pdf.getNumberOfPages()).isEqualTo(1);
+            assertThat(asked).hasSizeGreaterThan(4);
+            assertThat(drawn).isGreaterThanOrEqualTo(asked.size());
+        }
+    }
+
+    private static PointView point(ContrastCard card, String character) {
+        return card.points().stream()
+                .filter(p -> p.character().equals(character))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void measuredIndividualsSayWhereToCutAndRecordedRangesWhereNoneWereMeasured() {
+        String[] three = {"tarnella-praecox", "tarnella-serotina", "ostrivia-mitis"};
+        CompiledStudy measured = DemoStudies.withSpecimens().stream()
+                .filter(s -> s.slug().equals(TUSSOCKS.study().slug()))
+                .map(StudyCompiler::compile)
+                .findFirst()
+                .orElseThrow();
+        PointView fruit = point(card(measured, Hand.EVERYTHING, three), "fruit-length");
+        // Between the twins, whose ranges do not meet; none between the early twin and the third, whose ranges do.
+        assertThat(fruit.cuts()).singleElement().satisfies(cut -> {
+            assertThat(cut.below()).isZero();
+            assertThat(cut.above()).isEqualTo(1);
+            assertThat(cut.individuals()).isGreaterThanOrEqualTo(10);
+            assertThat(cut.at()).isBetween(2.65, 3.08);
+            assertThat(cut.from()).isNotNull().isLessThan(cut.at());
+            assertThat(cut.to()).isNotNull().isGreaterThan(cut.at());
+        });
+        assertThat(point(card(TUSSOCKS, Hand.EVERYTHING, three), "fruit-length").cuts())
+                .singleElement()
+                .satisfies(cut -> {
+                    assertThat(cut.individuals()).isZero();
+                    assertThat(cut.at()).isBetween(2.65, 3.08);
+                    assertThat(cut.from()).isNull();
+                });
     }
 }

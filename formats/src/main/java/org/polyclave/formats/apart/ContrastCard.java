@@ -63,6 +63,7 @@ public record ContrastCard(
      * @param months in which all of them show it
      * @param lack why it does not help now, or null
      * @param cells what each row shows, in the order of names
+     * @param cuts between rows that differ, from the lowest up
      */
     public record PointView(
             String character,
@@ -83,7 +84,7 @@ public record ContrastCard(
             List<Integer> months,
             Hand.@Nullable Lack lack,
             List<ShownCell> cells,
-            @Nullable CutView cut) {}
+            List<CutView> cuts) {}
 
     /**
      * What a row shows.
@@ -106,19 +107,23 @@ public record ContrastCard(
     public record SpanView(double min, double low, double high, double max) {}
 
     /**
-     * Where to cut between the two rows of a card, in the character's unit.
+     * Where to cut between two rows that lie side by side on the character's scale, in its unit.
      *
      * @param below place of the row whose values lie up to the cut
+     * @param above place of the other
      * @param error share of both on the wrong side
      * @param from where doubt begins; null: there is none
+     * @param individuals measured, by whom the cut was found; 0: by the recorded ranges
      */
     public record CutView(
             double at,
             String text,
             int below,
+            int above,
             double error,
             @Nullable Double from,
-            @Nullable Double to) {}
+            @Nullable Double to,
+            int individuals) {}
 
     /** @param rows places of the names for which it is not scored */
     public record OpenView(String character, String subject, List<Integer> rows) {}

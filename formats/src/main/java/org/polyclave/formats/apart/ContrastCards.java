@@ -1,7 +1,5 @@
 package org.polyclave.formats.apart;
 
-import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -11,17 +9,14 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.core.key.RoundNumber;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
-import org.polyclave.core.matrix.RangeDistribution;
 import org.polyclave.core.separation.Difference;
 import org.polyclave.core.separation.PairYear;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Strength;
 import org.polyclave.core.separation.StrictSeparation;
-import org.polyclave.formats.apart.ContrastCard.CutView;
 import org.polyclave.formats.apart.ContrastCard.Kind;
 import org.polyclave.formats.apart.ContrastCard.PairView;
 import org.polyclave.formats.apart.ContrastCard.PointView;
@@ -45,13 +40,13 @@ public final class ContrastCards {
     public static final int MOST_ROWS = 6;
 
     private static final int ALL_MONTHS = 0xFFF;
-    private static final int CUT_DIGITS = 3;
 
     private final CompiledStudy compiled;
     private final Hand hand;
     private final Strength strength;
     private final StrictSeparation ever;
     private final Inheritance inheritance;
+    private final CardCuts cuts;
 
     public ContrastCards(CompiledStudy compiled, Hand hand, Strength strength) {
         this.compiled = compiled;
@@ -59,6 +54,7 @@ public final class ContrastCards {
         this.strength = strength;
         ever = new StrictSeparation(compiled.matrix());
         inheritance = new Inheritance(compiled.study().rows(), compiled.scores());
+        cuts = new CardCuts(compiled, inheritance, strength);
     }
 
     private record Pair(int first, int second, int a, int b) {}
@@ -197,7 +193,14 @@ public final class ContrastCards {
                 numbers(months),
                 lack,
                 rows.stream().map(r -> cell(r, c)).toList(),
-                rows.size() == 2 && kind != Kind.SHARED ? cut(rows.get(0), rows.get(1), c, kind) : null);
+                cuts.of(c, rows, (first, second) -> differences.get(place(pairs, first, second))));
+    }
+
+    private static int place(List<Pair> pairs, int first, int second) {
+        return IntStream.range(0, pairs.size())
+                .filter(p -> pairs.get(p).first() == first && pairs.get(p).second() == second)
+                .findFirst()
+                .orElseThrow();
     }
 
     private static String where(StudyCharacter.Where where) {
@@ -286,44 +289,6 @@ public final class ContrastCards {
             }
         }
         return states;
-    }
-
-    private @Nullable CutView cut(int a, int b, int c, Kind kind) {
-        if (!(compiled.matrix().cell(a, c) instanceof Cell.Numeric p)
-                || !(compiled.matrix().cell(b, c) instanceof Cell.Numeric q)) {
-            return null;
-        }
-        boolean firstBelow = p.low() + p.high() <= q.low() + q.high();
-        RangeDistribution.LeastError best =
-                strength.range(firstBelow ? a : b, c).cutBelow(strength.range(firstBelow ? b : a, c));
-        StudyCharacter character = compiled.characters().get(c);
-        double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
-        Cell.Numeric lower = firstBelow ? p : q;
-        Cell.Numeric upper = firstBelow ? q : p;
-        boolean gap = lower.max() < upper.min();
-        double at = character.type() == CharacterType.COUNT
-                ? Math.floor(best.middle())
-                : rounded(gap ? lower.max() : best.from(), gap ? upper.min() : best.to(), factor);
-        Strength.Overlap overlap = Strength.overlap(lower, upper);
-        double from = Math.min(overlap.from(), at * factor);
-        double to = Math.max(overlap.to(), at * factor);
-        boolean doubt = kind != Kind.SEPARATES;
-        String unit = character.unit().isEmpty() ? "" : " " + character.unit();
-        return new CutView(
-                at,
-                "up to " + NotationPrinter.number(at) + unit,
-                firstBelow ? 0 : 1,
-                best.error(),
-                doubt ? from / factor : null,
-                doubt ? to / factor : null);
-    }
-
-    private static double rounded(double from, double to, double factor) {
-        return from < to
-                ? RoundNumber.inside(from / factor, to / factor)
-                : BigDecimal.valueOf(from / factor)
-                        .round(new MathContext(CUT_DIGITS))
-                        .doubleValue();
     }
 
     private PairView pair(

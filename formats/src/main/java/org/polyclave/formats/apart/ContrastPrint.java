@@ -1,20 +1,28 @@
 package org.polyclave.formats.apart;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.function.DoubleFunction;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.polyclave.core.separation.Verdict;
 import org.polyclave.formats.apart.ContrastCard.PointView;
+import org.polyclave.formats.apart.ContrastCard.ShownCell;
 import org.polyclave.formats.key.KeyView.NameView;
 import org.polyclave.formats.notation.MonthNotation;
 import org.polyclave.formats.print.PdfPage;
+import org.polyclave.formats.print.PrintedPicture;
 
 /** A contrast card on paper: a plate of one page, or a card for the wallet. */
 public final class ContrastPrint {
-    private static final int PLATE_POINTS = 9;
+    private static final int PLATE_POINTS = 12;
     private static final int WALLET_POINTS = 3;
     private static final int YEAR = 12;
+    /** The longer side of a picture, in the height of the type. */
+    private static final double PICTURE = 5.5;
+
     /** Points. */
     private static final double PLATE_TYPE = 10.5;
 
@@ -26,8 +34,13 @@ public final class ContrastPrint {
 
     private ContrastPrint() {}
 
-    /** What stands on paper besides the card. */
-    public record Imprint(String study, String date, boolean plain) {}
+    /**
+     * What stands on paper besides the card.
+     *
+     * @param pictures finds a picture by its id in the study
+     */
+    public record Imprint(
+            String study, String date, boolean plain, Function<String, Optional<PrintedPicture>> pictures) {}
 
     /** One page of A4: the most trustworthy points, what is left out is counted. */
     public static byte[] plate(ContrastCard card, Imprint imprint) {
@@ -43,7 +56,7 @@ public final class ContrastPrint {
         html.append("<p class=\"line\">").append(escaped(answer(card, imprint))).append("</p><table><tr><td></td>");
         card.names().forEach(n -> html.append("<th>").append(name(n)).append("</th>"));
         html.append("<th>How, and when</th></tr>");
-        card.points().stream().limit(PLATE_POINTS).forEach(p -> html.append(row(p, imprint.plain())));
+        card.points().stream().limit(PLATE_POINTS).forEach(p -> html.append(row(p, card.names(), imprint)));
         html.append("</table>");
         int more = card.points().size() - PLATE_POINTS;
         if (more > 0) {
@@ -86,7 +99,7 @@ public final class ContrastPrint {
             html.append("<tr><td>").append(escaped(p.subject())).append("</td>");
             p.cells()
                     .forEach(c -> html.append("<td>")
-                            .append(escaped(imprint.plain() ? c.plain() : c.text()))
+                            .append(escaped(words(c, imprint)))
                             .append("</td>"));
             html.append("</tr>");
         });
@@ -115,7 +128,7 @@ public final class ContrastPrint {
                         + "h1{font-family:serif;font-size:1.5em;margin:0 0 0.3em}h1 i,th i,p i{font-family:serif}"
                         + "p{margin:0.4em 0}p.line{font-size:1.1em}p.hazard{font-weight:bold;margin:0.15em 0}"
                         + "table{border-collapse:collapse;width:100%}th,td{border:0.2mm solid #777;padding:0.25em 0.4em;"
-                        + "text-align:left;vertical-align:top}p.foot{color:#444;font-size:0.85em}</style></head><body>");
+                        + "text-align:left;vertical-align:top}td svg,td img{vertical-align:middle}p.foot{color:#444;font-size:0.85em}</style></head><body>");
     }
 
     private static String end(StringBuilder html, Imprint imprint) {
@@ -131,6 +144,10 @@ public final class ContrastPrint {
 
     private static String names(List<NameView> names) {
         return names.stream().map(ContrastPrint::name).collect(Collectors.joining(" / "));
+    }
+
+    private static String plainName(NameView name) {
+        return name.label() + (name.stage().isEmpty() ? "" : ", " + name.stage());
     }
 
     private static String name(NameView name) {
@@ -151,32 +168,50 @@ public final class ContrastPrint {
         return line.isEmpty() ? "Nothing that can be seen now tells them apart." : line;
     }
 
-    private static String row(PointView point, boolean plain) {
+    private static String row(PointView point, List<NameView> names, Imprint imprint) {
         String kind = switch (point.kind()) {
             case SEPARATES, SHARED -> "";
             case SO_FAR -> " (so far, of few individuals)";
             case TENDENCY -> " (usually)";
         };
+        List<List<PrintedPicture>> pictures =
+                point.cells().stream().map(c -> pictures(c, imprint)).toList();
+        // One scale for all pictures of a character, so that large beside small looks so.
+        double scale = PICTURE
+                / pictures.stream()
+                        .flatMap(List::stream)
+                        .mapToInt(p -> Math.max(p.width(), p.height()))
+                        .max()
+                        .orElse(1);
+        RangeSketch ranges = new RangeSketch(point);
         String cells = IntStream.range(0, point.cells().size())
-                .mapToObj(i -> plain
-                        ? point.cells().get(i).plain()
-                        : point.cells().get(i).text())
-                .map(t -> "<td>" + escaped(t) + "</td>")
+                .mapToObj(i -> "<td>"
+                        + pictures.get(i).stream().map(p -> p.html(scale)).collect(Collectors.joining(" "))
+                        + (pictures.get(i).isEmpty() ? "" : "<br/>")
+                        + ranges.of(point.cells().get(i))
+                        + escaped(words(point.cells().get(i), imprint))
+                        + "</td>")
                 .collect(Collectors.joining());
         String when = point.months().size() < YEAR ? MonthNotation.print(point.months()) : "";
-        String doubt = point.cut() == null ? "" : " " + point.cut().text() + ": " + cutName(point);
-        return "<tr><td>" + escaped(point.subject() + kind) + "</td>" + cells + "<td>"
-                + escaped(String.join(
-                                "; ",
-                                List.of(point.method(), when).stream()
-                                        .filter(s -> !s.isEmpty())
-                                        .toList())
-                        + doubt)
-                + "</td></tr>";
+        String cuts = point.cuts().stream()
+                .map(cut -> cut.text() + ": " + plainName(names.get(cut.below())) + ", above: "
+                        + plainName(names.get(cut.above())))
+                .collect(Collectors.joining(", "));
+        String how =
+                Stream.of(point.method(), when, cuts).filter(s -> !s.isEmpty()).collect(Collectors.joining("; "));
+        return "<tr><td>" + escaped(point.subject() + kind) + "</td>" + cells + "<td>" + escaped(how) + "</td></tr>";
     }
 
-    private static String cutName(PointView point) {
-        return point.cut() != null && point.cut().below() == 0 ? "the first" : "the second";
+    /** Of what the row shows itself; what it is only mistaken for has no picture. */
+    private static List<PrintedPicture> pictures(ShownCell cell, Imprint imprint) {
+        return cell.states().stream()
+                .filter(state -> state.share() > 0 && !state.picture().isEmpty())
+                .flatMap(state -> imprint.pictures().apply(state.picture()).stream())
+                .toList();
+    }
+
+    private static String words(ShownCell cell, Imprint imprint) {
+        return imprint.plain() ? cell.plain() : cell.text();
     }
 
     private static String escaped(String text) {

@@ -2,6 +2,7 @@ package org.polyclave.formats.print;
 
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -38,7 +39,8 @@ public final class PdfPage {
                 face -> builder.useFont(() -> open(face.file()), face.family(), face.weight(), face.style(), true));
         builder.useUriResolver((base, uri) -> null);
         builder.withHtmlContent(html, null).toStream(out);
-        try {
+        try (BatikSVGDrawer drawings = new BatikSVGDrawer()) {
+            builder.useSVGDrawer(drawings);
             builder.run();
         } catch (IOException unwritable) {
             throw new UncheckedIOException("A page cannot be printed", unwritable);

@@ -11,6 +11,7 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.WeakHashMap;
 import java.util.stream.IntStream;
 import org.apache.commons.csv.CSVFormat;
@@ -33,7 +34,9 @@ import org.polyclave.formats.apart.Hand;
 import org.polyclave.formats.apart.Recognition;
 import org.polyclave.formats.apart.Recognitions;
 import org.polyclave.formats.apart.Totals;
+import org.polyclave.formats.print.PrintedPicture;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyStore;
@@ -48,11 +51,13 @@ public class ApartService {
     private static final int MOST_SPECIMENS = 5;
 
     private final StudyStore store;
+    private final PictureStore pictures;
     private final Clock clock;
     private final Map<CompiledStudy, Kept> kept = new WeakHashMap<>();
 
-    ApartService(StudyStore store, Clock clock) {
+    ApartService(StudyStore store, PictureStore pictures, Clock clock) {
         this.store = store;
+        this.pictures = pictures;
         this.clock = clock;
     }
 
@@ -157,9 +162,17 @@ public class ApartService {
     public byte[] print(StudyAccess.Open open, Hand hand, List<String> ids, boolean wallet, boolean plain) {
         CompiledStudy compiled = store.load(open.id()).compiled();
         ContrastCard card = cards(compiled, hand).of(cardRows(compiled, ids));
-        ContrastPrint.Imprint imprint =
-                new ContrastPrint.Imprint(open.title(), LocalDate.now(clock).toString(), plain);
+        ContrastPrint.Imprint imprint = new ContrastPrint.Imprint(
+                open.title(), LocalDate.now(clock).toString(), plain, id -> printed(open, compiled, id));
         return wallet ? ContrastPrint.wallet(card, imprint) : ContrastPrint.plate(card, imprint);
+    }
+
+    private Optional<PrintedPicture> printed(StudyAccess.Open open, CompiledStudy compiled, String id) {
+        return compiled.study().pictures().stream()
+                .filter(p -> p.id().equals(id))
+                .findFirst()
+                .flatMap(p -> pictures.find(open.id(), p.content(), true)
+                        .map(c -> new PrintedPicture(c.mediaType(), p.width(), p.height(), c.bytes())));
     }
 
     private static List<Integer> cardRows(CompiledStudy compiled, List<String> ids) {
