@@ -73,7 +73,7 @@ export default {
       SHARED: 'the same',
     },
     doubtful: '(doubtful)',
-    individuals: ' n = {n}',
+    individuals: ' n\u00a0=\u00a0{n}',
     noMonth: 'in no month both',
     harms: 'harms the specimen',
     hazardous: 'takes smelling, cutting or touching',

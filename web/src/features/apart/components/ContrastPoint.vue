@@ -32,8 +32,7 @@ const how = computed(() =>
   ].filter(Boolean),
 );
 const rounded = (x: number) => Number(x.toPrecision(3));
-const said = (place: number) =>
-  [props.names[place]?.label, props.names[place]?.stage].filter(Boolean).join(', ');
+const said = (place: number) => [props.names[place]?.label, props.names[place]?.stage].filter(Boolean).join(', ');
 const cuts = computed(() =>
   props.point.cuts.map((cut) => {
     const side = t('apart.cutSays', { below: said(cut.below), cut: cut.text, above: said(cut.above) });

@@ -6,17 +6,21 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.TreeSet;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Distributions;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.matrix.RangeDistribution;
 import org.polyclave.core.matrix.RecordedStates;
 import org.polyclave.core.run.Completion;
 import org.polyclave.core.testkit.SyntheticMatrix;
@@ -207,5 +211,52 @@ class DiagnosesTest {
         assertThat(strength.bits(0, 2, 0)).isBetween(0.7, 1.0);
         assertThat(strength.bits(0, 3, 0)).isBetween(2.0, 6.0);
         assertThat(strength.bits(2, 0, 0)).isEqualTo(strength.bits(0, 2, 0));
+    }
+
+    /** By the definition: between the ends of both, and at them, with the blunders of all rows together. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void rangesAreAsStrongAsTheirDefinitionSays(long seed) {
+        Random random = new Random(seed);
+        int n = 2 + random.nextInt(5);
+        MatrixCharacter size =
+                MatrixCharacter.of("size", random.nextBoolean() ? CharacterType.LENGTH : CharacterType.COUNT, 0, 0);
+        List<MatrixRow> rows = new ArrayList<>();
+        Cell[][] cells = new Cell[n][1];
+        for (int i = 0; i < n; i++) {
+            rows.add(new MatrixRow("r" + i, i, i, 1, Hazard.NONE_KNOWN));
+            double[] ends = random.doubles(4, 0, 9).map(Math::rint).sorted().toArray();
+            cells[i][0] = new Cell.Numeric(ends[0], ends[1], ends[2], ends[3]);
+        }
+        Matrix matrix = Matrix.of(rows, List.of(size), cells);
+        Distributions distributions = new Distributions(matrix, RangeDistribution.Tails.KEPT);
+        RangeDistribution all = distributions.range(0, Cell.UNKNOWN);
+        Strength strength = new Strength(matrix, Observer.TRAINED);
+        for (int b = 1; b < n; b++) {
+            RangeDistribution p = distributions.range(0, cells[0][0]);
+            RangeDistribution q = distributions.range(0, cells[b][0]);
+            TreeSet<Double> places = new TreeSet<>();
+            for (RangeDistribution one : List.of(p, q)) {
+                for (int i = 0; i < one.ends(); i++) {
+                    places.add(one.end(i));
+                }
+            }
+            places.add(Double.POSITIVE_INFINITY);
+            double affinity = 0;
+            double last = Double.NEGATIVE_INFINITY;
+            for (double x : places) {
+                double from = last;
+                affinity += root(p, q, all, d -> d.share(from, x) - d.within(x, x));
+                affinity += root(p, q, all, d -> d.within(x, x));
+                last = x;
+            }
+            assertThat(strength.bits(0, b, 0)).isCloseTo(Math.max(0, -Math.log(affinity) / Math.log(2)), within(1e-9));
+        }
+    }
+
+    private static double root(
+            RangeDistribution p, RangeDistribution q, RangeDistribution all, ToDoubleFunction<RangeDistribution> mass) {
+        double blunder = 0.02 * mass.applyAsDouble(all);
+        return Math.sqrt((0.98 * mass.applyAsDouble(p) + blunder) * (0.98 * mass.applyAsDouble(q) + blunder));
     }
 }

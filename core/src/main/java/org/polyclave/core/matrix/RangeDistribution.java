@@ -87,30 +87,14 @@ public final class RangeDistribution {
         return high < low ? 0 : Math.max(0, upTo(high) - below(low));
     }
 
-    /**
-     * Bhattacharyya's coefficient Σ√(p·q) of two distributions, each mixed with a share of a third: 1 where they are the same. The
-     * third is taken as flat between the ends of the two, which makes the coefficient larger, if anything.
-     *
-     * @param share of {@code background} in either, 0 to 1
-     */
-    public double affinity(RangeDistribution other, RangeDistribution background, double share) {
-        Walk p = new Walk(this);
-        Walk q = new Walk(other);
-        Walk third = new Walk(background);
-        double sum = 0;
-        while (p.isUnderWay() || q.isUnderWay()) {
-            double next = Math.min(p.next(), q.next());
-            p.advance(next);
-            q.advance(next);
-            third.leap(next);
-            sum += piece(p.before(), q.before(), third.before(), share);
-            sum += piece(p.at(), q.at(), third.at(), share);
-        }
-        p.end();
-        q.end();
-        third.end();
-        sum += piece(p.before(), q.before(), third.before(), share);
-        return sum < 1 ? sum : 1;
+    /** How many places there are at which the function bends or steps. */
+    public int ends() {
+        return xs.length;
+    }
+
+    /** Such a place, from the smallest up. */
+    public double end(int i) {
+        return xs[i];
     }
 
     /**
@@ -153,7 +137,6 @@ public final class RangeDistribution {
     private static final class Walk {
         private final RangeDistribution of;
         private int next;
-        private double last;
         private double below;
         private double upTo;
 
@@ -171,19 +154,6 @@ public final class RangeDistribution {
 
         /** To a place no further than the next end. */
         void advance(double x) {
-            last = upTo;
-            stand(x);
-        }
-
-        /** To a place beyond any number of ends: the third of a mixture has very many. */
-        void leap(double x) {
-            last = upTo;
-            int found = Arrays.binarySearch(of.xs, next, of.xs.length, x);
-            next = found >= 0 ? found : -found - 1;
-            stand(x);
-        }
-
-        private void stand(double x) {
             if (isUnderWay() && of.xs[next] == x) {
                 below = of.below[next];
                 upTo = of.upTo[next];
@@ -193,40 +163,16 @@ public final class RangeDistribution {
                 upTo = below;
             }
         }
-
-        void end() {
-            last = upTo;
-            below = 1;
-            upTo = 1;
-        }
-
-        /** What lies between the last place and this one. */
-        double before() {
-            return below - last;
-        }
-
-        /** What lies at this place. */
-        double at() {
-            return upTo - below;
-        }
     }
 
-    /** √(p·q) of what lies in a stretch of two distributions, each mixed with a share of a third. */
-    private static double piece(double p, double q, double third, double share) {
-        double blunder = share * third;
-        return root((1 - share) * p + blunder, (1 - share) * q + blunder);
-    }
-
-    private static double root(double p, double q) {
-        return p > 0 && q > 0 ? Math.sqrt(p * q) : 0;
-    }
-
-    private double upTo(double x) {
+    /** Probability of a value up to {@code x}. */
+    public double upTo(double x) {
         int at = Arrays.binarySearch(xs, x);
         return at >= 0 ? upTo[at] : between(-at - 1, x);
     }
 
-    private double below(double x) {
+    /** Probability of a value less than {@code x}. */
+    public double below(double x) {
         int at = Arrays.binarySearch(xs, x);
         return at >= 0 ? below[at] : between(-at - 1, x);
     }

@@ -1,5 +1,6 @@
 package org.polyclave.core.separation;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -27,52 +28,59 @@ public final class Strength {
     private final Matrix matrix;
     private final Observer observer;
     private final Distributions distributions;
-    /** By row and character; rows that say the same and are misread alike share it. */
+    /** By character, each once that differs: of many rows, many say the same and are misread alike. */
     private final Recorded[][] recorded;
+    /** By row and character, which of them. */
+    private final int[][] said;
 
     public Strength(Matrix matrix, Observer observer) {
         this.matrix = matrix;
         this.observer = observer;
         distributions = new Distributions(matrix, RangeDistribution.Tails.KEPT);
-        recorded = new Recorded[matrix.rowCount()][matrix.characterCount()];
-        IntStream.range(0, matrix.characterCount()).parallel().forEach(this::record);
-    }
-
-    /** What readers record of a row: states, a range, or nothing that can be compared. */
-    private sealed interface Recorded {
-        record States(double[] shares) implements Recorded {}
-
-        record Range(RangeDistribution range) implements Recorded {}
-
-        record Nothing() implements Recorded {}
+        recorded = new Recorded[matrix.characterCount()][];
+        said = new int[matrix.rowCount()][matrix.characterCount()];
+        IntStream.range(0, recorded.length).parallel().forEach(this::record);
     }
 
     private static final Recorded NOTHING = new Recorded.Nothing();
 
     private void record(int character) {
         boolean alike = matrix.character(character).misreading().isAlikeInAllRows();
-        Map<Cell, Recorded> known = new HashMap<>();
-        for (int i = 0; i < recorded.length; i++) {
-            Cell cell = matrix.cell(i, character);
-            int row = i;
-            recorded[i][character] = alike || cell instanceof Cell.Numeric
-                    ? known.computeIfAbsent(cell, k -> recorded(row, character, k))
-                    : recorded(row, character, cell);
+        Map<Cell, Integer> known = new HashMap<>();
+        List<Recorded> all = new ArrayList<>();
+        for (int row = 0; row < said.length; row++) {
+            Cell cell = matrix.cell(row, character);
+            Integer same = alike || cell instanceof Cell.Numeric ? known.putIfAbsent(cell, all.size()) : null;
+            said[row][character] = same == null ? all.size() : same;
+            if (same == null) {
+                all.add(recorded(row, character, cell));
+            }
         }
+        recorded[character] = all.toArray(Recorded[]::new);
     }
 
     private Recorded recorded(int row, int character, Cell cell) {
         if (cell instanceof Cell.Categorical states) {
             MatrixCharacter of = matrix.character(character);
-            return new Recorded.States(
-                    RecordedStates.of(of, states, of.misreading().rate(observer, row)));
+            double[] shares = RecordedStates.of(of, states, of.misreading().rate(observer, row));
+            double[] background = distributions.states(character, Cell.UNKNOWN);
+            return new Recorded.States(IntStream.range(0, shares.length)
+                    .mapToDouble(s -> Math.sqrt((1 - BLUNDER) * shares[s] + BLUNDER * background[s]))
+                    .toArray());
         }
-        return cell instanceof Cell.Numeric ? new Recorded.Range(distributions.range(character, cell)) : NOTHING;
+        return cell instanceof Cell.Numeric
+                ? new MixedRange(
+                        distributions.range(character, cell), distributions.range(character, Cell.UNKNOWN), BLUNDER)
+                : NOTHING;
     }
 
     /** 0 where one of the cells is unknown or does not exist. */
     public double bits(int a, int b, int character) {
-        return bits(affinity(recorded[a][character], recorded[b][character], character));
+        return bits(affinity(of(a, character), of(b, character)));
+    }
+
+    private Recorded of(int row, int character) {
+        return recorded[character][said[row][character]];
     }
 
     /** What readers measure of a row whose cell is a range. */
@@ -92,27 +100,22 @@ public final class Strength {
         return bits > 0 ? bits : 0;
     }
 
-    private double affinity(Recorded a, Recorded b, int character) {
+    private static double affinity(Recorded a, Recorded b) {
         if (a instanceof Recorded.States p && b instanceof Recorded.States q) {
-            return affinity(p.shares(), q.shares(), mixture(character));
+            return affinity(p.roots(), q.roots());
         }
-        if (a instanceof Recorded.Range p && b instanceof Recorded.Range q) {
-            return p.range().affinity(q.range(), distributions.range(character, Cell.UNKNOWN), BLUNDER);
+        if (a instanceof MixedRange p && b instanceof MixedRange q) {
+            return p.affinity(q);
         }
         return 1;
     }
 
-    private double[] mixture(int character) {
-        return distributions.states(character, Cell.UNKNOWN);
-    }
-
-    private static double affinity(double[] p, double[] q, double[] background) {
+    private static double affinity(double[] p, double[] q) {
         double sum = 0;
         for (int s = 0; s < p.length; s++) {
-            double blunder = BLUNDER * background[s];
-            sum += Math.sqrt(((1 - BLUNDER) * p[s] + blunder) * ((1 - BLUNDER) * q[s] + blunder));
+            sum += p[s] * q[s];
         }
-        return Math.min(1, sum);
+        return sum < 1 ? sum : 1;
     }
 
     /** Of some characters together: in each correlation group the strongest counts. */
@@ -136,8 +139,8 @@ public final class Strength {
     }
 
     /**
-     * Of all characters that can be seen, of one row against each: in each correlation group the strongest counts. Goes row by
-     * row, as cells lie in memory.
+     * Of all characters that can be seen, of one row against each: in each correlation group the strongest counts. Each
+     * thing that rows say is compared once.
      */
     public double[] bitsAgainstAll(int row, SeparationContext context) {
         StrictSeparation separation = new StrictSeparation(matrix, context);
@@ -149,13 +152,23 @@ public final class Strength {
         int[] groupOf = matrix.characters().stream()
                 .mapToInt(c -> Arrays.binarySearch(groups, c.group()))
                 .toArray();
+        int[] usable = IntStream.range(0, groupOf.length)
+                .filter(c -> context.isUsable(c) && separation.isComparable(row, c))
+                .toArray();
+        double[][] affinities = new double[groupOf.length][];
+        Arrays.stream(usable)
+                .parallel()
+                .forEach(c -> affinities[c] = Arrays.stream(recorded[c])
+                        .mapToDouble(r -> affinity(of(row, c), r))
+                        .toArray());
         double[] bits = new double[matrix.rowCount()];
         IntStream.range(0, bits.length).parallel().filter(i -> i != row).forEach(i -> {
             double[] least = new double[groups.length];
             Arrays.fill(least, 1);
-            for (int c = 0; c < groupOf.length; c++) {
-                if (separation.isSeen(row, i, c)) {
-                    least[groupOf[c]] = Math.min(least[groupOf[c]], affinity(recorded[row][c], recorded[i][c], c));
+            for (int c : usable) {
+                int together = context.monthsOf(matrix.months(row, c)) & context.monthsOf(matrix.months(i, c));
+                if (together != 0 && separation.isApplicable(i, c)) {
+                    least[groupOf[c]] = Math.min(least[groupOf[c]], affinities[c][said[i][c]]);
                 }
             }
             bits[i] = Arrays.stream(least).map(Strength::bits).sum();
