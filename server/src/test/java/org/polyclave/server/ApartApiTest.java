@@ -128,6 +128,32 @@ class ApartApiTest {
         assertThat(after.path("totals").path("none").asInt()).isZero();
     }
 
+    /** After edits only their rows are worked out again; a hand that was not asked before is worked out anew. */
+    @Test
+    void theMapAfterEditsIsAsIfWorkedOutAnew() {
+        Visitor author = Visitor.author();
+        String slug = author.importTable(
+                "apart edited",
+                "taxon,a,b,c\n#organ,leaf,stem,root\nAa,x,x,x\nBb,x,y,x\nCc,y,y,y\nDd,y,x,y\nEe,x,y,y\n");
+        String study = "/api/studies/" + slug;
+        JsonNode before = author.get(study + "/apart/map").json();
+        List<String> edits = List.of("aa b y", "bb c ?", "dd a x", "dd b y", "cc a x");
+        for (int i = 0; i < edits.size(); i++) {
+            String[] edit = edits.get(i).split(" ");
+            author.post(
+                    study + "/scores",
+                    "{\"edits\":[{\"row\":\"%s\",\"character\":\"%s\",\"text\":\"%s\",\"seen\":0}]}"
+                            .formatted((Object[]) edit));
+            JsonNode kept = author.get(study + "/apart/map").json();
+            JsonNode anew = author.get(study + "/apart/map?organs=leaf&organs=stem&organs=root&stages=s" + i)
+                    .json();
+            for (String part : List.of("rows", "verdicts", "totals", "groups")) {
+                assertThat(kept.path(part)).as(edits.get(i) + ": " + part).isEqualTo(anew.path(part));
+            }
+        }
+        assertThat(author.get(study + "/apart/map").json().path("verdicts")).isNotEqualTo(before.path("verdicts"));
+    }
+
     @Test
     void aTaxonIsRecognisedInASentence() {
         JsonNode found = Visitor.reader()

@@ -73,6 +73,15 @@ class PairVerdictsTest {
         PairVerdicts verdicts = PairVerdicts.of(before, context);
         compare(verdicts.withRow(after, row), after, context);
         compare(verdicts, before, context);
+        PairCounts edited = PairCounts.of(before, context).withRow(after, context, row);
+        PairCounts anew = PairCounts.of(after, context);
+        for (int i = 0; i < after.rowCount(); i++) {
+            for (int j = 0; j < i; j++) {
+                assertThat(edited.groups(i, j)).isEqualTo(anew.groups(i, j)).isEqualTo(edited.groups(j, i));
+            }
+        }
+        assertThat(after.rowsUnlike(before))
+                .hasValueSatisfying(rows -> assertThat(rows).containsExactly(row));
     }
 
     private static Difference sizes(Cell.Numeric a, Cell.Numeric b) {

@@ -2,6 +2,7 @@ package org.polyclave.core.matrix;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The compiled matrix: rows against characters, immutable. It is the only thing algorithms see.
@@ -227,6 +228,23 @@ public final class Matrix {
         copy[row] = copy[row].clone();
         copy[row][character] = cell;
         return new Matrix(rows, characters, copy, weak, ownMonths, losses);
+    }
+
+    /**
+     * Rows that may show something else than in an earlier matrix, told by what the two share; empty where the rows or
+     * characters themselves are others. Takes time in the rows.
+     */
+    public Optional<List<Integer>> rowsUnlike(Matrix earlier) {
+        if (rows != earlier.rows || characters != earlier.characters) {
+            return Optional.empty();
+        }
+        List<Integer> unlike = new ArrayList<>();
+        for (int i = 0; i < cells.length; i++) {
+            if (cells[i] != earlier.cells[i] || weak[i] != earlier.weak[i] || ownMonths[i] != earlier.ownMonths[i]) {
+                unlike.add(i);
+            }
+        }
+        return Optional.of(unlike);
     }
 
     /** The same matrix with one character scored anew for every row; arguments by row, as in {@link #of}. */

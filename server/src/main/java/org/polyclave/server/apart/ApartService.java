@@ -7,23 +7,17 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.WeakHashMap;
 import java.util.stream.IntStream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.matrix.Observer;
-import org.polyclave.core.separation.Lookalikes;
-import org.polyclave.core.separation.PairCounts;
 import org.polyclave.core.separation.PairVerdicts;
 import org.polyclave.core.separation.ScoringGains;
 import org.polyclave.core.separation.SeparationContext;
-import org.polyclave.core.separation.Strength;
 import org.polyclave.core.separation.StrictSeparation;
 import org.polyclave.core.separation.Verdict;
 import org.polyclave.formats.apart.Calendar;
@@ -42,35 +36,23 @@ import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyStore;
 import org.springframework.stereotype.Service;
 
-/** What tells rows of a study apart with what is in the hand. Computed anew for each hand, kept for the last few. */
+/** What tells rows of a study apart with what is in the hand. */
 @Service
 public class ApartService {
-    private static final int HANDS_KEPT = 6;
     private static final int MOST_CELLS = 200;
     private static final int MOST_GROUPS_LISTED = 100;
     private static final int MOST_SPECIMENS = 5;
 
     private final StudyStore store;
     private final PictureStore pictures;
+    private final PairCache cache;
     private final Clock clock;
-    private final Map<CompiledStudy, Kept> kept = new WeakHashMap<>();
 
-    ApartService(StudyStore store, PictureStore pictures, Clock clock) {
+    ApartService(StudyStore store, PictureStore pictures, PairCache cache, Clock clock) {
+        this.cache = cache;
         this.store = store;
         this.pictures = pictures;
         this.clock = clock;
-    }
-
-    /** What was worked out for one revision of a study. */
-    private static final class Kept {
-        private final Map<Observer, Strength> strengths = new EnumMap<>(Observer.class);
-        private List<Integer> similar = List.of();
-        private final LinkedHashMap<Hand, PairVerdicts> verdicts = new LinkedHashMap<>(HANDS_KEPT, 0.75f, true) {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<Hand, PairVerdicts> eldest) {
-                return size() > HANDS_KEPT;
-            }
-        };
     }
 
     /**
@@ -93,7 +75,7 @@ public class ApartService {
         StudyStore.Snapshot snapshot = store.load(open.id());
         CompiledStudy compiled = snapshot.compiled();
         Matrix matrix = compiled.matrix();
-        PairVerdicts verdicts = verdicts(compiled, hand);
+        PairCache.Pairs pairs = cache.pairs(open.id(), compiled, hand);
         List<Integer> rows = hand.rows(compiled);
         int[] place = new int[matrix.rowCount()];
         Arrays.fill(place, -1);
@@ -101,19 +83,18 @@ public class ApartService {
             place[rows.get(i)] = i;
         }
         List<String> signs =
-                rows.stream().map(a -> signs(matrix, verdicts, rows, a)).toList();
-        List<List<Integer>> groups = new Lookalikes(PairCounts.of(matrix, hand.separation(compiled)))
-                .groups().stream()
-                        .map(g -> places(g, place))
-                        .filter(g -> g.size() > 1 && needsTelling(matrix, rows, g))
-                        .limit(MOST_GROUPS_LISTED)
-                        .toList();
+                rows.stream().map(a -> signs(matrix, pairs.verdicts(), rows, a)).toList();
+        List<List<Integer>> groups = pairs.groups().stream()
+                .map(g -> places(g, place))
+                .filter(g -> g.size() > 1 && needsTelling(matrix, rows, g))
+                .limit(MOST_GROUPS_LISTED)
+                .toList();
         return new PairMap(
                 snapshot.revision(),
                 ids(compiled, rows),
-                places(similar(compiled), place),
+                places(cache.similar(open.id(), compiled), place),
                 signs,
-                Totals.of(matrix, verdicts, rows, hand.safely()),
+                Totals.of(matrix, pairs.verdicts(), rows, hand.safely()),
                 groups);
     }
 
@@ -155,13 +136,13 @@ public class ApartService {
 
     public ContrastCard card(StudyAccess.Open open, Hand hand, List<String> ids) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        return cards(compiled, hand).of(cardRows(compiled, ids));
+        return cards(open, compiled, hand).of(cardRows(compiled, ids));
     }
 
     /** @param wallet as large as a bank card, else a page */
     public byte[] print(StudyAccess.Open open, Hand hand, List<String> ids, boolean wallet, boolean plain) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        ContrastCard card = cards(compiled, hand).of(cardRows(compiled, ids));
+        ContrastCard card = cards(open, compiled, hand).of(cardRows(compiled, ids));
         ContrastPrint.Imprint imprint = new ContrastPrint.Imprint(
                 open.title(), LocalDate.now(clock).toString(), plain, id -> printed(open, compiled, id));
         return wallet ? ContrastPrint.wallet(card, imprint) : ContrastPrint.plate(card, imprint);
@@ -197,14 +178,14 @@ public class ApartService {
         return rows;
     }
 
-    private ContrastCards cards(CompiledStudy compiled, Hand hand) {
-        return new ContrastCards(compiled, hand, strength(compiled, hand.observer()));
+    private ContrastCards cards(StudyAccess.Open open, CompiledStudy compiled, Hand hand) {
+        return new ContrastCards(compiled, hand, cache.strength(open.id(), compiled, hand.observer()));
     }
 
     /** The cheapest ways to recognise some rows. */
     public List<Recognition> recognise(StudyAccess.Open open, Hand hand, List<String> ids) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        Recognitions recognitions = new Recognitions(compiled, hand, cards(compiled, hand));
+        Recognitions recognitions = new Recognitions(compiled, hand, cards(open, compiled, hand));
         return rows(compiled, ids).stream().map(recognitions::of).toList();
     }
 
@@ -235,7 +216,7 @@ public class ApartService {
 
     public NextView next(StudyAccess.Open open, Hand hand) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        PairVerdicts verdicts = verdicts(compiled, hand);
+        PairVerdicts verdicts = cache.pairs(open.id(), compiled, hand).verdicts();
         SeparationContext context = hand.separation(compiled);
         List<WorthView> cells = new ScoringGains(compiled.matrix(), context, verdicts)
                 .best(MOST_CELLS).stream().map(g -> cell(compiled, g)).toList();
@@ -273,7 +254,7 @@ public class ApartService {
     /** All pairs that are not told firmly, or all that there are, as a table. */
     public String table(StudyAccess.Open open, Hand hand, boolean all) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        PairVerdicts verdicts = verdicts(compiled, hand);
+        PairVerdicts verdicts = cache.pairs(open.id(), compiled, hand).verdicts();
         StrictSeparation separation = new StrictSeparation(compiled.matrix(), hand.separation(compiled));
         List<Integer> rows = hand.rows(compiled);
         StringWriter out = new StringWriter();
@@ -305,38 +286,5 @@ public class ApartService {
             throw new UncheckedIOException(impossible);
         }
         return out.toString();
-    }
-
-    private Kept kept(CompiledStudy compiled) {
-        synchronized (kept) {
-            return kept.computeIfAbsent(compiled, c -> new Kept());
-        }
-    }
-
-    private PairVerdicts verdicts(CompiledStudy compiled, Hand hand) {
-        Kept of = kept(compiled);
-        synchronized (of) {
-            return of.verdicts.computeIfAbsent(hand, h -> PairVerdicts.of(compiled.matrix(), h.separation(compiled)));
-        }
-    }
-
-    private Strength strength(CompiledStudy compiled, Observer observer) {
-        Kept of = kept(compiled);
-        synchronized (of) {
-            return of.strengths.computeIfAbsent(observer, o -> new Strength(compiled.matrix(), o));
-        }
-    }
-
-    /** By everything there is to see, so that rows keep their places whatever is in the hand. */
-    private List<Integer> similar(CompiledStudy compiled) {
-        Kept of = kept(compiled);
-        synchronized (of) {
-            if (of.similar.isEmpty()) {
-                PairCounts counts = PairCounts.of(compiled.matrix(), SeparationContext.EVERYTHING);
-                of.similar =
-                        Arrays.stream(new Lookalikes(counts).order()).boxed().toList();
-            }
-            return of.similar;
-        }
     }
 }
