@@ -134,6 +134,10 @@ export default {
       'Score what parts {subject} from its lookalike: they lack two independent characters in some month. | Score what parts {subject} from its lookalikes: {n} pairs lack two independent characters in some month.',
     'score-cell':
       'Score {subject}: no other score is likelier to make a thin pair firm. | Score {subject}: no other score is likelier to make one of {n} thin pairs firm.',
+    'score-cell-season':
+      'Score {subject} while it can be seen: it may make a thin pair firm. | Score {subject} while it can be seen: it may make one of {n} thin pairs firm.',
+    'part-season':
+      'Look for what tells taxa apart in {month}: nothing does for one pair then. | Look for what tells taxa apart in {month}: nothing does for {n} pairs then.',
     'score-character': 'Score “{subject}”: unknown in {n} taxa, more than any other character.',
     publish: 'The matrix is ready for its first edition.',
     review: 'Read the key as your readers will.',

@@ -165,7 +165,13 @@ useEventListener('keydown', (event) => {
     </v-main>
     <footer v-if="step" class="no-print">
       <span class="label">{{ $t('step.label') }}</span>
-      <span>{{ $t(`step.${step.code}`, { subject: step.subject, n: step.count }, step.count) }}</span>
+      <span>{{
+        $t(
+          `step.${step.code}`,
+          { subject: step.subject, n: step.count, month: step.month ? $t(`month.${step.month}`) : '' },
+          step.count,
+        )
+      }}</span>
       <v-btn
         v-if="route.fullPath !== `/studies/${slug}/${step.at}`"
         size="small"

@@ -5,8 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -206,5 +210,34 @@ class KeyApiTest {
                         .path("code")
                         .asString())
                 .isEqualTo("publish");
+    }
+
+    @Test
+    void theNextBestStepMindsTheYear() {
+        Visitor author = Visitor.author();
+        String now = LocalDate.now(ZoneId.systemDefault()).getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH);
+        String seasonal = author.importTable("seasonal", """
+                taxon,#hazard,a,b,c
+                #months,,Jan–Dec,Jan–Dec,May–Jun
+                Aa,none known,x,x,x
+                Bb,none known,x,x,y
+                Cc,none known,y,y,x
+                Dd,none known,z,z,x
+                """);
+        JsonNode winter = author.get("/api/studies/" + seasonal + "/next-step").json();
+        assertThat(winter.path("code").asString()).isEqualTo("part-season");
+        assertThat(winter.path("month").asInt()).isEqualTo(1);
+        assertThat(winter.path("count").asInt()).isEqualTo(1);
+        assertThat(winter.path("at").asString()).isEqualTo("apart?view=calendar&months=1");
+        String fleeting = author.importTable("fleeting", """
+                taxon,#hazard,a,b,c
+                #months,,Jan–Dec,Jan–Dec,%s
+                Aa,none known,x,x,x
+                Bb,none known,y,?,?
+                Cc,none known,z,y,y
+                """.formatted(now));
+        JsonNode cell = author.get("/api/studies/" + fleeting + "/next-step").json();
+        assertThat(cell.path("code").asString()).isEqualTo("score-cell-season");
+        assertThat(cell.path("subject").asString()).isEqualTo("Bb: c");
     }
 }

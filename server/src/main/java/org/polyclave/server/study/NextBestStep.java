@@ -22,29 +22,39 @@ import org.polyclave.formats.study.StudyRow;
  */
 final class NextBestStep {
     private static final double WELL_SCORED = 0.97;
+    private static final int YEAR = 12;
+    /** Cells that are nearly as good as the best: one of them that can be seen now goes first. */
+    private static final int NEARLY = 20;
 
     private final CompiledStudy compiled;
     private final StudyView.Gauges gauges;
+    private final int now;
 
-    NextBestStep(CompiledStudy compiled, StudyView.Gauges gauges) {
+    /** @param now month, 1 to 12 */
+    NextBestStep(CompiledStudy compiled, StudyView.Gauges gauges, int now) {
         this.compiled = compiled;
         this.gauges = gauges;
+        this.now = now;
     }
 
     StudyView.NextStep find() {
         Matrix matrix = compiled.matrix();
         if (matrix.rowCount() < 2 || matrix.characterCount() == 0) {
-            return new StudyView.NextStep("import", "scope", "", 0, 0, 0);
+            return new StudyView.NextStep("import", "scope", "", 0, 0, 0, 0);
         }
         PairVerdicts verdicts = PairVerdicts.of(matrix, SeparationContext.EVERYTHING);
         Totals totals = Totals.of(
                 matrix, verdicts, IntStream.range(0, matrix.rowCount()).boxed().toList(), false);
         Step step = step(matrix, verdicts, totals);
         return new StudyView.NextStep(
-                step.code(), step.at(), step.subject(), step.count(), totals.open(), totals.thin());
+                step.code(), step.at(), step.subject(), step.count(), step.month(), totals.open(), totals.thin());
     }
 
-    private record Step(String code, String at, String subject, int count) {}
+    private record Step(String code, String at, String subject, int count, int month) {
+        Step(String code, String at, String subject, int count) {
+            this(code, at, subject, count, 0);
+        }
+    }
 
     private Step step(Matrix matrix, PairVerdicts verdicts, Totals totals) {
         if (gauges.notAssessed() > 0) {
@@ -67,17 +77,56 @@ final class NextBestStep {
                     compiled.rows().get(danger).name(),
                     unmet.size());
         }
-        Optional<ScoringGains.Gain> best = new ScoringGains(matrix, SeparationContext.EVERYTHING, verdicts)
-                .best(1).stream().findFirst();
-        if (best.isPresent()) {
-            String cell = compiled.rows().get(best.get().row()).name() + ": "
-                    + compiled.characters().get(best.get().character()).label();
-            return new Step("score-cell", "apart?view=next", cell, totals.thin());
+        List<ScoringGains.Gain> gains = new ScoringGains(matrix, SeparationContext.EVERYTHING, verdicts).best(NEARLY);
+        if (!gains.isEmpty()) {
+            return cell(matrix, gains, totals);
+        }
+        Optional<Step> season = season(matrix);
+        if (season.isPresent()) {
+            return season.get();
         }
         if (gauges.scored() < WELL_SCORED * gauges.cells()) {
             return thinnest(matrix);
         }
         return gauges.editions() == 0 ? new Step("publish", "publish", "", 0) : new Step("review", "key", "", 0);
+    }
+
+    /** The best cell, or one nearly as good that can be seen now but not all year. */
+    private Step cell(Matrix matrix, List<ScoringGains.Gain> gains, Totals totals) {
+        ScoringGains.Gain best = gains.get(0);
+        Optional<ScoringGains.Gain> fleeting = gains.stream()
+                .filter(g -> g.perMinute() >= best.perMinute() / 2)
+                .filter(g -> isFleeting(matrix.months(g.row(), g.character())))
+                .findFirst();
+        ScoringGains.Gain gain = fleeting.orElse(best);
+        String cell = compiled.rows().get(gain.row()).name() + ": "
+                + compiled.characters().get(gain.character()).label();
+        return fleeting.isPresent()
+                ? new Step("score-cell-season", "apart?view=next", cell, totals.thin(), now)
+                : new Step("score-cell", "apart?view=next", cell, totals.thin());
+    }
+
+    private boolean isFleeting(int months) {
+        return months != MatrixCharacter.ALL_MONTHS && (months & (1 << (now - 1))) != 0;
+    }
+
+    /** The month in which the most pairs are open, though each is told in another; empty if there is none. */
+    private Optional<Step> season(Matrix matrix) {
+        List<Integer> rows = IntStream.range(0, matrix.rowCount()).boxed().toList();
+        int worst = 0;
+        int most = 0;
+        for (int month = 1; month <= YEAR; month++) {
+            SeparationContext then = SeparationContext.EVERYTHING.in(1 << (month - 1));
+            int open = Totals.of(matrix, PairVerdicts.of(matrix, then), rows, false)
+                    .open();
+            if (open > most) {
+                most = open;
+                worst = month;
+            }
+        }
+        return most == 0
+                ? Optional.empty()
+                : Optional.of(new Step("part-season", "apart?view=calendar&months=" + worst, "", most, worst));
     }
 
     private String card(int a, int b) {

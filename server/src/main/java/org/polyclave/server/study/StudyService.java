@@ -1,5 +1,7 @@
 package org.polyclave.server.study;
 
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -29,6 +31,7 @@ public class StudyService {
     private final AccountService accounts;
     private final EditionCounter editions;
     private final JsonMapper json;
+    private final Clock clock;
 
     StudyService(
             StudyMapper studies,
@@ -38,7 +41,8 @@ public class StudyService {
             StudyAccess access,
             AccountService accounts,
             EditionCounter editions,
-            JsonMapper json) {
+            JsonMapper json,
+            Clock clock) {
         this.studies = studies;
         this.changes = changes;
         this.log = log;
@@ -47,6 +51,7 @@ public class StudyService {
         this.accounts = accounts;
         this.editions = editions;
         this.json = json;
+        this.clock = clock;
     }
 
     /** How many editions a study has; told by the feature that keeps them. */
@@ -113,7 +118,9 @@ public class StudyService {
     public StudyView.NextStep nextStep(StudyAccess.Open open) {
         StudyStore.Snapshot snapshot = store.load(open.id());
         StudyView.Gauges gauges = new StudyViewer(snapshot).gauges(editions.count(open.id()));
-        return new NextBestStep(snapshot.compiled(), gauges).find();
+        return new NextBestStep(
+                        snapshot.compiled(), gauges, LocalDate.now(clock).getMonthValue())
+                .find();
     }
 
     /** What changed after {@code revision}. */

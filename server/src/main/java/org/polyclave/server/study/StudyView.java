@@ -108,8 +108,9 @@ public record StudyView(
      * @param at where it is done: an address below the study's
      * @param subject what it is about, or empty
      * @param count how many
+     * @param month in which it is so, 1 to 12; 0: it does not depend on it
      * @param open pairs of rows that nothing tells apart, at any time and by any means
      * @param thin those that one group of characters tells
      */
-    public record NextStep(String code, String at, String subject, int count, int open, int thin) {}
+    public record NextStep(String code, String at, String subject, int count, int month, int open, int thin) {}
 }
