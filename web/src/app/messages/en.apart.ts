@@ -128,6 +128,7 @@ export default {
     minutes: 'Minutes',
     specimens: 'Specimens to look at',
     effects: 'What came of it',
+    effectSum: 'Of {n} cells scored: {predicted} pairs expected, {achieved} told better.',
     effect: '{name}, {character}: {predicted} pairs expected, {achieved} told better',
   },
 };

@@ -95,6 +95,12 @@ watch(
     keepEffects(model.slug, effects.value);
   },
 );
+const settled = computed(() => effects.value.filter((e) => e.after !== null));
+const effectSum = computed(() => ({
+  n: settled.value.length,
+  predicted: settled.value.reduce((sum, e) => sum + e.predicted, 0).toFixed(1),
+  achieved: settled.value.reduce((sum, e) => sum + e.before - (e.after ?? e.before), 0),
+}));
 const nameOf = (id: string) => {
   const row = taxon(id);
   return row ? rowName(row) : id;
@@ -172,6 +178,7 @@ const specimensOf = (cell: Schemas['WorthView']) =>
     </template>
     <section v-if="effects.length" class="effects">
       <h3>{{ $t('apart.effects') }}</h3>
+      <p v-if="settled.length > 1" class="figures">{{ $t('apart.effectSum', effectSum) }}</p>
       <ul>
         <li v-for="effect in effects.slice(-6)" :key="`${effect.row} ${effect.character}`" class="figures">
           {{

@@ -155,6 +155,12 @@ function names(
     g.fillStyle = dangerous ? ink.doubt : marked ? ink.accent : ink.text;
     // The names of a pair of neighbours stand above each other.
     const up = active && row === active.column ? Math.max(0, NAME_HEIGHT + 2 - (active.row - row) * size) : 0;
-    g.fillText((dangerous ? '⚠ ' : '') + name, (row + 0.3) * size + 4 - view.left, (row + 0.5) * size - view.top - up);
+    const y = (row + 0.5) * size - view.top - up;
+    // At the very top there is no room above, but below the neighbour's name there is.
+    g.fillText(
+      (dangerous ? '⚠ ' : '') + name,
+      (row + 0.3) * size + 4 - view.left,
+      up ? Math.max(NAME_HEIGHT / 2, y) : y,
+    );
   }
 }

@@ -40,15 +40,15 @@ export interface Effect {
   after: number | null;
 }
 
-const key = (slug: string) => `apart-effects:${slug}`;
+const key = (slug: string) => `polyclave.effects.${slug}`;
 
 export function readEffects(slug: string): Effect[] {
   try {
-    return JSON.parse(sessionStorage.getItem(key(slug)) ?? '[]') as Effect[];
+    return JSON.parse(localStorage.getItem(key(slug)) ?? '[]') as Effect[];
   } catch {
     return [];
   }
 }
 
 export const keepEffects = (slug: string, effects: Effect[]) =>
-  sessionStorage.setItem(key(slug), JSON.stringify(effects.slice(-100)));
+  localStorage.setItem(key(slug), JSON.stringify(effects.slice(-100)));

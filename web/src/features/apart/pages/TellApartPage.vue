@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/features/study';
+import { isDangerous } from '@/shared/hazards';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { rowChoices, rowName } from '@/shared/rowNames';
 import CalendarView from '../components/CalendarView.vue';
@@ -48,7 +49,6 @@ const query = useQuery({
   retry: false,
 });
 const map = computed(() => query.data.value);
-const DANGEROUS = ['SERIOUS', 'LIFE_THREATENING'];
 const byId = computed(() => new Map((model.study.value?.rows ?? []).map((row, place) => [row.id, { row, place }])));
 const table = computed(() =>
   map.value
@@ -57,7 +57,7 @@ const table = computed(() =>
         order.value,
         (id) => {
           const row = byId.value.get(id)?.row;
-          return { name: row ? rowName(row) : id, dangerous: DANGEROUS.includes(row?.hazard ?? '') };
+          return { name: row ? rowName(row) : id, dangerous: isDangerous(row?.hazard) };
         },
         (id) => byId.value.get(id)?.place ?? 0,
       )

@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client';
+import { isDangerous } from '@/shared/hazards';
 
 /** What can be printed of specimens. */
 export const KINDS = ['collecting', 'determination', 'scoring', 'answers', 'kit'] as const;
@@ -16,6 +17,6 @@ export const SIZES = [
 export function kit(characters: Schemas['StudyCharacter'][], rows: Schemas['StudyRow'][]) {
   const methods = [...new Set(characters.map((c) => c.method.trim().toLowerCase()).filter(Boolean))].sort();
   const cautions = [...new Set(rows.flatMap((r) => r.hazards.map((h) => h.caution)).filter(Boolean))].sort();
-  const dangerous = rows.filter((r) => r.hazard === 'SERIOUS' || r.hazard === 'LIFE_THREATENING');
+  const dangerous = rows.filter((r) => isDangerous(r.hazard));
   return { methods, cautions, dangerous };
 }

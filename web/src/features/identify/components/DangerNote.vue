@@ -3,6 +3,7 @@ import { mdiAlert } from '@mdi/js';
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
+import { isDangerous } from '@/shared/hazards';
 import TaxonName from '@/shared/TaxonName.vue';
 
 /** Every dangerous row that is not ruled out, with the safe way to do so; it stands beside each result. */
@@ -14,9 +15,7 @@ const props = defineProps<{
 const emit = defineEmits<{ ask: [character: string] }>();
 const notRuledOut = computed(() => props.margins.filter((m) => !m.ruledOut));
 const ruledOut = computed(() => props.margins.filter((m) => m.ruledOut));
-const outsideDanger = computed(() =>
-  props.outside.filter((o) => o.hazard === 'SERIOUS' || o.hazard === 'LIFE_THREATENING'),
-);
+const outsideDanger = computed(() => props.outside.filter((o) => isDangerous(o.hazard)));
 const labelOf = (id: string) => props.labels.get(id)?.label ?? id;
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
+import { isDangerous } from '@/shared/hazards';
 import { flowOf } from '../logic/flow';
 
 /** The key as a river whose bands are as wide as what they carry. */
@@ -17,8 +18,7 @@ function label(names: Schemas['NameView'][]): string {
   return names.length > 1 ? `${short} +${names.length - 1}` : short;
 }
 
-const grave = (names: Schemas['NameView'][]) =>
-  names.some((n) => n.hazard === 'SERIOUS' || n.hazard === 'LIFE_THREATENING');
+const grave = (names: Schemas['NameView'][]) => names.some((n) => isDangerous(n.hazard));
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client';
+import { isDangerous } from '@/shared/hazards';
 
 type KeyView = Schemas['KeyView'];
 
@@ -33,8 +34,7 @@ export const STEP = 60;
 export const SLOT = 19;
 const BAR = 7;
 
-const isDangerous = (names: Schemas['NameView'][]) =>
-  names.some((n) => n.hazard === 'SERIOUS' || n.hazard === 'LIFE_THREATENING');
+const anyDangerous = (names: Schemas['NameView'][]) => names.some((n) => isDangerous(n.hazard));
 
 /** The key as a river: every terminal takes one slot, and a band is as wide as the terminals it leads to. */
 export function flowOf(key: KeyView): Flow {
@@ -60,7 +60,7 @@ export function flowOf(key: KeyView): Flow {
       } else {
         const names = lead.terminal?.names ?? [];
         flow.stops.push({ x: x + STEP, y: (slots + 0.5) * SLOT, names });
-        children.push({ laid: { from: slots, to: slots + 1, danger: isDangerous(names) }, stop: true });
+        children.push({ laid: { from: slots, to: slots + 1, danger: anyDangerous(names) }, stop: true });
         slots += 1;
       }
     }

@@ -25,7 +25,7 @@ const texts = [
   ['entire', ''],
 ];
 const grid: GridModel = {
-  rows: ['Alpha', 'Beta'].map((label) => ({ label, stage: '', depth: 0, hazard: '' })),
+  rows: ['Alpha', 'Beta'].map((label) => ({ label, stage: '', depth: 0, hazard: 'NONE_KNOWN' })),
   columns: ['margin', 'width'].map((label) => ({ label, unit: '', scale: { min: 0, max: 1 } })),
   bands: [],
   frozen: 0,

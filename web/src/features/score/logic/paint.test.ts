@@ -164,11 +164,11 @@ test('a doubt is dotted', () => {
 });
 
 test('a dangerous row carries its mark in words and colour, stages their own name', () => {
-  const row = { label: 'Bane alba', stage: '', depth: 0, hazard: 'LIFE_THREATENING' };
+  const row = { label: 'Bane alba', stage: '', depth: 0, hazard: 'LIFE_THREATENING' as const };
   const rows = [
     row,
     { ...row, stage: 'juvenile', depth: 1 },
-    { ...row, label: 'Alpha beta subsp. gamma', depth: 1, hazard: '' },
+    { ...row, label: 'Alpha beta subsp. gamma', depth: 1, hazard: 'NONE_KNOWN' as const },
   ];
   const texts = painted(undefined, { rows }).texts.map((t) => t.text);
   expect(texts).toContain('⚠ Bane alba');
@@ -180,7 +180,7 @@ test('only what shows is asked for', () => {
   let asked = 0;
   const many = <T>(value: T, n: number) => Array.from({ length: n }, () => value);
   painted(undefined, {
-    rows: many({ label: 'x', stage: '', depth: 0, hazard: '' }, 2000),
+    rows: many({ label: 'x', stage: '', depth: 0, hazard: 'NONE_KNOWN' as const }, 2000),
     columns: many({ label: 'c', unit: '', scale: { min: 0, max: 1 } }, 500),
     bands: [],
     frozen: 0,

@@ -1,8 +1,10 @@
+import type { Schemas } from '@/api/client';
 import type { Cell } from '@/features/study';
+import { isDangerous } from '@/shared/hazards';
 import { corners, leftOf, SIZE, TOP, visible, type Band, type Selection } from './grid';
 
 export interface GridModel {
-  rows: { label: string; stage: string; depth: number; hazard: string }[];
+  rows: { label: string; stage: string; depth: number; hazard: Schemas['StudyRow']['hazard'] }[];
   columns: { label: string; unit: string; scale: { min: number; max: number } }[];
   bands: Band[];
   /** How many columns stand still at the left. */
@@ -257,7 +259,7 @@ function paintRowHeadings(
     g.rect(0, TOP, SIZE.rowHeader - 6, view.height);
     g.clip();
     const box = { x: row.depth * 14 + 4, y, width: SIZE.rowHeader, height: SIZE.row };
-    const grave = row.hazard === 'SERIOUS' || row.hazard === 'LIFE_THREATENING';
+    const grave = isDangerous(row.hazard);
     const label = row.stage || (row.depth > 0 ? abbreviated(row.label) : row.label);
     const mark = grave ? '⚠ ' : row.hazard === 'CAUTION' ? '△ ' : '';
     text(

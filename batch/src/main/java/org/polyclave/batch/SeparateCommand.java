@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -19,6 +20,7 @@ import org.polyclave.core.separation.Diagnosis;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Strength;
 import org.polyclave.core.separation.StrictSeparation;
+import org.polyclave.formats.apart.Hand;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.KeyContext;
 import picocli.CommandLine.Command;
@@ -54,6 +56,19 @@ final class SeparateCommand implements Callable<Integer> {
                     "What is at hand, for example months=12+1+2,organs=leaf+stem,methods=eye+lens,preserved=dried")
     private Optional<String> context = Optional.empty();
 
+    @Option(
+            names = "--stages",
+            split = ",",
+            paramLabel = "STAGE",
+            description = "Sex or stage of what is in the hand; rows of other ones are left out.")
+    private Set<String> stages = Set.of();
+
+    @Option(
+            names = "--against-dangers",
+            description =
+                    "Only what may rule a danger out: nothing that is smelled, cut or touched, and nothing that does not count for safety.")
+    private boolean againstDangers;
+
     @Option(names = "--rows", split = ",", paramLabel = "ROW", description = "Only these rows, by their ids or names.")
     private @Nullable List<String> wanted;
 
@@ -77,7 +92,8 @@ final class SeparateCommand implements Callable<Integer> {
             throw new IllegalArgumentException("--fold is 1 or 2.");
         }
         CompiledStudy compiled = MatrixFile.read(file, err);
-        List<Integer> rows = rows(compiled);
+        Hand hand = new Hand(at, stages, observer, againstDangers);
+        List<Integer> rows = rows(compiled, hand);
         long tests =
                 rows.size() * (rows.size() - 1L) / 2 * compiled.characters().size();
         if (tests > MOST) {
@@ -85,9 +101,11 @@ final class SeparateCommand implements Callable<Integer> {
                     + " are listed. Name some rows with --rows.");
             return ExitCode.CANNOT_BE_MET;
         }
-        SeparationContext now = at.separation(compiled);
-        List<Pair> pairs = pairs(compiled, rows, now);
-        Diagnoses diagnoses = new Diagnoses(compiled.matrix(), now, observer, Diagnoses.NODES);
+        List<Pair> pairs = pairs(compiled, rows, hand.separation(compiled));
+        if (hand.isDangerous(compiled)) {
+            err.println("A dangerous row may be in the hand: no diagnosis takes smelling, cutting or touching.");
+        }
+        Diagnoses diagnoses = new Diagnoses(compiled.matrix(), hand.recognising(compiled), observer, Diagnoses.NODES);
         List<Diagnosis> found =
                 rows.parallelStream().map(row -> diagnoses.of(row, fold)).toList();
         PrintWriter out = spec.commandLine().getOut();
@@ -101,9 +119,9 @@ final class SeparateCommand implements Callable<Integer> {
         return ExitCode.DONE;
     }
 
-    private List<Integer> rows(CompiledStudy compiled) {
+    private List<Integer> rows(CompiledStudy compiled, Hand hand) {
         if (wanted == null) {
-            return IntStream.range(0, compiled.rows().size()).boxed().toList();
+            return hand.rows(compiled);
         }
         return wanted.stream()
                 .map(name -> row(compiled, name.strip()))

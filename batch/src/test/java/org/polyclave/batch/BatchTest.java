@@ -347,6 +347,34 @@ class BatchTest {
                 .isEqualTo(64);
     }
 
+    @Test
+    void whatIsInTheHandNarrowsRowsAndNobodyIsSentToTouchADanger() throws IOException {
+        String table = write("hand.csv", """
+                taxon,#stage,#hazard,sap,leaf,cap
+                #organ,,,stem,leaf,cap
+                #harm,,,hazardous,,
+                Aa,female,none known,white,flat,"red, blue"
+                Aa,male,none known,white,flat,blue
+                Bb,,none known,clear,flat,red
+                Cc,,serious,clear,rolled,red
+                """).toString();
+        Run women = run("separate", table, "--stages", "female", "--format", "json");
+        JsonNode document = JSON.readTree(women.out());
+        assertThat(document.get("pairs").valueStream().map(p -> p.get("rows") + " " + p.get("separating")))
+                .containsExactly(
+                        "[\"aa-female\",\"bb\"] [\"sap\"]",
+                        "[\"aa-female\",\"cc\"] [\"sap\",\"leaf\"]",
+                        "[\"bb\",\"cc\"] [\"leaf\"]");
+        assertThat(women.err()).contains("no diagnosis takes smelling, cutting or touching");
+        JsonNode first = document.get("diagnoses").get(0);
+        assertThat(first.get("characters").toString()).isEqualTo("[\"leaf\"]");
+        assertThat(first.get("notTold").toString()).isEqualTo("[\"bb\"]");
+        JsonNode safe =
+                JSON.readTree(run("separate", table, "--against-dangers", "--rows", "aa-male,bb", "--format", "json")
+                        .out());
+        assertThat(safe.get("pairs").get(0).get("separating").toString()).isEqualTo("[\"cap\"]");
+    }
+
     private static String large() {
         StringBuilder table = new StringBuilder("taxon,c0");
         IntStream.range(1, 60).forEach(c -> table.append(",c").append(c));

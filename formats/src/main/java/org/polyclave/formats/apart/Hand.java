@@ -40,6 +40,20 @@ public record Hand(KeyContext context, Set<String> stages, Observer observer, bo
         return separation(compiled, false);
     }
 
+    /**
+     * What may be looked at to recognise a row: whoever looks does not know yet that it is not the dangerous one, so that
+     * nothing takes smelling, cutting or touching where a dangerous row may be in the hand.
+     */
+    public SeparationContext recognising(CompiledStudy compiled) {
+        return separation(compiled, isDangerous(compiled));
+    }
+
+    /** Whether what is in the hand may be a dangerous row. */
+    public boolean isDangerous(CompiledStudy compiled) {
+        return rows(compiled).stream()
+                .anyMatch(r -> compiled.matrix().row(r).hazard().isDangerous());
+    }
+
     /** @param gently without what takes smelling, cutting or touching */
     SeparationContext separation(CompiledStudy compiled, boolean gently) {
         SeparationContext all = context.separation(compiled);

@@ -16,11 +16,7 @@ public final class Recognitions {
         this.compiled = compiled;
         this.hand = hand;
         this.cards = cards;
-        // Whoever looks does not know yet that it is not the dangerous one.
-        boolean gently = hand.rows(compiled).stream()
-                .anyMatch(r -> compiled.matrix().row(r).hazard().isDangerous());
-        diagnoses =
-                new Diagnoses(compiled.matrix(), hand.separation(compiled, gently), hand.observer(), Diagnoses.NODES);
+        diagnoses = new Diagnoses(compiled.matrix(), hand.recognising(compiled), hand.observer(), Diagnoses.NODES);
     }
 
     /** Dangerous rows by two independent groups, others by one. */
