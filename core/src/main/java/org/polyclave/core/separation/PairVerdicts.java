@@ -12,8 +12,8 @@ import org.polyclave.core.matrix.Matrix;
  *
  * <p>Per character and state the rows that may show it are one bit set, so that a row is set against all others by a few
  * operations on words; numbers by sorted ends of ranges. Two saturating bits a pair count groups ("one or more", "two or
- * more"), a third tells tendencies. For R rows and C characters building takes O(R² · C / 64) time and O(R²) bits, an edited cell
- * O(R · C).
+ * more"), a third tells tendencies; a row that two groups tell from all others is done. For R rows and C characters building
+ * takes O(R² · C / 64) time at most and O(R²) bits, an edited cell O(R · C).
  */
 public final class PairVerdicts {
     private final StrictSeparation pairs;
@@ -82,21 +82,26 @@ public final class PairVerdicts {
                 twice[at + w] |= once[at + w] & apart[w];
                 once[at + w] |= apart[w];
             }
+            // More than two groups make no difference: mostly the first few decide.
+            if (any && isAll(twice, at)) {
+                return;
+            }
         }
-        if (!isApartFromAll(row)) {
+        // Tendencies matter only where nothing better tells a row apart.
+        if (!isAll(once, at)) {
             long[] tending = new long[words];
             groups.forEach(g -> g.stream().filter(c -> c.holds(row)).forEach(c -> c.addTending(row, tending)));
             System.arraycopy(tending, 0, usually, at, words);
         }
     }
 
-    /** Tendencies matter only where nothing better tells a row apart. */
-    private boolean isApartFromAll(int row) {
-        int apart = 0;
+    /** Whether all rows but one's own are in a set. */
+    private boolean isAll(long[] bits, int at) {
+        int set = 0;
         for (int w = 0; w < words; w++) {
-            apart += Long.bitCount(once[row * words + w]);
+            set += Long.bitCount(bits[at + w]);
         }
-        return apart == n - 1;
+        return set == n - 1;
     }
 
     /** The same for a matrix in which only cells of one row are others. */
