@@ -89,6 +89,8 @@ export default {
       UNSAFE: 'Takes smelling, cutting or touching, or is no evidence against a danger: not here.',
     },
     twofold: 'Dangerous: two independent kinds of evidence against each other taxon.',
+    twofoldAgainst: 'Two independent kinds of evidence against what is dangerous: {names}.',
+    andMore: '{names} and {n} more',
     thinAgainst: 'By one kind of evidence only: {names}.',
     cheapest: 'No cheaper way exists (cost {cost}: minutes, and five for each misreading).',
     notProven: 'The cheapest way found (cost {cost}); none costs less than {bound}.',

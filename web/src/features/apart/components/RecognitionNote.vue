@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
 import { api, type Schemas } from '@/api/client';
 import { useFindings, useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
@@ -13,6 +14,7 @@ import { asked, type Hand } from '../logic/hand';
 const props = defineProps<{ row: string; hand: Hand }>();
 const model = useStudy();
 const preferences = usePreferences();
+const { t } = useI18n();
 const wanted = computed(() => asked(props.hand, { rows: [props.row] }));
 const query = useQuery({
   queryKey: computed(() => ['recognition', model.slug, wanted.value, model.study.value?.revision]),
@@ -22,6 +24,11 @@ const query = useQuery({
     ),
   retry: false,
 });
+const MOST_NAMES = 8;
+const listed = (names: string[]) =>
+  names.length > MOST_NAMES
+    ? t('apart.andMore', { names: names.slice(0, MOST_NAMES).join(', '), n: names.length - MOST_NAMES })
+    : names.join(', ');
 const found = computed(() => query.data.value?.[0]);
 const taxon = computed(() => model.study.value?.rows.find((r) => r.id === props.row));
 const findings = useFindings(
@@ -53,8 +60,9 @@ const claims = computed(() =>
     <template v-if="found">
       <p class="sentence" aria-live="polite">{{ preferences.plain ? found.plainSentence : found.sentence }}</p>
       <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
-      <p v-if="found.fold > 1">{{ $t('apart.twofold') }}</p>
-      <p v-if="found.thin.length" class="thin">{{ $t('apart.thinAgainst', { names: found.thin.join(', ') }) }}</p>
+      <p v-if="found.dangerous">{{ $t('apart.twofold') }}</p>
+      <p v-else-if="found.dangers.length">{{ $t('apart.twofoldAgainst', { names: listed(found.dangers) }) }}</p>
+      <p v-if="found.thin.length" class="thin">{{ $t('apart.thinAgainst', { names: listed(found.thin) }) }}</p>
       <p class="quiet figures">
         {{
           found.completion === 'OPTIMAL'

@@ -254,7 +254,8 @@ test('one taxon is recognised in a sentence, with what is not proven and not tol
   server.on(`GET ${PATH}/apart/recognitions?rows=bane`, [
     {
       row: 'bane',
-      fold: 2,
+      dangerous: true,
+      dangers: [],
       sentence: 'Recognise Bane by all of these together: margin entire.',
       plainSentence: 'Recognise Bane by its smooth edge.',
       points: [],

@@ -3,12 +3,13 @@ import { computed, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { usePictures } from '@/shared/pictures';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
+import SpecimenName from './SpecimenName.vue';
 
 /** Specimens to measure: those that were photographed first, with how often each was read in the character at hand. */
 const props = defineProps<{
   specimens: Schemas['Specimen'][];
   pictures: Schemas['Picture'][];
-  names: (specimen: Schemas['Specimen']) => string;
+  names: (specimen: Schemas['Specimen']) => { label: string; stage: string };
   hazards: (specimen: Schemas['Specimen']) => Schemas['StudyRow']['hazard'];
   counts: Map<string, number>;
   chosen: string;
@@ -23,7 +24,7 @@ const pictureOf = computed(() => new Map(props.pictures.filter((p) => p.specimen
 const found = computed(() => {
   const words = find.value.toLowerCase().split(/\s+/).filter(Boolean);
   return props.specimens.filter((s) => {
-    const text = `${s.code} ${props.names(s)}`.toLowerCase();
+    const text = [s.code, ...Object.values(props.names(s))].join(' ').toLowerCase();
     return (!unread.value || !props.counts.get(s.id)) && words.every((w) => text.includes(w));
   });
 });
@@ -57,7 +58,7 @@ const thumbnail = (specimen: string) => src(pictureOf.value.get(specimen) ?? '')
           <span v-else class="blank" aria-hidden="true" />
           <span>
             <strong class="figures">{{ specimen.code }}</strong>
-            <em>{{ names(specimen) }}</em><HazardMark class="hazard" :hazard="hazards(specimen)" />
+            <SpecimenName v-bind="names(specimen)" /><HazardMark class="hazard" :hazard="hazards(specimen)" />
             <span class="quiet figures">{{ $t('measure.strip.read', counts.get(specimen.id) ?? 0) }}</span>
           </span>
         </button>
@@ -98,7 +99,7 @@ button.chosen {
 }
 
 button strong,
-button em,
+button .of,
 button .quiet {
   display: block;
   font-size: 0.84rem;

@@ -10,7 +10,6 @@ import { useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
 import { usePictures } from '@/shared/pictures';
 import ProblemNote from '@/shared/ProblemNote.vue';
-import { rowName } from '@/shared/rowNames';
 import { useAction } from '@/shared/useAction';
 import { useSession } from '@/stores/session';
 import BesideSize from '../components/BesideSize.vue';
@@ -20,6 +19,7 @@ import ReadingTableDialog from '../components/ReadingTableDialog.vue';
 import ReadingTray from '../components/ReadingTray.vue';
 import RowReadings from '../components/RowReadings.vue';
 import ScaleForm from '../components/ScaleForm.vue';
+import SpecimenName from '../components/SpecimenName.vue';
 import SpecimenStrip from '../components/SpecimenStrip.vue';
 import { useInstruments } from '../composables/useInstruments';
 import { draftOf, useMeasured } from '../composables/useMeasured';
@@ -108,11 +108,11 @@ const counts = computed(() => {
   return counts;
 });
 
-function nameOf(of: Schemas['Specimen']): string {
+function nameOf(of: Schemas['Specimen']): { label: string; stage: string } {
   const last = of.determinations.at(-1);
   const found = study.value?.rows.find((r) => r.id === last?.row);
-  const name = found ? rowName(found) : t('measure.unnamed');
-  return [last?.qualifier, name, of.sex || of.stage].filter(Boolean).join(' ');
+  const label = found ? [last?.qualifier, found.label].filter(Boolean).join(' ') : '';
+  return { label, stage: of.sex || of.stage || (found?.stage ?? '') };
 }
 
 const hazardOf = (of: Schemas['Specimen']) =>
@@ -267,7 +267,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
       <main class="middle">
         <div v-if="specimen" class="tools">
           <strong class="figures">{{ specimen.code }}</strong>
-          <em>{{ nameOf(specimen) }}</em>
+          <SpecimenName v-bind="nameOf(specimen)" />
           <HazardMark v-if="row" :hazard="row.hazard" />
           <v-select
             v-if="ofSpecimen.length > 1"

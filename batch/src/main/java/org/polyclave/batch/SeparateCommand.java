@@ -75,8 +75,11 @@ final class SeparateCommand implements Callable<Integer> {
     @Option(names = "--observer", description = "${COMPLETION-CANDIDATES}")
     private Observer observer = Observer.TRAINED;
 
-    @Option(names = "--fold", description = "How many independent groups are to tell each rival apart: 1 or 2.")
-    private int fold = 1;
+    @Option(
+            names = "--fold",
+            description =
+                    "How many independent groups are to tell each rival apart: 1 or 2. Without it 1, and 2 where one of them is dangerous.")
+    private @Nullable Integer fold;
 
     @Option(names = "--format", description = "${COMPLETION-CANDIDATES}")
     private ListFormat format = ListFormat.TEXT;
@@ -88,7 +91,7 @@ final class SeparateCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         PrintWriter err = spec.commandLine().getErr();
         KeyContext at = context.map(KeyContext::parse).orElse(KeyContext.EVERYTHING);
-        if (fold < 1 || fold > 2) {
+        if (fold != null && (fold < 1 || fold > 2)) {
             throw new IllegalArgumentException("--fold is 1 or 2.");
         }
         CompiledStudy compiled = MatrixFile.read(file, err);
@@ -106,8 +109,9 @@ final class SeparateCommand implements Callable<Integer> {
             err.println("A dangerous row may be in the hand: no diagnosis takes smelling, cutting or touching.");
         }
         Diagnoses diagnoses = new Diagnoses(compiled.matrix(), hand.recognising(compiled), observer, Diagnoses.NODES);
-        List<Diagnosis> found =
-                rows.parallelStream().map(row -> diagnoses.of(row, fold)).toList();
+        List<Diagnosis> found = rows.parallelStream()
+                .map(row -> fold == null ? diagnoses.ofSafely(row) : diagnoses.of(row, fold))
+                .toList();
         PrintWriter out = spec.commandLine().getOut();
         if (format == ListFormat.JSON) {
             out.println(JSON.writeValueAsString(document(compiled, pairs, found)));

@@ -24,6 +24,7 @@ import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.separation.PairVerdicts;
 import org.polyclave.core.separation.Strength;
+import org.polyclave.core.separation.StrictSeparation;
 import org.polyclave.core.separation.Verdict;
 import org.polyclave.formats.apart.Calendar;
 import org.polyclave.formats.apart.ContrastCard;
@@ -343,5 +344,38 @@ final class TellingApartTest {
                     assertThat(cut.at()).isBetween(2.65, 3.08);
                     assertThat(cut.from()).isNull();
                 });
+    }
+
+    /** One sign never rules a danger out: whoever recognises a harmless row has two kinds against each dangerous one. */
+    @ParameterizedTest
+    @MethodSource("studies")
+    void recognisingAHarmlessRowRulesOutEachDangerByTwoKindsOrSaysSo(CompiledStudy compiled) {
+        Matrix matrix = compiled.matrix();
+        Hand hand = Hand.EVERYTHING;
+        ContrastCards cards = new ContrastCards(compiled, hand, new Strength(matrix, hand.observer()));
+        Recognitions recognitions = new Recognitions(compiled, hand, cards);
+        StrictSeparation separation = new StrictSeparation(matrix, hand.recognising(compiled));
+        int pairs = 0;
+        for (int row = 0; row < matrix.rowCount(); row++) {
+            Recognition found = recognitions.of(row);
+            Set<Integer> looked = found.points().stream()
+                    .map(p -> compiled.characterIndex(p.character()))
+                    .collect(Collectors.toSet());
+            for (int danger = 0; danger < matrix.rowCount(); danger++) {
+                String name = compiled.rows().get(danger).name();
+                if (matrix.row(danger).hazard().isDangerous() && found.dangers().contains(name)) {
+                    int groups = separation.groups(separation.separating(row, danger).stream()
+                            .filter(looked::contains)
+                            .toList());
+                    boolean said =
+                            found.thin().contains(name) || found.notTold().contains(name);
+                    assertThat(groups >= 2 || said)
+                            .as(found.row() + " / " + name)
+                            .isTrue();
+                    pairs++;
+                }
+            }
+        }
+        assertThat(pairs).isPositive();
     }
 }

@@ -52,7 +52,7 @@ class DiagnosesTest {
                         true));
     }
 
-    /** Whether a set tells a row from every rival by as many groups as there are, up to k. */
+    /** Whether a set tells a row from every rival by as many groups as there are, up to k; 0: up to two where one is dangerous. */
     private static boolean tells(Matrix matrix, int row, int set, int k) {
         StrictSeparation separation = new StrictSeparation(matrix);
         for (int i = 0; i < matrix.rowCount(); i++) {
@@ -61,7 +61,10 @@ class DiagnosesTest {
             }
             List<Integer> all = separation.separating(row, i);
             List<Integer> used = all.stream().filter(c -> (set >>> c & 1) == 1).toList();
-            if (separation.groups(used) < Math.min(k, separation.groups(all))) {
+            boolean dangerous =
+                    matrix.row(row).hazard() == Hazard.SERIOUS || matrix.row(i).hazard() == Hazard.SERIOUS;
+            int wanted = k > 0 ? k : dangerous ? 2 : 1;
+            if (separation.groups(used) < Math.min(wanted, separation.groups(all))) {
                 return false;
             }
         }
@@ -74,7 +77,7 @@ class DiagnosesTest {
         Random random = new Random(seed);
         Matrix matrix = matrix(random, 2 + random.nextInt(9), 1 + random.nextInt(9));
         int row = random.nextInt(matrix.rowCount());
-        int k = 1 + random.nextInt(2);
+        int k = random.nextInt(3);
         Diagnoses diagnoses = new Diagnoses(matrix, SeparationContext.EVERYTHING, Observer.NOVICE, 100_000);
         double least = Double.POSITIVE_INFINITY;
         for (int set = 0; set < 1 << matrix.characterCount(); set++) {
@@ -86,7 +89,7 @@ class DiagnosesTest {
                 least = Math.min(least, cost);
             }
         }
-        Diagnosis found = diagnoses.of(row, k);
+        Diagnosis found = k == 0 ? diagnoses.ofSafely(row) : diagnoses.of(row, k);
         int chosen = found.characters().stream().mapToInt(c -> 1 << c).sum();
         assertThat(tells(matrix, row, chosen, k)).isTrue();
         assertThat(found.cost()).isCloseTo(least, within(1e-9));
@@ -94,7 +97,8 @@ class DiagnosesTest {
         assertThat(found.bound()).isCloseTo(least, within(1e-9));
 
         // With hardly any search the best so far still tells it apart, and its bound holds.
-        Diagnosis hasty = new Diagnoses(matrix, SeparationContext.EVERYTHING, Observer.NOVICE, 1).of(row, k);
+        Diagnoses impatient = new Diagnoses(matrix, SeparationContext.EVERYTHING, Observer.NOVICE, 1);
+        Diagnosis hasty = k == 0 ? impatient.ofSafely(row) : impatient.of(row, k);
         int first = hasty.characters().stream().mapToInt(c -> 1 << c).sum();
         assertThat(tells(matrix, row, first, k)).isTrue();
         assertThat(hasty.bound()).isLessThanOrEqualTo(least + 1e-9);

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.IntUnaryOperator;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
@@ -11,7 +12,7 @@ import org.polyclave.core.run.Completion;
 
 /**
  * Diagnoses: for a row the cheapest set of characters that together tell it from every row of another taxon, each by one
- * independent group, or by k of them where that many exist.
+ * independent group, or by as many of them as are wanted where that many exist.
  *
  * <p>A {@link HittingSet} of least weight: exponential at worst, so it stops after a number of positions with the best found and a
  * bound.
@@ -45,12 +46,23 @@ public final class Diagnoses {
 
     /** @param k independent groups wanted against each rival */
     public Diagnosis of(int row, int k) {
+        return of(row, rival -> k);
+    }
+
+    /** By one group against each rival, and by two where the row or the rival is dangerous. */
+    public Diagnosis ofSafely(int row) {
+        boolean dangerous = matrix.row(row).hazard().isDangerous();
+        return of(row, rival -> dangerous || matrix.row(rival).hazard().isDangerous() ? 2 : 1);
+    }
+
+    private Diagnosis of(int row, IntUnaryOperator wanted) {
         List<HittingSet.Rival> rivals = new ArrayList<>();
         List<Diagnosis.Shortfall> shortfalls = new ArrayList<>();
         for (int i = 0; i < matrix.rowCount(); i++) {
             if (matrix.row(i).target() != matrix.row(row).target()) {
                 List<Integer> separating = separation.separating(row, i);
                 int groups = separation.groups(separating);
+                int k = wanted.applyAsInt(i);
                 if (groups < k) {
                     shortfalls.add(new Diagnosis.Shortfall(i, groups));
                 }

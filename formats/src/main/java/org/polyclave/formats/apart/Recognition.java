@@ -3,6 +3,8 @@ package org.polyclave.formats.apart;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.run.Completion;
 import org.polyclave.core.separation.Diagnosis;
 import org.polyclave.formats.notation.MonthNotation;
@@ -11,7 +13,8 @@ import org.polyclave.formats.study.CompiledStudy;
 /**
  * The cheapest way to recognise a row with what is in the hand.
  *
- * @param fold independent groups wanted against each rival: two where the row is dangerous
+ * @param dangerous whether it is: then two independent groups are wanted against every rival
+ * @param dangers dangerous rows of other taxa, against which two independent groups are wanted
  * @param sentence in words
  * @param points what it takes, in the order of characters
  * @param cost minutes and five times the misreading of each
@@ -21,7 +24,8 @@ import org.polyclave.formats.study.CompiledStudy;
  */
 public record Recognition(
         String row,
-        int fold,
+        boolean dangerous,
+        List<String> dangers,
         String sentence,
         String plainSentence,
         List<SignView> points,
@@ -33,14 +37,15 @@ public record Recognition(
 
     public record SignView(String character, String subject, String text, String plain, String method) {}
 
-    static Recognition of(CompiledStudy compiled, Hand hand, Diagnosis found, int fold, List<SignView> points) {
+    static Recognition of(CompiledStudy compiled, Hand hand, Diagnosis found, List<SignView> points) {
         List<String> notTold = names(compiled, found, 0);
         List<String> thin = new ArrayList<>(names(compiled, found, 1));
         String name = compiled.rows().get(found.row()).name();
         String plainName = compiled.rows().get(found.row()).plain();
         return new Recognition(
                 compiled.rows().get(found.row()).id(),
-                fold,
+                compiled.matrix().row(found.row()).hazard().isDangerous(),
+                dangers(compiled, found.row()),
                 sentence(name, when(hand), points, notTold, false),
                 sentence(plainName.isEmpty() ? name : plainName, when(hand), points, notTold, true),
                 points,
@@ -49,6 +54,15 @@ public record Recognition(
                 found.completion(),
                 notTold,
                 thin);
+    }
+
+    private static List<String> dangers(CompiledStudy compiled, int row) {
+        Matrix matrix = compiled.matrix();
+        return IntStream.range(0, matrix.rowCount())
+                .filter(r -> matrix.row(r).hazard().isDangerous()
+                        && matrix.row(r).target() != matrix.row(row).target())
+                .mapToObj(r -> compiled.rows().get(r).name())
+                .toList();
     }
 
     private static List<String> names(CompiledStudy compiled, Diagnosis found, int groups) {

@@ -19,12 +19,11 @@ public final class Recognitions {
         diagnoses = new Diagnoses(compiled.matrix(), hand.recognising(compiled), hand.observer(), Diagnoses.NODES);
     }
 
-    /** Dangerous rows by two independent groups, others by one. */
+    /** By two independent groups where the row or its rival is dangerous, else by one. */
     public Recognition of(int row) {
-        int fold = compiled.matrix().row(row).hazard().isDangerous() ? 2 : 1;
-        Diagnosis found = diagnoses.of(row, fold);
+        Diagnosis found = diagnoses.ofSafely(row);
         List<Recognition.SignView> points =
                 found.characters().stream().map(c -> cards.told(row, c)).toList();
-        return Recognition.of(compiled, hand, found, fold, points);
+        return Recognition.of(compiled, hand, found, points);
     }
 }
