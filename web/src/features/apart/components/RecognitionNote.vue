@@ -27,9 +27,15 @@ const query = useQuery({
 const MOST_NAMES = 8;
 const listed = (names: string[]) =>
   names.length > MOST_NAMES
-    ? t('apart.andMore', { names: names.slice(0, MOST_NAMES).join(', '), n: names.length - MOST_NAMES })
-    : names.join(', ');
+    ? t('apart.andMore', { names: names.slice(0, MOST_NAMES).join('; '), n: names.length - MOST_NAMES })
+    : names.join('; ');
 const found = computed(() => query.data.value?.[0]);
+/** Dangers that two kinds of evidence tell from it; those that fewer do are named as such. */
+const ruledOut = computed(() =>
+  (found.value?.dangers ?? []).filter(
+    (d) => ![...(found.value?.thin ?? []), ...(found.value?.notTold ?? [])].includes(d),
+  ),
+);
 const taxon = computed(() => model.study.value?.rows.find((r) => r.id === props.row));
 const findings = useFindings(
   model.slug,
@@ -61,7 +67,7 @@ const claims = computed(() =>
       <p class="sentence" aria-live="polite">{{ preferences.plain ? found.plainSentence : found.sentence }}</p>
       <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
       <p v-if="found.dangerous">{{ $t('apart.twofold') }}</p>
-      <p v-else-if="found.dangers.length">{{ $t('apart.twofoldAgainst', { names: listed(found.dangers) }) }}</p>
+      <p v-else-if="ruledOut.length">{{ $t('apart.twofoldAgainst', { names: listed(ruledOut) }) }}</p>
       <p v-if="found.thin.length" class="thin">{{ $t('apart.thinAgainst', { names: listed(found.thin) }) }}</p>
       <p class="quiet figures">
         {{

@@ -296,6 +296,27 @@ test('one taxon is recognised in a sentence, with what is not proven and not tol
   expect(page.text()).toContain('The cheapest way found (cost 3.5); none costs less than 2.8.');
 });
 
+test('a harmless taxon is told from each danger by two kinds of evidence, or the danger is named', async () => {
+  server.on(`GET ${PATH}/apart/recognitions?rows=mild`, [
+    {
+      row: 'mild',
+      dangerous: false,
+      dangers: ['Bane, spring shoot', 'Bane, flowering', 'Banewort'],
+      sentence: 'Recognise Mild by its toothed edge.',
+      plainSentence: '',
+      points: [],
+      cost: 3.5,
+      bound: 3.5,
+      completion: 'OPTIMAL',
+      notTold: ['Banewort'],
+      thin: ['Bane, flowering'],
+    } satisfies Schemas['Recognition'],
+  ]);
+  const page = await open('?rows=mild');
+  await vi.waitFor(() => expect(page.text()).toContain('against what is dangerous: Bane, spring shoot.'));
+  expect(page.text()).toContain('By one kind of evidence only: Bane, flowering.');
+});
+
 test('too few rows for a pair teach what to do', async () => {
   server.on(`GET ${PATH}/apart/map?stages=male`, { ...map(['']), rows: ['mild'], similar: [0], groups: [] });
   const page = await open();
