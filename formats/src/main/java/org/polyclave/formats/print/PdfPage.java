@@ -37,7 +37,8 @@ public final class PdfPage {
         PdfRendererBuilder builder = new PdfRendererBuilder();
         FACES.forEach(
                 face -> builder.useFont(() -> open(face.file()), face.family(), face.weight(), face.style(), true));
-        builder.useUriResolver((base, uri) -> null);
+        // Pictures stand in the page itself.
+        builder.useUriResolver((base, uri) -> uri.startsWith("data:") ? uri : null);
         builder.withHtmlContent(html, null).toStream(out);
         try (BatikSVGDrawer drawings = new BatikSVGDrawer()) {
             builder.useSVGDrawer(drawings);
