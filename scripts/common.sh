@@ -8,8 +8,8 @@ die() {
 }
 
 make_home() {
-    mkdir -p "$POLYCLAVE_HOME" 2>/dev/null || die "Cannot write to $POLYCLAVE_HOME. Set POLYCLAVE_HOME to a folder that can be written."
-    chmod 755 "$POLYCLAVE_HOME"
+    mkdir -p "$POLYCLAVE_HOME" 2>/dev/null && [ -w "$POLYCLAVE_HOME" ] && chmod 755 "$POLYCLAVE_HOME" 2>/dev/null ||
+        die "Cannot write to $POLYCLAVE_HOME as $(id -un 2>/dev/null || id -u). Set POLYCLAVE_HOME to a folder of your own."
 }
 
 # Whether somebody listens on a port of this machine.

@@ -56,13 +56,12 @@ start_postgres() {
     PG_STARTED=no
     if ! is_pg_running; then
         port=$(cat "$PG_PORT_FILE" 2>/dev/null || echo 54320)
-        while port_in_use "$port"; do
-            port=$((port + 1))
+        tries=0
+        until try_postgres "$@"; do
+            tries=$((tries + 1))
+            # Another program may take the port between the look and the server's own try.
+            port_in_use "$port" && [ $tries -lt 5 ] || die "PostgreSQL did not start. See $PG_DATA/server.log."
         done
-        echo "$port" >"$PG_PORT_FILE"
-        as_postgres "$PG_BIN/pg_ctl" -D "$PG_DATA" -w -t 60 -l "$PG_DATA/server.log" \
-            -o "-c listen_addresses=127.0.0.1 -c port=$port -c unix_socket_directories=$PG_DATA $*" start >/dev/null ||
-            die "PostgreSQL did not start. See $PG_DATA/server.log."
         PG_STARTED=yes
     fi
     PG_PORT=$(cat "$PG_PORT_FILE")
@@ -74,6 +73,16 @@ start_postgres() {
     POLYCLAVE_DB_USER=polyclave
     POLYCLAVE_DB_PASSWORD=$PGPASSWORD
     export POLYCLAVE_DB_URL POLYCLAVE_DB_USER POLYCLAVE_DB_PASSWORD
+}
+
+try_postgres() {
+    while port_in_use "$port"; do
+        port=$((port + 1))
+    done
+    echo "$port" >"$PG_PORT_FILE"
+    # After a crash of a large database recovery takes its time.
+    as_postgres "$PG_BIN/pg_ctl" -D "$PG_DATA" -w -t 600 -l "$PG_DATA/server.log" \
+        -o "-c listen_addresses=127.0.0.1 -c port=$port -c unix_socket_directories=$PG_DATA $*" start >/dev/null
 }
 
 psql_admin() {

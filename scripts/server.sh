@@ -1,20 +1,45 @@
 # Starting and stopping the web application.
 
 PID_FILE=$POLYCLAVE_HOME/server.pid
+PORT_FILE=$POLYCLAVE_HOME/server.port
 
+# A number in the file may have become another program's, or the server of another checkout: only a server that was started
+# with this very folder is ours.
 server_pid() {
     pid=$(cat "$PID_FILE" 2>/dev/null || true)
-    [ -n "$pid" ] && cat "/proc/$pid/cmdline" 2>/dev/null | tr '\0' ' ' | grep -q 'polyclave-server' && echo "$pid"
+    [ -n "$pid" ] && tr '\0' '\n' <"/proc/$pid/cmdline" 2>/dev/null | grep -qxF -- "-Dpolyclave.home=$POLYCLAVE_HOME" && echo "$pid"
+}
+
+need_port() {
+    case $POLYCLAVE_PORT in
+        '' | *[!0-9]*) die "POLYCLAVE_PORT is '$POLYCLAVE_PORT', which is not a number. Choose one from 1024 to 65535." ;;
+    esac
+    [ "$POLYCLAVE_PORT" -ge 1 ] && [ "$POLYCLAVE_PORT" -le 65535 ] ||
+        die "POLYCLAVE_PORT is $POLYCLAVE_PORT. Choose a port from 1024 to 65535."
+    [ "$(id -u)" = 0 ] || [ "$POLYCLAVE_PORT" -ge 1024 ] ||
+        die "Only root may serve on port $POLYCLAVE_PORT. Choose one from 1024 to 65535 with POLYCLAVE_PORT."
+}
+
+# A port that somebody asked for is used or refused; otherwise the next free one is taken, and said.
+choose_port() {
+    port_in_use "$POLYCLAVE_PORT" || return 0
+    [ -z "$POLYCLAVE_PORT_ASKED" ] ||
+        die "Port $POLYCLAVE_PORT is in use by another program. Stop that, or choose another with POLYCLAVE_PORT=8421 ./polyclave ..."
+    taken=$POLYCLAVE_PORT
+    while port_in_use "$POLYCLAVE_PORT"; do
+        POLYCLAVE_PORT=$((POLYCLAVE_PORT + 1))
+    done
+    say "Port $taken is in use by another program, so Polyclave takes $POLYCLAVE_PORT."
 }
 
 prepare() {
     make_home
+    need_port
     if [ -n "$(server_pid || true)" ]; then
-        die "Polyclave runs already (process $(server_pid)). Open http://127.0.0.1:$POLYCLAVE_PORT or stop it with './polyclave stop'."
+        die "Polyclave is running already (process $(server_pid)). Open http://127.0.0.1:$(serving_port) or stop it with './polyclave stop'."
     fi
-    if port_in_use "$POLYCLAVE_PORT"; then
-        die "Port $POLYCLAVE_PORT is in use by another program. Stop that, or choose another with POLYCLAVE_PORT=8421 ./polyclave ..."
-    fi
+    # Asked before the build, too, which takes minutes.
+    choose_port
     need_java
     build_server
     if [ -z "${POLYCLAVE_DB_URL:-}" ]; then
@@ -25,27 +50,61 @@ prepare() {
 
 launch() {
     mkdir -p "$POLYCLAVE_HOME/log"
-    : >"$POLYCLAVE_HOME/log/server.log"
-    # A session of its own, so that Ctrl+C reaches the launcher only and it can stop everything in order.
-    setsid "$JAVA" -XX:+UseSerialGC -Xms1g -Xmx2g -XX:MetaspaceSize=128m -jar "$(jar_of server exec)" "$@" >"$POLYCLAVE_HOME/log/server.log" 2>&1 </dev/null &
-    launched=$!
-    echo "$launched" >"$PID_FILE"
-    tries=0
+    trap 'say ""; say "Stopping ..."; stop; exit 0' INT TERM HUP
+    choose_port
+    start_server "$@"
     until is_serving; do
-        tries=$((tries + 1))
-        # Not server_pid: at first the process is still the shell, which has yet to become the server.
-        if ! kill -0 "$launched" 2>/dev/null || [ $tries -gt 240 ]; then
+        if ! kill -0 "$launched" 2>/dev/null; then
+            if [ -z "$POLYCLAVE_PORT_ASKED" ] && port_was_taken; then
+                # Another program took it between the look and the server's own try.
+                choose_port
+                start_server "$@"
+                continue
+            fi
             tail -n 20 "$POLYCLAVE_HOME/log/server.log" >&2
             stop >/dev/null
+            ! port_was_taken || die "Port $POLYCLAVE_PORT cannot be used. Choose another with POLYCLAVE_PORT."
             die "The server did not start. The whole output is in $POLYCLAVE_HOME/log/server.log."
         fi
+        say_what_is_awaited
         sleep 0.5
     done
 }
 
+start_server() {
+    : >"$POLYCLAVE_HOME/log/server.log"
+    # A session of its own, so that Ctrl+C reaches the launcher only and it can stop everything in order.
+    setsid "$JAVA" "-Dpolyclave.home=$POLYCLAVE_HOME" -XX:+UseSerialGC -Xms1g -Xmx2g -XX:MetaspaceSize=128m -jar "$(jar_of server exec)" "$@" >"$POLYCLAVE_HOME/log/server.log" 2>&1 </dev/null &
+    launched=$!
+    echo "$launched" >"$PID_FILE"
+    echo "$POLYCLAVE_PORT" >"$PORT_FILE"
+    began=$(date +%s)
+    awaited=
+    told=$began
+}
+
+# A living server is given the time it needs, however busy the machine; people are told what it is at.
+say_what_is_awaited() {
+    now=$(date +%s)
+    [ $((now - told)) -ge 5 ] || return 0
+    told=$now
+    step=$(sed -n 's/.*DemoLoader *: //p' "$POLYCLAVE_HOME/log/server.log" | tail -n 1)
+    step=${step:-The server is starting}
+    [ "$step" != "$awaited" ] || step="still: $step"
+    say "  $((now - began)) s: $step"
+    awaited=${step#still: }
+}
+
+port_was_taken() {
+    grep -qiE 'port [0-9]+ (was|is) already in use|Address already in use|Permission denied' "$POLYCLAVE_HOME/log/server.log"
+}
+
 is_serving() {
-    port_in_use "$POLYCLAVE_PORT" || return 1
     grep -q 'Ready for readers' "$POLYCLAVE_HOME/log/server.log"
+}
+
+serving_port() {
+    cat "$PORT_FILE" 2>/dev/null || echo "$POLYCLAVE_PORT"
 }
 
 demo() {
@@ -60,7 +119,6 @@ demo() {
     say "  lark   / meadow-learner    learner"
     say "  warden / meadow-warden     administrator"
     say "Ctrl+C ends it; the data stay."
-    trap 'say ""; say "Stopping ..."; stop; exit 0' INT TERM HUP
     while kill -0 "$launched" 2>/dev/null; do
         sleep 1 &
         wait $! || true
@@ -79,6 +137,7 @@ start() {
     POLYCLAVE_FIRST_ADMIN_PASSWORD=$(cat "$POLYCLAVE_HOME/admin.password")
     export POLYCLAVE_FIRST_ADMIN_PASSWORD
     launch
+    trap - INT TERM HUP
     say "Polyclave serves on http://127.0.0.1:$POLYCLAVE_PORT"
     say "In a new installation the first account is 'admin'; its password is in $POLYCLAVE_HOME/admin.password."
 }
@@ -94,7 +153,7 @@ stop() {
         done
         [ -d "/proc/$pid" ] && kill -9 "$pid" 2>/dev/null || true
     fi
-    rm -f "$PID_FILE"
+    rm -f "$PID_FILE" "$PORT_FILE"
     PG_BIN=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1)
     if [ -n "$PG_BIN" ] && [ -d "$POLYCLAVE_HOME" ]; then
         choose_pg_data pg
@@ -106,9 +165,9 @@ stop() {
 status() {
     pid=$(server_pid || true)
     if [ -n "$pid" ]; then
-        say "The server runs (process $pid) on http://127.0.0.1:$POLYCLAVE_PORT."
+        say "The server is running (process $pid) on http://127.0.0.1:$(serving_port)."
     else
-        say "The server does not run."
+        say "The server is not running."
     fi
 }
 

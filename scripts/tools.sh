@@ -81,6 +81,7 @@ is_stale() {
 
 maven() {
     need_disk
+    [ -w "$ROOT" ] || die "Polyclave must be built, and $(id -un 2>/dev/null || id -u) cannot write to $ROOT. Build it as its owner, or work in a copy of your own."
     mkdir -p "$POLYCLAVE_HOME/log"
     (cd "$ROOT" && mvn -B -q "$@") >"$POLYCLAVE_HOME/log/build.log" 2>&1 || {
         tail -n 40 "$POLYCLAVE_HOME/log/build.log" >&2

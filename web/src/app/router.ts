@@ -1,8 +1,10 @@
 import { createRouter, createWebHistory } from 'vue-router';
 import { useSession } from '@/stores/session';
+import { stringifyQuery } from './query';
 
 export const router = createRouter({
   history: createWebHistory(),
+  stringifyQuery,
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   routes: [
     { path: '/', redirect: '/studies' },

@@ -6,16 +6,25 @@ import { api, type Schemas } from '@/api/client';
 export const useSession = defineStore('session', () => {
   const account = ref<Schemas['Account'] | null>(null);
   const demoAccounts = ref<Schemas['DemoAccount'][]>([]);
+  /** Whether the installation is still being filled, so that its accounts may not be there yet. */
+  const starting = ref(false);
   const loaded = ref(false);
 
   function take(response: Schemas['SessionResponse']) {
     account.value = response.account ?? null;
     demoAccounts.value = response.demoAccounts;
+    starting.value = response.starting;
     loaded.value = true;
   }
 
   async function load() {
     if (!loaded.value) take(await api.get<Schemas['SessionResponse']>('/api/session'));
+  }
+
+  /** Asks again, as long as it is still starting. */
+  async function reload() {
+    loaded.value = false;
+    await load();
   }
 
   async function signIn(name: string, password: string) {
@@ -25,9 +34,8 @@ export const useSession = defineStore('session', () => {
   async function signOut() {
     await api.delete('/api/session');
     account.value = null;
-    loaded.value = false;
-    await load();
+    await reload();
   }
 
-  return { account, demoAccounts, load, signIn, signOut };
+  return { account, demoAccounts, starting, load, reload, signIn, signOut };
 });

@@ -39,6 +39,7 @@ export default {
     password: 'Password',
     go: 'Sign in',
     demo: 'Demo people',
+    starting: 'Polyclave is still starting. You can sign in as soon as its accounts are there.',
   },
   studies: {
     title: 'Studies',

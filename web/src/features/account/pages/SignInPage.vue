@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { onBeforeUnmount, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
@@ -11,6 +11,25 @@ const route = useRoute();
 const name = ref('');
 const password = ref('');
 const { busy, problem, run } = useAction();
+
+const PATIENCE = 2000;
+let asking: ReturnType<typeof setTimeout> | undefined;
+
+// The first start loads the demo, which takes a while on a busy machine; the accounts come with it.
+function askAgain() {
+  if (session.starting)
+    asking = setTimeout(
+      () =>
+        session
+          .reload()
+          .catch(() => undefined)
+          .finally(askAgain),
+      PATIENCE,
+    );
+}
+
+onMounted(askAgain);
+onBeforeUnmount(() => clearTimeout(asking));
 
 function signIn(who: string, secret: string) {
   return run(async () => {
@@ -54,6 +73,10 @@ function signIn(who: string, secret: string) {
       </section>
       <section class="form" :aria-label="$t('signIn.title')">
         <h2>{{ $t('signIn.title') }}</h2>
+        <p v-if="session.starting" role="status" class="starting">
+          <v-progress-circular indeterminate size="18" width="2" aria-hidden="true" />
+          {{ $t('signIn.starting') }}
+        </p>
         <form @submit.prevent="signIn(name, password)">
           <v-text-field v-model="name" :label="$t('signIn.name')" autocomplete="username" autofocus />
           <v-text-field
@@ -63,9 +86,11 @@ function signIn(who: string, secret: string) {
             autocomplete="current-password"
           />
           <ProblemNote :problem="problem" />
-          <v-btn type="submit" color="primary" variant="flat" :loading="busy" block>{{ $t('signIn.go') }}</v-btn>
+          <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="session.starting" block>{{
+            $t('signIn.go')
+          }}</v-btn>
         </form>
-        <template v-if="session.demoAccounts.length">
+        <template v-if="session.demoAccounts.length && !session.starting">
           <h3>{{ $t('signIn.demo') }}</h3>
           <ul>
             <li v-for="person in session.demoAccounts" :key="person.name">
@@ -109,6 +134,13 @@ function signIn(who: string, secret: string) {
 }
 
 .form h2 {
+  margin-bottom: 1rem;
+}
+
+.starting {
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
   margin-bottom: 1rem;
 }
 

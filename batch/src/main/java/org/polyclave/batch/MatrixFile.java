@@ -3,6 +3,7 @@ package org.polyclave.batch;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -50,9 +51,14 @@ final class MatrixFile {
         return read.study();
     }
 
-    /** A file appears whole or not at all. */
+    /** A regular file appears whole or not at all. A device, a pipe or a link is written to, never replaced. */
     static void write(Path file, byte[] bytes) throws IOException {
         Path target = file.toAbsolutePath();
+        if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)
+                && !Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
+            Files.write(target, bytes);
+            return;
+        }
         // Not a temporary file, which only its owner may read: the file is to have the usual permissions.
         Path temporary = target.resolveSibling("." + target.getFileName() + ".part");
         try {

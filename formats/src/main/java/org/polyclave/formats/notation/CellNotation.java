@@ -3,6 +3,7 @@ package org.polyclave.formats.notation;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.ScoreValue.Combination;
@@ -26,22 +27,32 @@ public final class CellNotation {
      */
     public record Rejected(String reason, List<String> nearest) implements Reading {}
 
+    /** What the texts mean that read alike in every character; a lone dash is the trade's commonest "not applicable". */
+    private static final Map<String, ScoreValue> SPECIAL = Map.of(
+            "?", new ScoreValue.Unknown(),
+            "n/a", new ScoreValue.NotApplicable(),
+            "na", new ScoreValue.NotApplicable(),
+            "-", new ScoreValue.NotApplicable(),
+            "--", new ScoreValue.NotApplicable(),
+            "–", new ScoreValue.NotApplicable(),
+            "—", new ScoreValue.NotApplicable(),
+            "−", new ScoreValue.NotApplicable(),
+            "any", new ScoreValue.Any());
+
+    /** Whether a text means the same in every character, so that it tells nothing of a character's type or states. */
+    public static boolean isSpecial(String text) {
+        return SPECIAL.containsKey(text.strip().toLowerCase(Locale.ROOT));
+    }
+
     /** Reads a text that is not blank. */
     public static Reading parse(String text, StudyCharacter character) {
         String trimmed = text.strip();
-        switch (trimmed.toLowerCase(Locale.ROOT)) {
-            case "?" -> {
-                return new Parsed(new ScoreValue.Unknown());
-            }
-            case "n/a", "na" -> {
-                return new Parsed(new ScoreValue.NotApplicable());
-            }
-            case "any" -> {
-                return new Parsed(new ScoreValue.Any());
-            }
-            default -> {
-                // An ordinary score.
-            }
+        ScoreValue special = SPECIAL.get(trimmed.toLowerCase(Locale.ROOT));
+        // A state may be called like one of them: "+" and "-" of a test, "NA" of a chart.
+        boolean isLabel = special != null
+                && character.states().stream().anyMatch(s -> s.label().equalsIgnoreCase(trimmed));
+        if (special != null && !isLabel) {
+            return new Parsed(special);
         }
         if (character.type() == CharacterType.MONTHS) {
             return MonthNotation.parse(trimmed);

@@ -27,7 +27,8 @@ public final class MonthNotation {
         TreeSet<Integer> months = new TreeSet<>();
         for (String part : text.split("[,;]")) {
             String[] ends = part.strip().split("\\s*[-–—]\\s*");
-            int from = month(ends[0]);
+            // A dash alone has no ends at all.
+            int from = ends.length == 0 ? -1 : month(ends[0]);
             int to = ends.length == 2 ? month(ends[1]) : from;
             if (from < 0 || to < 0 || ends.length > 2) {
                 return new CellNotation.Rejected(

@@ -69,7 +69,9 @@ final class MappingProposal {
 
     private static final Set<String> IGNORED =
             Set.of("no", "no.", "nr", "#", "id", "remarks", "remark", "notes", "note", "comment", "comments");
-    private static final List<String> BLANKS = List.of("-", "–", "—", ".", "NA", "n.d.");
+    /** A dash is not among them: it says that the part is not there to look at. */
+    private static final List<String> BLANKS = List.of(".", "NA", "n.d.");
+
     private static final int MOST_HEADINGS = 4;
 
     private final Sheet sheet;
@@ -108,8 +110,10 @@ final class MappingProposal {
             columns.set(0, new MappedColumn(ColumnRole.TAXON, first.label(), "", ""));
         }
         asSpecimens(columns);
+        // A species is often named once, with its sexes or stages on the lines below.
         boolean fills =
-                columns.stream().filter(c -> c.role() == ColumnRole.TAXON).count() > 1;
+                columns.stream().filter(c -> c.role() == ColumnRole.TAXON).count() > 1
+                        || columns.stream().anyMatch(c -> c.role() == ColumnRole.STAGE);
         return new SheetMapping(titles, headings, usesCommas(titles + headings), fills, BLANKS, columns);
     }
 

@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.study.Slug;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCharacter;
@@ -278,7 +279,7 @@ public final class TableReader {
         List<String> texts = new ArrayList<>();
         for (int r : taxonRows) {
             String text = sheet.cell(r, c);
-            if (!text.isEmpty() && !List.of("?", "n/a", "na", "any").contains(text.toLowerCase(Locale.ROOT))) {
+            if (!text.isEmpty() && !CellNotation.isSpecial(text)) {
                 texts.add(text);
             }
         }

@@ -109,13 +109,15 @@ public final class UnpreparedTable {
         } else if (!named) {
             problems.add(Problem.file("No column holds the names of the taxa, or the codes of specimens. Choose it."));
         }
-        return TableReader.read(fits && named ? new Mapped(sheet, mapping).sheet() : Sheet.empty(), fileName, problems);
+        return TableReader.read(
+                fits && named ? new Mapped(sheet, mapping, problems).sheet() : Sheet.empty(), fileName, problems);
     }
 
     /** The work of one table. */
     private static final class Mapped {
         private final Sheet from;
         private final SheetMapping mapping;
+        private final List<Problem> problems;
         private final List<List<String>> cells = new ArrayList<>();
         /** Original row of each row; -1 for rows that the file does not have. */
         private final List<Integer> rowOf = new ArrayList<>();
@@ -124,9 +126,10 @@ public final class UnpreparedTable {
 
         private final Map<Sheet.Place, Sheet.Remark> remarks;
 
-        Mapped(Sheet from, SheetMapping mapping) {
+        Mapped(Sheet from, SheetMapping mapping, List<Problem> problems) {
             this.from = from;
             this.mapping = mapping;
+            this.problems = problems;
             remarks = new HashMap<>(from.remarks());
         }
 
@@ -236,6 +239,9 @@ public final class UnpreparedTable {
             List<String> above = new ArrayList<>();
             for (int r = mapping.titleRows() + mapping.headingRows(); r < from.rows(); r++) {
                 List<String> names = new ArrayList<>();
+                if (from.row(r).stream().allMatch(String::isEmpty)) {
+                    continue;
+                }
                 for (int i = 0; i < taxon.size(); i++) {
                     String name = from.cell(r, taxon.get(i));
                     // Only what stands left of a name of its own is taken from above: a genus, not an epithet.
@@ -248,6 +254,7 @@ public final class UnpreparedTable {
                 above = names;
                 String name = String.join(" ", names).replaceAll("\\s+", " ").strip();
                 if (name.isEmpty()) {
+                    leftOut(r, taxon.get(0));
                     continue;
                 }
                 List<String> row = new ArrayList<>(List.of(name));
@@ -257,6 +264,17 @@ public final class UnpreparedTable {
                 }
                 add(row, r);
             }
+        }
+
+        private void leftOut(int r, int column) {
+            Sheet.Place place = from.place(r, column);
+            problems.add(new Problem(
+                    place.line(),
+                    place.column(),
+                    mapping.columns().get(column).label(),
+                    "This line names no taxon, so it was left out. If it belongs to the taxon above it, choose that an"
+                            + " empty name is that of the row above.",
+                    false));
         }
 
         private boolean names(int r, List<Integer> taxon, int from) {

@@ -1,5 +1,6 @@
 package org.polyclave.server.demo;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -13,6 +14,8 @@ import org.polyclave.server.study.Role;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyService;
 import org.polyclave.server.study.StudyStore;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -24,6 +27,10 @@ import org.springframework.transaction.support.TransactionTemplate;
 @ConditionalOnBooleanProperty("polyclave.demo")
 class DemoLoader {
     private static final String AUTHOR = "isolde";
+    private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+    /** A busy machine takes its time to make the key; nobody else waits for it here. */
+    private static final Duration PATIENCE = Duration.ofMinutes(30);
+
     private static final String SLUG = DemoStudies.tussocks().slug();
 
     private final DemoAccounts people;
@@ -48,13 +55,19 @@ class DemoLoader {
         this.transactions = transactions;
     }
 
-    /** The studies are written whole or not at all; the edition of one, which takes a job, comes after or at the next start. */
+    /**
+     * The studies are written whole or not at all; the edition of one, which takes a job, comes after or at the next start.
+     * The lines of the log are what the launcher shows to whoever waits.
+     */
     @EventListener(ApplicationReadyEvent.class)
     void load() {
         if (accounts.all().isEmpty()) {
             transactions.executeWithoutResult(t -> write());
         }
-        accounts.find(AUTHOR).filter(author -> editions.list(SLUG).isEmpty()).ifPresent(this::publish);
+        accounts.find(AUTHOR).filter(author -> editions.list(SLUG).isEmpty()).ifPresent(author -> {
+            LOG.info("Publishing the demo edition");
+            publish(author);
+        });
     }
 
     private void write() {
@@ -66,7 +79,9 @@ class DemoLoader {
                     person.role().equals("administrator"));
         }
         Account author = accounts.find(AUTHOR).orElseThrow();
-        for (Study study : DemoStudies.withSpecimens()) {
+        List<Study> all = DemoStudies.withSpecimens();
+        for (Study study : all) {
+            LOG.info("Loading demo study {} of {}: {}", all.indexOf(study) + 1, all.size(), study.title());
             StudyAccess.Open open = studies.asOwner(store.create(study, author.id()), author.id());
             studies.share(open, "oswin", Role.SCORER);
             studies.share(open, "petra", Role.VIEWER);
@@ -82,6 +97,6 @@ class DemoLoader {
                         f -> "Out of flower, " + f.dangerName()
                                 + " can look like the plants named here. Treat every tussock that you"
                                 + " cannot name as false tussock: gloves on, nothing near the mouth."));
-        editions.publish(open, List.of(author.displayName(), "Oswin Brandreth"), words);
+        editions.publish(open, List.of(author.displayName(), "Oswin Brandreth"), words, PATIENCE);
     }
 }

@@ -147,6 +147,11 @@ public class EditionService implements StudyService.EditionCounter {
      * @param words what readers are told of each dangerous row that cannot surely be told apart, by its id
      */
     public int publish(StudyAccess.Open open, List<String> authors, Map<String, String> words) {
+        return publish(open, authors, words, PATIENCE);
+    }
+
+    /** The same for whoever can wait longer for the key. */
+    public int publish(StudyAccess.Open open, List<String> authors, Map<String, String> words, Duration patience) {
         StudyStore.Snapshot snapshot = store.load(open.id());
         CompiledStudy study = snapshot.compiled();
         List<String> named =
@@ -161,7 +166,7 @@ public class EditionService implements StudyService.EditionCounter {
                     Map.of("missing", missing(study.study())));
         }
         List<EditionDocument.Declaration> declarations = declarations(findings(study), words);
-        KeyView key = key(open, snapshot.revision());
+        KeyView key = key(open, snapshot.revision(), patience);
         // The rest is short; two who publish at once are parted by the primary key.
         int number = editions.newest(open.slug()).orElse(0) + 1;
         EditionDocument document = new EditionDocument(
@@ -200,8 +205,8 @@ public class EditionService implements StudyService.EditionCounter {
     }
 
     /** The proven key of the study as it is now. */
-    private KeyView key(StudyAccess.Open open, long revision) {
-        KeyService.Progressing made = keys.begin(open, KeyService.Wish.CAUTIOUS, PATIENCE);
+    private KeyView key(StudyAccess.Open open, long revision, Duration patience) {
+        KeyService.Progressing made = keys.begin(open, KeyService.Wish.CAUTIOUS, patience);
         KeyView key = made.key();
         if (made.revision() != revision) {
             throw Problems.conflict(

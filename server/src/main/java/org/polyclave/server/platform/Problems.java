@@ -31,6 +31,11 @@ public final class Problems {
         return of(HttpStatus.CONFLICT, code, sentence, details);
     }
 
+    /** Not now, but soon. */
+    public static ErrorResponseException unavailable(String code, String sentence) {
+        return of(HttpStatus.SERVICE_UNAVAILABLE, code, sentence, Map.of());
+    }
+
     /** Several sentences, one for each problem found. */
     public static ErrorResponseException unreadable(List<String> problems) {
         return unprocessable(

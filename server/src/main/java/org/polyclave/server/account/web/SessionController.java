@@ -10,6 +10,8 @@ import org.polyclave.server.account.Account;
 import org.polyclave.server.account.DemoAccounts;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.Problems;
+import org.springframework.boot.availability.ApplicationAvailability;
+import org.springframework.boot.availability.ReadinessState;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
@@ -32,25 +34,44 @@ import org.springframework.web.bind.annotation.RestController;
 class SessionController {
     record SignInRequest(String name, String password) {}
 
-    /** @param account null when nobody is signed in */
+    /**
+     * @param account null when nobody is signed in
+     * @param starting whether the installation is still being filled, so that its accounts may not exist yet
+     */
     record SessionResponse(
-            @Schema(nullable = true) @Nullable Account account, List<DemoAccounts.DemoAccount> demoAccounts) {}
+            @Schema(nullable = true) @Nullable Account account,
+            List<DemoAccounts.DemoAccount> demoAccounts,
+            boolean starting) {}
 
     private final AuthenticationManager authentication;
     private final SecurityContextRepository contexts;
     private final DemoAccounts demo;
+    private final ApplicationAvailability availability;
 
-    SessionController(AuthenticationManager authentication, SecurityContextRepository contexts, DemoAccounts demo) {
+    SessionController(
+            AuthenticationManager authentication,
+            SecurityContextRepository contexts,
+            DemoAccounts demo,
+            ApplicationAvailability availability) {
         this.authentication = authentication;
         this.contexts = contexts;
         this.demo = demo;
+        this.availability = availability;
+    }
+
+    private SessionResponse response(@Nullable Account account) {
+        return new SessionResponse(account, demo.offered(), isStarting());
+    }
+
+    private boolean isStarting() {
+        return availability.getReadinessState() != ReadinessState.ACCEPTING_TRAFFIC;
     }
 
     @GetMapping
     SessionResponse session(@AuthenticationPrincipal @Nullable SignedIn who, CsrfToken token) {
         // Reading the token makes the cookie that the single page sends back.
         token.getToken();
-        return new SessionResponse(who == null ? null : who.account(), demo.offered());
+        return response(who == null ? null : who.account());
     }
 
     @PostMapping
@@ -61,6 +82,10 @@ class SessionController {
             signedIn = authentication.authenticate(
                     UsernamePasswordAuthenticationToken.unauthenticated(request.name(), request.password()));
         } catch (AuthenticationException refused) {
+            if (isStarting()) {
+                throw Problems.unavailable(
+                        "starting", "Polyclave is still starting; its accounts are not there yet. Wait a moment.");
+            }
             throw Problems.badRequest(
                     "sign-in", "Name and password do not belong together. Check both, or ask your administrator.");
         }
@@ -73,7 +98,7 @@ class SessionController {
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, servletRequest, response);
         SignedIn who = (SignedIn) java.util.Objects.requireNonNull(signedIn.getPrincipal());
-        return new SessionResponse(who.account(), demo.offered());
+        return response(who.account());
     }
 
     @DeleteMapping
