@@ -73,7 +73,7 @@ final class TellingApartTest {
         Set<String> pairs = new HashSet<>();
         for (int a = 0; a < matrix.rowCount(); a++) {
             for (int b = a + 1; b < matrix.rowCount(); b++) {
-                boolean counts = matrix.row(a).target() != matrix.row(b).target();
+                boolean counts = matrix.row(a).name() != matrix.row(b).name();
                 if (counts && Set.of(wanted).contains(verdicts.verdict(a, b))) {
                     pairs.add(Stream.of(a, b)
                             .map(r -> TUSSOCKS.rows().get(r).id())
@@ -246,7 +246,7 @@ final class TellingApartTest {
             PairVerdicts verdicts = PairVerdicts.of(
                     matrix, hand(Set.of(month), Set.of(), Set.of()).separation(TUSSOCKS));
             long open = IntStream.range(0, matrix.rowCount())
-                    .filter(i -> matrix.row(i).target() != matrix.row(row).target()
+                    .filter(i -> matrix.row(i).name() != matrix.row(row).name()
                             && verdicts.verdict(row, i).compareTo(Verdict.THIN) < 0)
                     .count();
             assertThat(year.months().get(month - 1).open())

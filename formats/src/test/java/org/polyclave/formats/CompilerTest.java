@@ -236,8 +236,8 @@ class CompilerTest {
         assertThat(cell(compiled, "aa-cc", "colour")).isInstanceOf(Cell.Unknown.class);
         int male = compiled.rowIndex("aa-bb-male");
         int female = compiled.rowIndex("aa-bb-female");
-        assertThat(compiled.matrix().row(male).target())
-                .isEqualTo(compiled.matrix().row(female).target());
+        assertThat(compiled.matrix().row(male).name())
+                .isEqualTo(compiled.matrix().row(female).name());
         assertThat(compiled.matrix().isWeak(male, 0))
                 .as("imported, not checked")
                 .isTrue();

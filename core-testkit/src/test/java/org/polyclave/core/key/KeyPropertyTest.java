@@ -20,6 +20,13 @@ import org.polyclave.core.testkit.SyntheticMatrix;
 
 /** Properties of generated keys on seeded random matrices; the seed is the name of a failing case. */
 class KeyPropertyTest {
+    /** What the walk of a single specimen does not notice. */
+    private static final List<Proof.Kind> NOT_OF_THE_WAY = List.of(
+            Proof.Kind.NOT_SUFFICIENT,
+            Proof.Kind.CONTRARY_TENDENCY,
+            Proof.Kind.NAMED_IN_VAIN,
+            Proof.Kind.COULD_BE_SEPARATED);
+
     static LongStream seeds() {
         return LongStream.rangeClosed(1, 40);
     }
@@ -81,7 +88,8 @@ class KeyPropertyTest {
             boolean walkable = proof.failures().stream()
                     .allMatch(f -> f.kind() == Proof.Kind.UNREACHED_COUPLET
                             || f.kind() == Proof.Kind.UNREACHED_TERMINAL
-                            || f.kind() == Proof.Kind.ROW_MISSING);
+                            || f.kind() == Proof.Kind.ROW_MISSING
+                            || NOT_OF_THE_WAY.contains(f.kind()));
             assertThat(new SpecimenOracle(matrix, broken).everySpecimenArrives())
                     .as("attempt %d: %s", attempt, proof.failures())
                     .isEqualTo(walkable);

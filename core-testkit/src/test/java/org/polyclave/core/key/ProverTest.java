@@ -138,7 +138,9 @@ class ProverTest {
                         f -> f.row().orElse(-1))
                 .containsExactly(
                         org.assertj.core.groups.Tuple.tuple(Kind.WRONG_NAME, 2, 1, 0),
-                        org.assertj.core.groups.Tuple.tuple(Kind.WRONG_NAME, 2, 2, 1));
+                        org.assertj.core.groups.Tuple.tuple(Kind.WRONG_NAME, 2, 2, 1),
+                        org.assertj.core.groups.Tuple.tuple(Kind.NAMED_IN_VAIN, 2, 1, 1),
+                        org.assertj.core.groups.Tuple.tuple(Kind.NAMED_IN_VAIN, 2, 2, 0));
     }
 
     @Test
@@ -148,7 +150,9 @@ class ProverTest {
         assertThat(failures(key))
                 .extracting(
                         Failure::kind, f -> f.lead().orElse(-1), f -> f.row().orElse(-1))
-                .containsExactly(org.assertj.core.groups.Tuple.tuple(Kind.WRONG_NAME, 2, 2));
+                .containsExactly(
+                        org.assertj.core.groups.Tuple.tuple(Kind.WRONG_NAME, 2, 2),
+                        org.assertj.core.groups.Tuple.tuple(Kind.COULD_BE_SEPARATED, 1, 2));
     }
 
     @Test
@@ -206,13 +210,56 @@ class ProverTest {
         assertThat(failures(List.of(three))).as("polytomous, and complete").isEmpty();
     }
 
-    @Test
-    void confirmingStatementsDecideNothing() {
+    private static List<Couplet> confirmed(Role role, Atoms narrow, Atoms broad) {
         List<Couplet> key = good();
-        Statement wrong = new Statement(2, upTo(0), Role.TENDENCY);
-        Statement deciding = new Statement(1, upTo(6), Role.DECIDING);
-        key.set(0, couplet(1, 0, new Lead(List.of(deciding, wrong), new ToCouplet(2)), lead(1, moreThan(6), names(2))));
-        assertThat(failures(key)).isEmpty();
+        Lead first = new Lead(
+                List.of(new Statement(1, upTo(6), Role.DECIDING), new Statement(2, narrow, role)), new ToCouplet(2));
+        Lead second = new Lead(
+                List.of(new Statement(1, moreThan(6), Role.DECIDING), new Statement(2, broad, role)), names(2));
+        key.set(0, couplet(1, 0, first, second));
+        return key;
+    }
+
+    /** Narrow rows have 2 to 4 teeth, the broad one 2. */
+    @Test
+    void confirmingStatementsAreHeldToTheMatrix() {
+        Atoms many = Interval.closed(3, INF);
+        assertThat(failures(confirmed(Role.TENDENCY, many, upTo(2))))
+                .as("usually")
+                .isEmpty();
+        assertThat(failures(confirmed(Role.TENDENCY, upTo(2), many)))
+                .as("the wrong way round")
+                .extracting(Failure::kind, f -> f.lead().orElse(-1))
+                .containsExactly(
+                        org.assertj.core.groups.Tuple.tuple(Kind.CONTRARY_TENDENCY, 1),
+                        org.assertj.core.groups.Tuple.tuple(Kind.CONTRARY_TENDENCY, 2));
+        assertThat(failures(confirmed(Role.SUFFICIENT, many, upTo(2))))
+                .as("a narrow one may have 2 teeth: its own lead is not always right, and the other's holds for it")
+                .extracting(
+                        Failure::kind, f -> f.lead().orElse(-1), f -> f.row().orElse(-1))
+                .containsExactlyInAnyOrder(
+                        org.assertj.core.groups.Tuple.tuple(Kind.NOT_SUFFICIENT, 1, 0),
+                        org.assertj.core.groups.Tuple.tuple(Kind.NOT_SUFFICIENT, 2, 0));
+        List<Couplet> colours = good();
+        Statement red = new Statement(0, new States(RED), Role.DECIDING);
+        Statement blue = new Statement(0, new States(BLUE), Role.DECIDING);
+        Statement few = new Statement(2, upTo(3), Role.SUFFICIENT);
+        Statement four = new Statement(2, Interval.closed(4, INF), Role.SUFFICIENT);
+        colours.set(1, couplet(2, 1, new Lead(List.of(red, few), names(0)), new Lead(List.of(blue, four), names(1))));
+        assertThat(failures(colours)).as("teeth alone separate them").isEmpty();
+    }
+
+    @Test
+    void oneTerminalThatNamesEverythingIsNoKey() {
+        List<Couplet> everything =
+                List.of(couplet(1, 0, lead(1, upTo(6), names(0, 1, 2)), lead(1, moreThan(6), names(0, 1, 2))));
+        assertThat(failures(everything))
+                .extracting(Failure::kind)
+                .contains(Kind.NAMED_IN_VAIN, Kind.COULD_BE_SEPARATED);
+        Key whole = new Key(List.of(), new ToRows(List.of(0, 1, 2), Reason.INSEPARABLE));
+        assertThat(new SupportPropagationProver().prove(matrix(), whole).failures())
+                .extracting(Failure::kind)
+                .containsExactly(Kind.COULD_BE_SEPARATED);
     }
 
     @Test

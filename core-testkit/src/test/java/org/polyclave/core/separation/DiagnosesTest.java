@@ -56,7 +56,7 @@ class DiagnosesTest {
     private static boolean tells(Matrix matrix, int row, int set, int k) {
         StrictSeparation separation = new StrictSeparation(matrix);
         for (int i = 0; i < matrix.rowCount(); i++) {
-            if (matrix.row(i).target() == matrix.row(row).target()) {
+            if (matrix.row(i).name() == matrix.row(row).name()) {
                 continue;
             }
             List<Integer> all = separation.separating(row, i);

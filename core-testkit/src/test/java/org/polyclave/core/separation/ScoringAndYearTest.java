@@ -109,7 +109,7 @@ class ScoringAndYearTest {
         for (int j = 0; j < matrix.rowCount(); j++) {
             Set<Integer> groups = new HashSet<>();
             now.separating(row, j).forEach(s -> groups.add(matrix.character(s).group()));
-            boolean weak = matrix.row(j).target() != matrix.row(row).target()
+            boolean weak = matrix.row(j).name() != matrix.row(row).name()
                     && groups.size() < 2
                     && !groups.contains(matrix.character(c).group());
             if (weak && !scored.isEmpty()) {

@@ -224,7 +224,7 @@ public final class MatrixCheck {
             int first = firstLike(i, alike);
             if (first < 0) {
                 alike.add(i);
-            } else if (matrix.row(first).target() != matrix.row(i).target()) {
+            } else if (matrix.row(first).name() != matrix.row(i).name()) {
                 // Sexes and stages of one taxon need not differ.
                 found.add(new Finding(Kind.SAME_ROWS, first, i, -1, -1, -1, 0));
             }
@@ -354,7 +354,7 @@ public final class MatrixCheck {
         for (int i = 0; i < rows; i++) {
             if (matrix.cell(i, c) instanceof Cell.Numeric range && range.min() < range.max()) {
                 int below = endsAt.getOrDefault(range.min(), -1);
-                if (below >= 0 && matrix.row(below).target() != matrix.row(i).target()) {
+                if (below >= 0 && matrix.row(below).name() != matrix.row(i).name()) {
                     pairs += ends.getOrDefault(range.min(), 0);
                     other = first < 0 ? i : other;
                     first = first < 0 ? below : first;

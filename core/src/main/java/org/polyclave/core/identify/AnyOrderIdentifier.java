@@ -295,7 +295,7 @@ public final class AnyOrderIdentifier {
     private int leaderBeside(List<Standing> standings, int danger) {
         for (int k = 0; k < standings.size(); k++) {
             int row = standings.get(k).row();
-            if (matrix.row(row).target() != matrix.row(danger).target()) {
+            if (matrix.row(row).name() != matrix.row(danger).name()) {
                 return row;
             }
         }
@@ -359,20 +359,20 @@ public final class AnyOrderIdentifier {
     /** Every rival of some weight is contradicted by two independent answers, and no other dangerous row is left. */
     private boolean isSettled(
             List<Standing> standings, List<Integer> rows, List<Integer> notRuledOut, List<Integer> notCompared) {
-        int target = matrix.row(standings.get(0).row()).target();
+        int target = matrix.row(standings.get(0).row()).name();
         for (int k = 0; k < rows.size(); k++) {
-            if (matrix.row(rows.get(k)).target() != target) {
+            if (matrix.row(rows.get(k)).name() != target) {
                 return false;
             }
         }
         for (int k = 0; k < notRuledOut.size(); k++) {
-            if (matrix.row(notRuledOut.get(k)).target() != target) {
+            if (matrix.row(notRuledOut.get(k)).name() != target) {
                 return false;
             }
         }
         for (int k = 0; k < standings.size(); k++) {
             Standing rival = standings.get(k);
-            boolean other = matrix.row(rival.row()).target() != target;
+            boolean other = matrix.row(rival.row()).name() != target;
             boolean weighty = firmShare(rival, standings.get(0)) >= RIVAL && !notCompared.contains(rival.row());
             if (other && weighty && contradictingGroups(rival) < 2) {
                 return false;

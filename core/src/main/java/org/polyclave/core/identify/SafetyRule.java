@@ -73,7 +73,7 @@ final class SafetyRule {
         double others = 0;
         double weights = 0;
         for (int i = 0; i < likelihoods.length; i++) {
-            if (matrix.row(i).target() != matrix.row(danger).target()) {
+            if (matrix.row(i).name() != matrix.row(danger).name()) {
                 others += matrix.row(i).weight() * likelihoods[i];
                 weights += matrix.row(i).weight();
             }

@@ -163,9 +163,12 @@ final class ConfirmingStatements {
             Pattern pattern = position.pattern(c, k);
             if (pattern.known()) {
                 int side = position.enters(k, split, true) ? 0 : 1;
-                lowest[side] = Math.min(lowest[side], pattern.min());
-                highest[side] = Math.max(highest[side], pattern.max());
-                middles[side] += (pattern.min() + pattern.max()) / 2;
+                // The path may have asked this character before: only what it left counts.
+                double min = Math.max(pattern.min(), position.low[c]);
+                double max = Math.min(pattern.max(), position.high[c]);
+                lowest[side] = Math.min(lowest[side], min);
+                highest[side] = Math.max(highest[side], max);
+                middles[side] += (min + max) / 2;
                 scored[side]++;
             }
         }
@@ -205,7 +208,8 @@ final class ConfirmingStatements {
             Pattern pattern = position.pattern(c, k);
             if (pattern.known()) {
                 int side = position.enters(k, split, true) ? 0 : 1;
-                double below = pattern.range().share(Double.NEGATIVE_INFINITY, cut);
+                double left = pattern.range().share(position.low[c], position.high[c]);
+                double below = left > 0 ? pattern.range().share(position.low[c], cut) / left : 0.5;
                 agree[side] += position.mass[k] * (side == small ? below : 1 - below);
                 mass[side] += position.mass[k];
             }

@@ -16,17 +16,15 @@ final class EntropyBound {
     static double of(Matrix matrix, boolean evenWeights) {
         int n = matrix.rowCount();
         int[] group = groups(matrix);
+        double[] shares = matrix.shares(evenWeights);
         double[] weight = new double[n];
-        double total = 0;
         for (int i = 0; i < n; i++) {
-            double w = evenWeights ? 1 : matrix.row(i).weight();
-            weight[group[i]] += w;
-            total += w;
+            weight[group[i]] += shares[i];
         }
         double bits = 0;
         for (double w : weight) {
             if (w > 0) {
-                bits -= w / total * Math.log(w / total) / Math.log(2);
+                bits -= w * Math.log(w) / Math.log(2);
             }
         }
         return Math.max(0, bits);
@@ -46,7 +44,7 @@ final class EntropyBound {
             while (!open.isEmpty()) {
                 int a = open.remove(open.size() - 1);
                 for (int b = i + 1; b < n; b++) {
-                    boolean together = matrix.row(a).target() == matrix.row(b).target() || !separation.separates(a, b);
+                    boolean together = matrix.sharesName(a, b) || !separation.separates(a, b);
                     if (group[b] < 0 && together) {
                         group[b] = i;
                         open.add(b);

@@ -179,7 +179,7 @@ final class ExactTreeBuilder implements TreeBuilder {
     }
 
     private boolean separable(Position position, int a, int b) {
-        if (problem.targetOf[position.classes[a]] == problem.targetOf[position.classes[b]]) {
+        if (problem.nameOf[position.classes[a]] == problem.nameOf[position.classes[b]]) {
             return false;
         }
         for (int c = 0; c < problem.matrix.characterCount(); c++) {

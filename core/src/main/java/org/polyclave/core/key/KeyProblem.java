@@ -55,8 +55,14 @@ final class KeyProblem {
     final StudentPoints reach = new StudentPoints(new double[] {(1 - INSIDE) / 2, (1 + INSIDE) / 2});
 
     final int classCount;
+    /** False if a row has more kinds of specimens than are told apart; what is left is more than it can show. */
+    final boolean complete;
+
     final int[] rowOf;
-    final int[] targetOf;
+    final int[] nameOf;
+    /** Whether some name has several classes. */
+    final boolean namesShared;
+
     final double[] mass;
     /** pattern number per [character][class]. */
     final int[][] patternOf;
@@ -65,19 +71,23 @@ final class KeyProblem {
 
     KeyProblem(Matrix matrix, boolean evenWeights) {
         this.matrix = matrix;
-        List<SpecimenClasses.SpecimenClass> classes = SpecimenClasses.of(matrix);
+        SpecimenClasses divided = SpecimenClasses.of(matrix);
+        List<SpecimenClasses.SpecimenClass> classes = divided.classes();
+        complete = divided.complete();
         classCount = classes.size();
         rowOf = new int[classCount];
-        targetOf = new int[classCount];
+        nameOf = new int[classCount];
         mass = new double[classCount];
         patternOf = new int[matrix.characterCount()][classCount];
         patterns = new Pattern[matrix.characterCount()][];
+        double[] shares = matrix.shares(evenWeights);
         Distributions distributions = new Distributions(matrix, RangeDistribution.Tails.CUT);
         for (int i = 0; i < classCount; i++) {
             rowOf[i] = classes.get(i).row();
-            targetOf[i] = matrix.row(rowOf[i]).target();
-            mass[i] = evenWeights ? 1 : matrix.row(rowOf[i]).weight();
+            nameOf[i] = matrix.row(rowOf[i]).name();
+            mass[i] = shares[rowOf[i]];
         }
+        namesShared = Arrays.stream(nameOf).distinct().count() < classCount;
         for (int c = 0; c < matrix.characterCount(); c++) {
             fillPatterns(c, classes, distributions);
         }
@@ -104,13 +114,12 @@ final class KeyProblem {
     }
 
     private int restriction(SpecimenClasses.SpecimenClass specimens, int c) {
-        int states = matrix.character(c).allStates();
         for (Controller restriction : specimens.readable()) {
             if (restriction.character() == c) {
-                states &= restriction.states();
+                return restriction.states();
             }
         }
-        return states;
+        return matrix.character(c).allStates();
     }
 
     private Pattern pattern(int c, Cell cell, int restricted, Distributions distributions) {
@@ -139,14 +148,9 @@ final class KeyProblem {
     /** A class holds the part of its row's specimens that shows the states its controllers are restricted to. */
     private void applyRestrictions(List<SpecimenClasses.SpecimenClass> classes) {
         for (int i = 0; i < classCount; i++) {
-            SpecimenClasses.SpecimenClass specimens = classes.get(i);
-            List<Integer> done = new ArrayList<>();
-            for (Controller restriction : specimens.readable()) {
+            for (Controller restriction : classes.get(i).readable()) {
                 int c = restriction.character();
-                if (!done.contains(c)) {
-                    done.add(c);
-                    mass[i] *= patterns[c][patternOf[c][i]].share(-1);
-                }
+                mass[i] *= patterns[c][patternOf[c][i]].share(-1);
             }
         }
     }

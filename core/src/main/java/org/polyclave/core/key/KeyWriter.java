@@ -93,7 +93,7 @@ final class KeyWriter {
         TreeSet<Integer> targets = new TreeSet<>();
         for (int specimens : stop.classes()) {
             rows.add(problem.rowOf[specimens]);
-            targets.add(problem.targetOf[specimens]);
+            targets.add(problem.nameOf[specimens]);
         }
         Reason reason = rows.size() == 1 ? Reason.NONE : targets.size() == 1 ? Reason.ONE_TAXON : Reason.INSEPARABLE;
         return new ToRows(List.copyOf(rows), reason);

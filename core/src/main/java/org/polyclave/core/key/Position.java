@@ -1,6 +1,10 @@
 package org.polyclave.core.key;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import org.polyclave.core.key.KeyProblem.Pattern;
 
 /**
@@ -10,6 +14,8 @@ import org.polyclave.core.key.KeyProblem.Pattern;
  * {@code (low, high]} on every character; {@code mass[k]} is the weight of {@code classes[k]} times the shares it has left.
  */
 final class Position {
+    private static final int[][] NOT_MADE = {};
+
     final KeyProblem problem;
     final int[] masks;
     final double[] low;
@@ -17,6 +23,8 @@ final class Position {
     final int[] classes;
     final double[] mass;
     final double total;
+    /** Of each name with several classes in play, their places in {@link #classes}; made when first asked for. */
+    private int[][] shared = NOT_MADE;
 
     private Position(KeyProblem problem, int[] masks, double[] low, double[] high, int[] classes, double[] mass) {
         this.problem = problem;
@@ -47,6 +55,57 @@ final class Position {
             classes[i] = i;
         }
         return new Position(problem, masks, low, high, classes, problem.mass.clone());
+    }
+
+    /** The places of classes that share a name, name by name; a name with one class in play is not among them. */
+    int[][] sharedNames() {
+        if (shared == NOT_MADE) {
+            shared = problem.namesShared ? groupedByName() : new int[0][];
+        }
+        return shared;
+    }
+
+    private int[][] groupedByName() {
+        Map<Integer, List<Integer>> byName = new LinkedHashMap<>();
+        for (int k = 0; k < classes.length; k++) {
+            byName.computeIfAbsent(problem.nameOf[classes[k]], n -> new ArrayList<>())
+                    .add(k);
+        }
+        return byName.values().stream()
+                .filter(places -> places.size() > 1)
+                .map(places -> places.stream().mapToInt(k -> k).toArray())
+                .toArray(int[][]::new);
+    }
+
+    /**
+     * What the answer of a split leaves uncertain beyond what it does for classes: an answer that parts the sexes of a name
+     * tells nothing about the name. Added to the uncertainty left within classes, not yet divided by the mass.
+     */
+    double uncertaintyWithinNames(Split split) {
+        double bits = 0;
+        boolean even = total <= 0;
+        for (int[] places : sharedNames()) {
+            double all = 0;
+            double inFirst = 0;
+            double within = 0;
+            for (int k : places) {
+                double m = even ? 1 : mass[k];
+                double share = shareOf(k, split, even);
+                all += m;
+                inFirst += m * share;
+                within += m * SplitSurveyor.entropy(share);
+            }
+            bits += all > 0 ? all * SplitSurveyor.entropy(inFirst / all) - within : 0;
+        }
+        return bits;
+    }
+
+    private double shareOf(int k, Split split, boolean even) {
+        boolean first = enters(k, split, true);
+        if (!first || !enters(k, split, false)) {
+            return first ? 1 : 0;
+        }
+        return even ? 0.5 : share(k, split, true);
     }
 
     int size() {

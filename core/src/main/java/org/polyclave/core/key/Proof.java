@@ -38,6 +38,14 @@ public record Proof(List<Failure> failures, long observations, boolean complete)
         LOOP,
         /** The lead goes to a couplet that does not exist. */
         DANGLING_TARGET,
+        /** A statement that is called sufficient fails for a specimen of its lead, or holds for one of another. */
+        NOT_SUFFICIENT,
+        /** A tendency is true of fewer specimens of its lead than of the others. */
+        CONTRARY_TENDENCY,
+        /** A terminal names a row of which no specimen comes there. */
+        NAMED_IN_VAIN,
+        /** A terminal names several that a character would still separate. */
+        COULD_BE_SEPARATED,
         /** A couplet has fewer than two leads. */
         TOO_FEW_LEADS,
         /** Two couplets have one number. */

@@ -1,7 +1,9 @@
 package org.polyclave.core.key;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Controller;
 import org.polyclave.core.matrix.Matrix;
@@ -10,81 +12,119 @@ import org.polyclave.core.matrix.Matrix;
  * The rows of a matrix, divided into classes of specimens for which every character surely applies or surely does not.
  *
  * <p>A row whose controlling character varies ("ligule present, rarely absent") has specimens with the dependent
- * characters and specimens without. Each combination becomes a class with a definite list of cells, so that splitting,
- * stopping and proof need no rule for dependencies beyond: an inapplicable character tells nothing and goes down every
- * lead. A row with k varying controllers has up to 2^k classes.
+ * characters and specimens without. Controllers are taken in order, each after those it depends on itself: where one
+ * applies, its states are divided into blocks that meet the same conditions, and each block makes a class; where it does
+ * not apply there is nothing to divide. So splitting and stopping need no rule for dependencies beyond: an inapplicable
+ * character tells nothing and goes down every lead. The classes of a row are at most the product of the blocks.
  */
 final class SpecimenClasses {
     /** Beyond this many classes for one row the remaining conditions count as not surely met. */
-    static final int MAX_CLASSES_PER_ROW = 64;
+    static final int MAX_CLASSES_PER_ROW = 512;
 
     /**
      * @param row the row the specimens belong to
-     * @param readable restriction of the controllers, as (character, states) pairs
+     * @param readable what is left of the controllers that vary, as (character, states) pairs, one a character
      * @param cells one cell a character, with {@link Cell#NOT_APPLICABLE} where it does not apply
      */
     record SpecimenClass(int row, List<Controller> readable, Cell[] cells) {}
 
     private final Matrix matrix;
+    private final List<Integer> controllers;
     private final List<SpecimenClass> classes = new ArrayList<>();
+    private boolean complete = true;
 
     private SpecimenClasses(Matrix matrix) {
         this.matrix = matrix;
+        controllers = controllersInOrder(matrix);
+        for (int i = 0; i < matrix.rowCount(); i++) {
+            divide(i);
+        }
     }
 
-    static List<SpecimenClass> of(Matrix matrix) {
-        SpecimenClasses builder = new SpecimenClasses(matrix);
-        for (int i = 0; i < matrix.rowCount(); i++) {
-            builder.divide(i);
+    static SpecimenClasses of(Matrix matrix) {
+        return new SpecimenClasses(matrix);
+    }
+
+    List<SpecimenClass> classes() {
+        return classes;
+    }
+
+    /** False if a row has more classes than are told apart here. */
+    boolean complete() {
+        return complete;
+    }
+
+    /** Every character on which another depends, after those on which it depends itself. */
+    private static List<Integer> controllersInOrder(Matrix matrix) {
+        List<Integer> order = new ArrayList<>();
+        for (int c = 0; c < matrix.characterCount(); c++) {
+            for (Controller condition : matrix.character(c).appliesWhen()) {
+                addAfterItsOwn(matrix, condition.character(), order);
+            }
         }
-        return builder.classes;
+        return order;
+    }
+
+    private static void addAfterItsOwn(Matrix matrix, int controller, List<Integer> order) {
+        if (!order.contains(controller)) {
+            for (Controller condition : matrix.character(controller).appliesWhen()) {
+                addAfterItsOwn(matrix, condition.character(), order);
+            }
+            order.add(controller);
+        }
     }
 
     private void divide(int row) {
         List<List<Controller>> variants = new ArrayList<>();
         variants.add(List.of());
-        for (Controller condition : conditionsThatVary(row)) {
-            if (variants.size() * 2 > MAX_CLASSES_PER_ROW) {
+        for (int controller : controllers) {
+            List<List<Controller>> divided = new ArrayList<>();
+            for (List<Controller> variant : variants) {
+                divided.addAll(divided(row, controller, variant));
+            }
+            if (divided.size() > MAX_CLASSES_PER_ROW) {
+                complete = false;
                 break;
             }
-            variants = cross(row, variants, condition);
+            variants = divided;
         }
         for (List<Controller> variant : variants) {
             classes.add(new SpecimenClass(row, variant, cellsOf(row, variant)));
         }
     }
 
-    private List<Controller> conditionsThatVary(int row) {
-        List<Controller> varying = new ArrayList<>();
-        for (int c = 0; c < matrix.characterCount(); c++) {
-            if (matrix.cell(row, c) instanceof Cell.NotApplicable) {
-                continue;
-            }
-            for (Controller condition : matrix.character(c).appliesWhen()) {
-                int shown = readable(row, condition.character());
-                boolean varies = (shown & condition.states()) != 0 && (shown & ~condition.states()) != 0;
-                if (varies && !varying.contains(condition)) {
-                    varying.add(condition);
-                }
-            }
+    /** A variant once for every block of states of a controller; as it is where there is one block, or none. */
+    private List<List<Controller>> divided(int row, int controller, List<Controller> variant) {
+        if (!applies(row, controller, variant)) {
+            return List.of(variant);
         }
-        return varying;
+        Map<List<Boolean>, Integer> blocks = new LinkedHashMap<>();
+        for (int bits = readable(row, controller); bits != 0; bits &= bits - 1) {
+            int state = Integer.lowestOneBit(bits);
+            blocks.merge(conditionsMet(row, controller, state), state, (a, b) -> a | b);
+        }
+        if (blocks.size() < 2) {
+            return List.of(variant);
+        }
+        List<List<Controller>> divided = new ArrayList<>();
+        for (int states : blocks.values()) {
+            List<Controller> narrowed = new ArrayList<>(variant);
+            narrowed.add(new Controller(controller, states));
+            divided.add(List.copyOf(narrowed));
+        }
+        return divided;
     }
 
-    /** Splits every variant into specimens that meet the condition and specimens that do not. */
-    private List<List<Controller>> cross(int row, List<List<Controller>> variants, Controller condition) {
-        List<List<Controller>> crossed = new ArrayList<>();
-        for (List<Controller> variant : variants) {
-            int shown = restricted(row, condition.character(), variant);
-            for (int states : new int[] {shown & condition.states(), shown & ~condition.states()}) {
-                if (states != 0) {
-                    List<Controller> narrowed = new ArrayList<>(variant);
-                    narrowed.add(new Controller(condition.character(), states));
-                    crossed.add(List.copyOf(narrowed));
+    private List<Boolean> conditionsMet(int row, int controller, int state) {
+        List<Boolean> met = new ArrayList<>();
+        for (int c = 0; c < matrix.characterCount(); c++) {
+            for (Controller condition : matrix.character(c).appliesWhen()) {
+                if (condition.character() == controller && !(matrix.cell(row, c) instanceof Cell.NotApplicable)) {
+                    met.add((condition.states() & state) != 0);
                 }
             }
         }
-        return crossed;
+        return met;
     }
 
     private int readable(int row, int character) {
@@ -94,30 +134,29 @@ final class SpecimenClasses {
     }
 
     private int restricted(int row, int character, List<Controller> variant) {
-        int states = readable(row, character);
         for (Controller restriction : variant) {
             if (restriction.character() == character) {
-                states &= restriction.states();
+                return restriction.states();
             }
         }
-        return states;
+        return readable(row, character);
     }
 
     private Cell[] cellsOf(int row, List<Controller> variant) {
         Cell[] cells = new Cell[matrix.characterCount()];
         for (int c = 0; c < cells.length; c++) {
-            cells[c] = applies(row, c, variant, matrix.characterCount()) ? matrix.cell(row, c) : Cell.NOT_APPLICABLE;
+            cells[c] = applies(row, c, variant) ? matrix.cell(row, c) : Cell.NOT_APPLICABLE;
         }
         return cells;
     }
 
-    private boolean applies(int row, int character, List<Controller> variant, int depth) {
+    private boolean applies(int row, int character, List<Controller> variant) {
         if (matrix.cell(row, character) instanceof Cell.NotApplicable) {
             return false;
         }
         for (Controller condition : matrix.character(character).appliesWhen()) {
-            boolean met = (restricted(row, condition.character(), variant) & ~condition.states()) == 0;
-            if (!met || (depth > 0 && !applies(row, condition.character(), variant, depth - 1))) {
+            int shown = restricted(row, condition.character(), variant);
+            if ((shown & ~condition.states()) != 0 || !applies(row, condition.character(), variant)) {
                 return false;
             }
         }

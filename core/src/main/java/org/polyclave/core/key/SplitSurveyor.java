@@ -22,7 +22,7 @@ final class SplitSurveyor {
 
     /** Every candidate; empty when nothing separates two rows of different targets: the position is terminal. */
     List<Candidate> candidates(Position position) {
-        if (!hasSeveralTargets(position)) {
+        if (!hasSeveralNames(position)) {
             return List.of();
         }
         List<Candidate> askable = new ArrayList<>();
@@ -49,9 +49,9 @@ final class SplitSurveyor {
                 : stateSplits.survey(position, c);
     }
 
-    private boolean hasSeveralTargets(Position position) {
+    private boolean hasSeveralNames(Position position) {
         for (int k = 1; k < position.size(); k++) {
-            if (problem.targetOf[position.classes[k]] != problem.targetOf[position.classes[0]]) {
+            if (problem.nameOf[position.classes[k]] != problem.nameOf[position.classes[0]]) {
                 return true;
             }
         }

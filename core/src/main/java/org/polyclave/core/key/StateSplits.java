@@ -18,8 +18,8 @@ final class StateSplits {
     private final SplitCost cost;
     private final double[] weight;
     private final int[] count;
-    private final int[] firstTarget;
-    private final boolean[] severalTargets;
+    private final int[] firstName;
+    private final boolean[] severalNames;
     private final int[] touched;
 
     StateSplits(KeyProblem problem, SplitCost cost) {
@@ -31,8 +31,8 @@ final class StateSplits {
         }
         weight = new double[most];
         count = new int[most];
-        firstTarget = new int[most];
-        severalTargets = new boolean[most];
+        firstName = new int[most];
+        severalNames = new boolean[most];
         touched = new int[most];
     }
 
@@ -64,12 +64,12 @@ final class StateSplits {
         for (int k = 0; k < position.classes.length; k++) {
             int specimens = position.classes[k];
             int p = patternOf[specimens];
-            int target = problem.targetOf[specimens];
+            int target = problem.nameOf[specimens];
             if (count[p]++ == 0) {
                 touched[groups++] = p;
-                firstTarget[p] = target;
-            } else if (firstTarget[p] != target) {
-                severalTargets[p] = true;
+                firstName[p] = target;
+            } else if (firstName[p] != target) {
+                severalNames[p] = true;
             }
             weight[p] += even ? 1 : position.mass[k];
         }
@@ -81,7 +81,7 @@ final class StateSplits {
             int p = touched[g];
             weight[p] = 0;
             count[p] = 0;
-            severalTargets[p] = false;
+            severalNames[p] = false;
         }
     }
 
@@ -90,9 +90,9 @@ final class StateSplits {
             Pattern a = problem.patterns[c][touched[g]];
             for (int h = 0; a.known() && h < g; h++) {
                 Pattern b = problem.patterns[c][touched[h]];
-                boolean differ = severalTargets[touched[g]]
-                        || severalTargets[touched[h]]
-                        || firstTarget[touched[g]] != firstTarget[touched[h]];
+                boolean differ = severalNames[touched[g]]
+                        || severalNames[touched[h]]
+                        || firstName[touched[g]] != firstName[touched[h]];
                 if (b.known() && (a.mask() & b.mask() & k) == 0 && differ) {
                     return true;
                 }
@@ -162,6 +162,7 @@ final class StateSplits {
                 firstMass += inFirst ? weight[p] : 0;
             }
         }
+        conditional += position.uncertaintyWithinNames(split);
         double gain = Math.max(0, SplitSurveyor.entropy(firstMass / total) - conditional / total);
         boolean contiguous = isContiguous(problem.matrix.character(c).type(), split);
         return new Candidate(split, gain, duplicated, lost, contiguous, cost.rate(position, split), position.size());

@@ -2,6 +2,7 @@ package org.polyclave.core.key;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import org.polyclave.core.key.Atoms.Interval;
@@ -15,28 +16,45 @@ import org.polyclave.core.matrix.Controller;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 
-/** What the specimens of one class may still show, one set a character; narrowed and restored along a path. */
+/**
+ * What some specimens of one row may still show, one set a character; narrowed and restored along a path.
+ *
+ * <p>Whether a character exists on them follows from what is left of its controllers: it may be certain, impossible, or open as
+ * long as a controller is left with states of both kinds ({@link #firstOpenCondition}).
+ */
 final class SupportBox {
     /** A set as it was before narrowing. */
     record Saved(int character, Atoms atoms) {}
 
-    private final Matrix matrix;
-    private final Atoms[] atoms;
-    private final boolean[] inapplicable;
+    /** Whether a character exists on the specimens of a box. */
+    enum Existence {
+        CERTAIN,
+        IMPOSSIBLE,
+        OPEN
+    }
 
-    SupportBox(Matrix matrix, SpecimenClasses.SpecimenClass specimens) {
+    private final Matrix matrix;
+    private final int row;
+    private final Atoms[] atoms;
+
+    SupportBox(Matrix matrix, int row) {
         this.matrix = matrix;
-        int n = matrix.characterCount();
-        atoms = new Atoms[n];
-        inapplicable = new boolean[n];
-        for (int c = 0; c < n; c++) {
-            inapplicable[c] = specimens.cells()[c] instanceof Cell.NotApplicable;
-            atoms[c] = support(matrix.character(c), specimens.cells()[c]);
+        this.row = row;
+        atoms = new Atoms[matrix.characterCount()];
+        for (int c = 0; c < atoms.length; c++) {
+            atoms[c] = support(matrix.character(c), matrix.cell(row, c));
         }
-        for (Controller restriction : specimens.readable()) {
-            States shown = (States) atoms[restriction.character()];
-            atoms[restriction.character()] = new States(shown.mask() & restriction.states());
-        }
+    }
+
+    private SupportBox(SupportBox other) {
+        matrix = other.matrix;
+        row = other.row;
+        atoms = other.atoms.clone();
+    }
+
+    /** The box as it is now. */
+    SupportBox copy() {
+        return new SupportBox(this);
     }
 
     private static Atoms support(MatrixCharacter character, Cell cell) {
@@ -47,20 +65,78 @@ final class SupportBox {
             double half = character.margin();
             return Interval.closed(range.min() - half, range.max() + half);
         }
+        return everything(character);
+    }
+
+    private static Atoms everything(MatrixCharacter character) {
         return character.type().isNumeric() ? Interval.ALL : new States(character.allStates());
     }
 
-    boolean isInapplicable(int character) {
-        return inapplicable[character];
+    int row() {
+        return row;
     }
 
     Atoms atoms(int character) {
         return atoms[character];
     }
 
-    /** Keeps what agrees with the statement; false when nothing is left. */
+    boolean isKnown(int character) {
+        Cell cell = matrix.cell(row, character);
+        return cell instanceof Cell.Categorical || cell instanceof Cell.Numeric;
+    }
+
+    boolean isCertain(int character) {
+        return existence(character) == Existence.CERTAIN;
+    }
+
+    Existence existence(int character) {
+        if (matrix.cell(row, character) instanceof Cell.NotApplicable) {
+            return Existence.IMPOSSIBLE;
+        }
+        Existence found = Existence.CERTAIN;
+        for (Controller condition : matrix.character(character).appliesWhen()) {
+            int shown = ((States) atoms[condition.character()]).mask();
+            Existence controller = existence(condition.character());
+            if (controller == Existence.IMPOSSIBLE || (shown & condition.states()) == 0) {
+                return Existence.IMPOSSIBLE;
+            }
+            if (controller == Existence.OPEN || (shown & ~condition.states()) != 0) {
+                found = Existence.OPEN;
+            }
+        }
+        return found;
+    }
+
+    /** A condition that leaves the existence of a character open, on a controller that certainly exists; empty if none does. */
+    Optional<Controller> firstOpenCondition(int character) {
+        if (existence(character) != Existence.OPEN) {
+            return Optional.empty();
+        }
+        for (Controller condition : matrix.character(character).appliesWhen()) {
+            Optional<Controller> above = firstOpenCondition(condition.character());
+            if (above.isPresent()) {
+                return above;
+            }
+            int shown = ((States) atoms[condition.character()]).mask();
+            if ((shown & ~condition.states()) != 0) {
+                return Optional.of(condition);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Keeps these states of a character. */
+    void restrict(int character, int states, List<Saved> saved) {
+        saved.add(new Saved(character, atoms[character]));
+        atoms[character] = new States(((States) atoms[character]).mask() & states);
+    }
+
+    /** Keeps what agrees with the statement; false when nothing is left. What does not exist agrees with everything. */
     boolean narrow(Statement statement, List<Saved> saved) {
         int c = statement.character();
+        if (!isCertain(c)) {
+            return true;
+        }
         Atoms before = atoms[c];
         if (before instanceof States shown && statement.atoms() instanceof States wanted) {
             saved.add(new Saved(c, before));
@@ -88,12 +164,12 @@ final class SupportBox {
     }
 
     /**
-     * The present set of a character, cut so finely that no lead's limit passes through a piece. An inapplicable character
-     * shows nothing: its whole set is one piece, which agrees with every lead that leaves anything of it.
+     * The present set of a character, cut so finely that no lead's limit passes through a piece. A character that does not
+     * exist shows nothing: one piece that agrees with every lead.
      */
     List<Atoms> observations(int character, Couplet couplet) {
-        if (inapplicable[character]) {
-            return List.of(atoms[character]);
+        if (!isCertain(character)) {
+            return List.of(everything(matrix.character(character)));
         }
         List<Atoms> pieces = new ArrayList<>();
         if (atoms[character] instanceof States shown) {
@@ -146,5 +222,29 @@ final class SupportBox {
         }
         Interval range = (Interval) piece;
         return wanted instanceof Interval interval && !range.and(interval).isEmpty(false);
+    }
+
+    /** Whether nothing that these specimens show lies outside a statement. */
+    boolean isWithin(Statement statement) {
+        Atoms shown = atoms[statement.character()];
+        if (shown instanceof States states && statement.atoms() instanceof States wanted) {
+            return (states.mask() & ~wanted.mask()) == 0;
+        }
+        return shown instanceof Interval range
+                && statement.atoms() instanceof Interval wanted
+                && range.and(wanted).equals(range);
+    }
+
+    /** Whether a character certainly exists on both, is scored for both, and what is left of it has nothing in common. */
+    boolean isApartFrom(SupportBox other, int character) {
+        if (!isKnown(character) || !other.isKnown(character)) {
+            return false;
+        }
+        boolean common = atoms[character] instanceof States shown
+                ? (shown.mask() & ((States) other.atoms[character]).mask()) != 0
+                : !((Interval) atoms[character])
+                        .and((Interval) other.atoms[character])
+                        .isEmpty(isWhole(character));
+        return !common && isCertain(character) && other.isCertain(character);
     }
 }

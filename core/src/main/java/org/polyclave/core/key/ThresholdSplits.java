@@ -106,7 +106,7 @@ final class ThresholdSplits {
     }
 
     private boolean differ(Position position, int k, int l) {
-        return problem.targetOf[position.classes[k]] != problem.targetOf[position.classes[l]];
+        return problem.nameOf[position.classes[k]] != problem.nameOf[position.classes[l]];
     }
 
     /** Only true ends of ranges bound a stretch, not limits asked before: so no stretch is ever cut twice on a path. */
@@ -206,6 +206,7 @@ final class ThresholdSplits {
                 firstMass += inFirst ? mass : 0;
             }
         }
+        conditional += position.uncertaintyWithinNames(split);
         double gain = Math.max(0, SplitSurveyor.entropy(firstMass / total) - conditional / total);
         return new Candidate(split, gain, duplicated, lost, true, cost.rate(position, split), position.size());
     }

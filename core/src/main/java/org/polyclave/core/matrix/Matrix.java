@@ -1,7 +1,9 @@
 package org.polyclave.core.matrix;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -142,6 +144,34 @@ public final class Matrix {
 
     public MatrixRow row(int row) {
         return rows.get(row);
+    }
+
+    /** Whether two rows have one name, so that nobody needs to separate them. */
+    public boolean sharesName(int a, int b) {
+        return rows.get(a).name() == rows.get(b).name();
+    }
+
+    /**
+     * Shares of the rows in all specimens, summing to 1.
+     *
+     * @param even whether every name counts the same, its rows sharing it evenly, instead of by how common each row is
+     */
+    public double[] shares(boolean even) {
+        Map<Integer, Integer> rowsOfName = new LinkedHashMap<>();
+        for (MatrixRow row : rows) {
+            rowsOfName.merge(row.name(), 1, Integer::sum);
+        }
+        double[] shares = new double[rows.size()];
+        double total = 0;
+        for (int i = 0; i < shares.length; i++) {
+            MatrixRow row = rows.get(i);
+            shares[i] = even ? 1.0 / rowsOfName.getOrDefault(row.name(), 1) : row.weight();
+            total += shares[i];
+        }
+        for (int i = 0; i < shares.length; i++) {
+            shares[i] /= total;
+        }
+        return shares;
     }
 
     public MatrixCharacter character(int character) {

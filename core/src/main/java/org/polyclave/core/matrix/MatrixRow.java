@@ -1,15 +1,16 @@
 package org.polyclave.core.matrix;
 
 /**
- * A row that a key must lead to: a taxon without scored children, or a semaphoront.
+ * A target: a row that a key must be able to end at.
  *
  * @param id stable identifier (slug)
- * @param target index of the taxon at which a key may stop; rows with one target need not be parted
+ * @param name index of the name that readers want: the taxon, or the group at which a key stops. The sexes, stages and
+ *     morphs of a taxon share it and need not be separated
  * @param kin index of the named group (usually the genus) it belongs to
- * @param weight how common it is, relative to the other rows; positive
- * @param hazard recorded hazard of its taxon
+ * @param weight how common it is, relative to the other rows; positive. The rows of a name share the weight of the name
+ * @param hazard worst hazard of its taxon, as it goes down the tree
  */
-public record MatrixRow(String id, int target, int kin, double weight, Hazard hazard) {
+public record MatrixRow(String id, int name, int kin, double weight, Hazard hazard) {
     public MatrixRow {
         if (!(weight > 0)) {
             throw new IllegalArgumentException("The weight of row '" + id + "' must be above 0");

@@ -59,7 +59,7 @@ public final class Diagnoses {
         List<HittingSet.Rival> rivals = new ArrayList<>();
         List<Diagnosis.Shortfall> shortfalls = new ArrayList<>();
         for (int i = 0; i < matrix.rowCount(); i++) {
-            if (matrix.row(i).target() != matrix.row(row).target()) {
+            if (matrix.row(i).name() != matrix.row(row).name()) {
                 List<Integer> separating = separation.separating(row, i);
                 int groups = separation.groups(separating);
                 int k = wanted.applyAsInt(i);

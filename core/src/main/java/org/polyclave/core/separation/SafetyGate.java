@@ -35,7 +35,7 @@ public final class SafetyGate {
         for (int h = 0; h < matrix.rowCount(); h++) {
             for (int i = 0; i < matrix.rowCount() && matrix.row(h).hazard().isDangerous(); i++) {
                 boolean compared = !matrix.row(i).hazard().isDangerous()
-                        && matrix.row(i).target() != matrix.row(h).target();
+                        && matrix.row(i).name() != matrix.row(h).name();
                 if (compared) {
                     addIfUnmet(matrix, separation.separating(h, i), h, i, months, unmet);
                 }

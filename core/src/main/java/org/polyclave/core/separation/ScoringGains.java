@@ -130,8 +130,7 @@ public final class ScoringGains {
     private List<Weak> weak(int row) {
         List<Weak> weak = new ArrayList<>();
         for (int i = 0; i < matrix.rowCount(); i++) {
-            boolean counts =
-                    i != row && matrix.row(i).target() != matrix.row(row).target();
+            boolean counts = i != row && matrix.row(i).name() != matrix.row(row).name();
             if (counts && verdicts.verdict(row, i) != Verdict.FIRM) {
                 Set<Integer> groups = new HashSet<>();
                 if (verdicts.verdict(row, i) == Verdict.THIN) {

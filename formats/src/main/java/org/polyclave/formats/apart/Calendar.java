@@ -56,7 +56,7 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
         for (int a : rows) {
             for (int b : others) {
                 boolean once = rows.size() == 1 ? a != b : a < b;
-                if (once && matrix.row(a).target() != matrix.row(b).target()) {
+                if (once && matrix.row(a).name() != matrix.row(b).name()) {
                     PairYear year = PairYear.of(matrix, separation, a, b);
                     count++;
                     for (int m = 0; m < YEAR; m++) {

@@ -60,7 +60,7 @@ public record Recognition(
         Matrix matrix = compiled.matrix();
         return IntStream.range(0, matrix.rowCount())
                 .filter(r -> matrix.row(r).hazard().isDangerous()
-                        && matrix.row(r).target() != matrix.row(row).target())
+                        && matrix.row(r).name() != matrix.row(row).name())
                 .mapToObj(r -> compiled.rows().get(r).name())
                 .toList();
     }

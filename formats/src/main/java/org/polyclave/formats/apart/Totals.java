@@ -36,7 +36,7 @@ public record Totals(int pairs, int firm, int thin, int tendency, int none) {
     }
 
     private static boolean counts(MatrixRow a, MatrixRow b, boolean graveOnly) {
-        return a.target() != b.target()
+        return a.name() != b.name()
                 && (!graveOnly || a.hazard().isDangerous() != b.hazard().isDangerous());
     }
 }

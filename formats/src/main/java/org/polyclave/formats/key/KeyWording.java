@@ -180,6 +180,19 @@ public final class KeyWording {
             case ROW_MISSING -> "The key never names " + row + ".";
             case LOOP -> place + lead + ": leads back to a couplet that was already passed.";
             case DANGLING_TARGET -> place + lead + ": goes to a couplet that does not exist.";
+            case NOT_SUFFICIENT -> place + lead + ": the confirming statement is not reliable for " + row + seen + ".";
+            case CONTRARY_TENDENCY ->
+                place + lead + ": '" + subject(failure)
+                        + failure.observed()
+                                .map(o -> " "
+                                        + StatementWording.observation(
+                                                o, character(failure.character().getAsInt()), false))
+                                .orElse("")
+                        + "' is no more usual here than under the other leads.";
+            case NAMED_IN_VAIN -> place + lead + ": names " + row + ", but none of its specimens ends here.";
+            case COULD_BE_SEPARATED ->
+                place + lead + ": stops although " + subject(failure) + " still separates " + row
+                        + " from others named here.";
             case TOO_FEW_LEADS -> place + ": has fewer than two leads.";
             case DUPLICATE_NUMBER -> place + ": the number stands twice.";
             case WRONG_BACK_REFERENCE -> place + ": its back-reference names a couplet that does not lead here.";

@@ -104,7 +104,7 @@ public class ApartService {
 
     private static boolean needsTelling(Matrix matrix, List<Integer> rows, List<Integer> places) {
         return places.stream()
-                        .map(p -> matrix.row(rows.get(p)).target())
+                        .map(p -> matrix.row(rows.get(p)).name())
                         .distinct()
                         .count()
                 > 1;
@@ -116,7 +116,7 @@ public class ApartService {
             if (b == a) {
                 break;
             }
-            signs.append(matrix.row(a).target() == matrix.row(b).target() ? '-' : sign(verdicts.verdict(a, b)));
+            signs.append(matrix.row(a).name() == matrix.row(b).name() ? '-' : sign(verdicts.verdict(a, b)));
         }
         return signs.toString();
     }
@@ -242,7 +242,7 @@ public class ApartService {
     private static int missing(CompiledStudy compiled, PairVerdicts verdicts, int row) {
         Matrix matrix = compiled.matrix();
         return IntStream.range(0, matrix.rowCount())
-                .filter(i -> matrix.row(i).target() != matrix.row(row).target())
+                .filter(i -> matrix.row(i).name() != matrix.row(row).name())
                 .map(i -> switch (verdicts.verdict(row, i)) {
                     case FIRM -> 0;
                     case THIN -> 1;
@@ -265,8 +265,8 @@ public class ApartService {
                     int a = rows.get(i);
                     int b = rows.get(j);
                     Verdict verdict = verdicts.verdict(a, b);
-                    boolean told = compiled.matrix().row(a).target()
-                            != compiled.matrix().row(b).target();
+                    boolean told = compiled.matrix().row(a).name()
+                            != compiled.matrix().row(b).name();
                     if (told && (all || verdict != Verdict.FIRM)) {
                         csv.printRecord(
                                 compiled.rows().get(a).name(),

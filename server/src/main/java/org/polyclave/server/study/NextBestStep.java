@@ -138,7 +138,7 @@ final class NextBestStep {
     private Step open(Matrix matrix, PairVerdicts verdicts, Totals totals) {
         for (int a = 0; a < matrix.rowCount(); a++) {
             for (int b = a + 1; b < matrix.rowCount(); b++) {
-                boolean counts = matrix.row(a).target() != matrix.row(b).target();
+                boolean counts = matrix.row(a).name() != matrix.row(b).name();
                 if (counts && verdicts.verdict(a, b).compareTo(Verdict.THIN) < 0) {
                     String names = compiled.rows().get(a).name() + " / "
                             + compiled.rows().get(b).name();
