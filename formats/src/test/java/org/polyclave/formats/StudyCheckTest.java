@@ -31,16 +31,16 @@ import org.polyclave.formats.table.TableReader;
 /** The checks of a study: a clean one is not bothered, and each slip planted into it is found where it is. */
 class StudyCheckTest {
     private static final String CLEAN = """
-            taxon,#rank,#parent,#hazard,leaf margin,leaf width,stem hairs,hair colour,flower colour
-            #type,,,,states,length,states,states,states
-            #states,,,,toothed|entire|lobed,,present|absent,red|white,blue|yellow
-            #applies,,,,,,,stem hairs = present,
-            #question,,,,How is the edge?,How wide?,Are there hairs?,Which colour?,Which colour?
-            Aa,species,,none known,"toothed, entire",5–19,present,red,blue
-            Aa minor,subspecies,Aa,none known,toothed,5–8,,,
-            Aa major,subspecies,Aa,none known,entire,10–19,,,
-            Bb,species,,none known,entire,4–7,absent,n/a,yellow
-            Cc,species,,none known,lobed,8.5–12,present,white,yellow
+            taxon,#rank,#parent,#hazard,leaf margin,leaf width,stem hairs,hair colour,flower colour,#covers
+            #type,,,,states,length,states,states,states,
+            #states,,,,toothed|entire|lobed,,present|absent,red|white,blue|yellow,
+            #applies,,,,,,,stem hairs = present,,
+            #question,,,,How is the edge?,How wide?,Are there hairs?,Which colour?,Which colour?,
+            Aa,species,,none known,"toothed, entire",5–19,present,red,blue,all
+            Aa minor,subspecies,Aa,none known,toothed,5–8,,,,
+            Aa major,subspecies,Aa,none known,entire,10–19,,,,
+            Bb,species,,none known,entire,4–7,absent,n/a,yellow,
+            Cc,species,,none known,lobed,8.5–12,present,white,yellow,
             """;
 
     private static Study clean() {
@@ -114,20 +114,7 @@ class StudyCheckTest {
     }
 
     private static StudyRow described(StudyRow row, String text) {
-        return new StudyRow(
-                row.id(),
-                row.label(),
-                row.plain(),
-                row.rank(),
-                row.parent(),
-                row.stage(),
-                row.hazard(),
-                row.hazards(),
-                row.status(),
-                row.weight(),
-                row.stopsHere(),
-                row.hybridOf(),
-                text);
+        return row.withDescription(text);
     }
 
     @Test

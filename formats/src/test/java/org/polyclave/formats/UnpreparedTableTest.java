@@ -102,8 +102,8 @@ final class UnpreparedTableTest {
                     .containsExactly(tuple("tarnella-nana", "leaf-margin"));
             assertThat(cell(study, "tarnella-nana", "leaf-hairs")).isEqualTo("absent");
             assertThat(cell(study, "velmia-lata", "leaf-width"))
-                    .as("a dash was not looked at")
-                    .isEmpty();
+                    .as("a dash: the part is not there")
+                    .isEqualTo("n/a");
             assertThat(cell(study, "velmia-lata", "leaf-margin")).isEqualTo("toothed | [two seen]");
             assertThat(cell(study, "tarnella-nana", "flower-length")).isEqualTo("0.8–1");
         }

@@ -1,5 +1,6 @@
 package org.polyclave.core.matrix;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -46,6 +47,20 @@ public final class Losses {
             of[loss.named()] = of[loss.named()] > loss.times() ? of[loss.named()] : loss.times();
         }
         return new Losses(times);
+    }
+
+    /** The same for some of the rows, in the order given. */
+    Losses of(List<Integer> rows) {
+        List<Loss> kept = new ArrayList<>();
+        for (int i = 0; i < rows.size(); i++) {
+            for (int j = 0; j < rows.size() && isSet(rows.get(i)); j++) {
+                double set = times[rows.get(i)][rows.get(j)];
+                if (set > 0) {
+                    kept.add(new Loss(i, j, set));
+                }
+            }
+        }
+        return of(rows.size(), kept);
     }
 
     /** Whether a pair with this true row was set. */

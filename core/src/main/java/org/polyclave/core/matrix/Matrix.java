@@ -302,6 +302,25 @@ public final class Matrix {
         return new Matrix(rows, characters, newCells, newWeak, newMonths, losses);
     }
 
+    /** The same matrix restricted to some rows, in the order given. */
+    public Matrix withRows(List<Integer> kept) {
+        Cell[][] keptCells = new Cell[kept.size()][];
+        boolean[][] keptWeak = new boolean[kept.size()][];
+        int[][] keptMonths = new int[kept.size()][];
+        List<MatrixRow> keptRows = new ArrayList<>();
+        for (int k = 0; k < keptCells.length; k++) {
+            keptRows.add(rows.get(kept.get(k)));
+            keptCells[k] = cells[kept.get(k)];
+            keptWeak[k] = weak[kept.get(k)];
+            keptMonths[k] = ownMonths[kept.get(k)];
+        }
+        List<MatrixCharacter> kinds = new ArrayList<>();
+        for (MatrixCharacter character : characters) {
+            kinds.add(character.withMisreading(character.misreading().of(kept)));
+        }
+        return new Matrix(List.copyOf(keptRows), List.copyOf(kinds), keptCells, keptWeak, keptMonths, losses.of(kept));
+    }
+
     /**
      * The same matrix restricted to some characters, in the order given. Where a controller is left out, the rows that do
      * not surely meet its condition count as not applicable, so that nothing is asked of a part that may not exist.

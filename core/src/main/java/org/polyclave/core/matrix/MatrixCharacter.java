@@ -116,6 +116,25 @@ public record MatrixCharacter(
                 confusable);
     }
 
+    /** The same character, misread otherwise. */
+    MatrixCharacter withMisreading(Misreading other) {
+        return new MatrixCharacter(
+                id,
+                type,
+                stateCount,
+                appliesWhen,
+                organ,
+                method,
+                group,
+                effort,
+                uncertainty,
+                other,
+                months,
+                hazardousToObserve,
+                countsForSafety,
+                confusable);
+    }
+
     /** Bit set of the states that {@code state} is commonly mistaken for. */
     public int confusable(int state) {
         return confusable.isEmpty() ? 0 : confusable.get(state) & ~(1 << state);

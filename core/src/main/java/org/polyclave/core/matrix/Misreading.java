@@ -1,5 +1,6 @@
 package org.polyclave.core.matrix;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -26,6 +27,21 @@ public record Misreading(double trained, double novice, List<Double> trainedOf, 
     public static Misreading of(double trained) {
         double novice = trained > NOVICE_DEFAULT ? trained : NOVICE_DEFAULT;
         return new Misreading(trained, novice, List.of(), List.of());
+    }
+
+    /** The same for some of the rows, in the order given. */
+    public Misreading of(List<Integer> rows) {
+        List<Double> trainedHere = new ArrayList<>();
+        List<Double> noviceHere = new ArrayList<>();
+        for (int row : rows) {
+            if (!trainedOf.isEmpty()) {
+                trainedHere.add(trainedOf.get(row));
+            }
+            if (!noviceOf.isEmpty()) {
+                noviceHere.add(noviceOf.get(row));
+            }
+        }
+        return new Misreading(trained, novice, trainedHere, noviceHere);
     }
 
     public boolean isAlikeInAllRows() {

@@ -95,7 +95,7 @@ public final class ContrastCards {
                 .map(p -> pair(p, pairs.indexOf(p), looks, later, unscored))
                 .toList();
         return new ContrastCard(
-                rows.stream().map(r -> KeyWording.name(compiled.rows().get(r))).toList(),
+                rows.stream().map(r -> KeyWording.name(compiled, r)).toList(),
                 views,
                 new ContrastWords(compiled, rows).answer(points),
                 looks.gently(),

@@ -75,11 +75,11 @@ final class ColumnCheck {
     }
 
     /**
-     * What a taxon says must lie within what its parent says, if the parent says anything. A sex or stage differs from its
-     * taxon by its nature, so it is not compared.
+     * What a taxon says must lie within what its parent says, if the parent speaks for the whole of it. A sex or stage differs
+     * from its taxon by its nature, so it is not compared unless the author says that the taxon's scores describe it, too.
      */
     private void outsideItsParent(StudyRow row, StudyCharacter character, StudyScore score, List<StudyFinding> found) {
-        if (row.parent() == null || row.isSemaphoront()) {
+        if (row.parent() == null || !isHeldToItsParent(row)) {
             return;
         }
         inheritance
@@ -94,6 +94,15 @@ final class ColumnCheck {
                                 + character.label() + "', but its parent says '"
                                 + NotationPrinter.print(parent.score().value(), character)
                                 + "'. Widen the parent, or correct the child."));
+    }
+
+    private boolean isHeldToItsParent(StudyRow row) {
+        StudyRow parent = study.row(row.parent() == null ? "" : row.parent()).orElse(row);
+        return switch (parent.coverage().describes()) {
+            case WHOLE -> true;
+            case REST -> false;
+            case BY_KIND -> !row.isSemaphoront();
+        };
     }
 
     /** Whether a parent's value admits a child's; unknown, any and not applicable contradict nothing. */

@@ -47,7 +47,8 @@ public final class StudyCheck {
 
     /** The check of the same study at another time, from this one where only scores differ. This one stays as it is. */
     public StudyCheck after(CompiledStudy now) {
-        if (!sameButForScores(compiled.study(), now.study())) {
+        boolean alike = compiled.targets().equals(now.targets()) && sameButForScores(compiled.study(), now.study());
+        if (!alike) {
             return of(now);
         }
         Set<String> changed = changedCharacters(compiled.scores(), now.scores());
@@ -96,6 +97,7 @@ public final class StudyCheck {
         MatrixWords words = new MatrixWords(compiled);
         matrix.findings().forEach(f -> all.add(words.tell(f)));
         ofColumns.forEach(all::addAll);
+        all.addAll(CoverageCheck.of(compiled));
         all.addAll(GapCheck.of(compiled));
         all.addAll(ReadingCheck.of(compiled));
         return List.copyOf(all);

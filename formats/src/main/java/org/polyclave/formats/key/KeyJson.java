@@ -2,6 +2,8 @@ package org.polyclave.formats.key;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.polyclave.core.key.Atoms;
@@ -64,11 +66,11 @@ public final class KeyJson {
                 writeLead(
                         leads.addObject(),
                         couplet.leads().get(l),
-                        view.couplets().get(k).leads().get(l).text());
+                        view.couplets().get(k).leads().get(l));
             }
         }
         if (couplets.isEmpty()) {
-            writeRows(root, "whole", result.key().whole());
+            writeRows(root, "whole", result.key().whole(), Objects.requireNonNull(view.whole()));
         }
         KeyResult.Figures figures = result.figures();
         root.putObject("figures")
@@ -85,27 +87,27 @@ public final class KeyJson {
         return Math.round(x * MICRO) / MICRO;
     }
 
-    private void writeLead(ObjectNode node, Key.Lead lead, String text) {
+    private void writeLead(ObjectNode node, Key.Lead lead, KeyView.LeadView view) {
         ArrayNode statements = node.putArray("statements");
         for (Key.Statement statement : lead.statements()) {
             writeStatement(statements.addObject(), statement);
         }
-        node.put("text", text);
+        node.put("text", view.text());
         if (lead.to() instanceof Key.ToCouplet to) {
             node.putObject("to").put("couplet", to.number());
         } else {
-            writeRows(node, "to", (Key.ToRows) lead.to());
+            writeRows(node, "to", (Key.ToRows) lead.to(), Objects.requireNonNull(view.terminal()));
         }
     }
 
-    private void writeRows(ObjectNode node, String field, Key.ToRows terminal) {
+    private void writeRows(ObjectNode node, String field, Key.ToRows terminal, KeyView.TerminalView view) {
         ObjectNode to = node.putObject(field);
         ArrayNode rows = to.putArray("rows");
         terminal.rows().forEach(r -> rows.add(compiled.rows().get(r).id()));
         if (terminal.reason() == Key.Reason.NONE) {
             to.putNull("reason");
         } else {
-            to.put("reason", KeyWording.reason(terminal.reason()));
+            to.put("reason", view.reason());
         }
     }
 
@@ -142,6 +144,9 @@ public final class KeyJson {
             }
         }
         node.put("confirming", statement.role() != Key.Role.DECIDING);
+        if (statement.role() == Key.Role.TENDENCY) {
+            node.put("usually", true);
+        }
     }
 
     private static void putLimit(ObjectNode node, String field, double limit) {
@@ -197,7 +202,11 @@ public final class KeyJson {
                 continue;
             }
             boolean confirming = statement.path("confirming").asBoolean(false);
-            Key.Role role = confirming ? Key.Role.TENDENCY : Key.Role.DECIDING;
+            Key.Role role = !confirming
+                    ? Key.Role.DECIDING
+                    : statement.path("usually").asBoolean(!statement.has("usually") && usuallyIn(node, c))
+                            ? Key.Role.TENDENCY
+                            : Key.Role.SUFFICIENT;
             StudyCharacter character = compiled.characters().get(c);
             statements.add(new Key.Statement(
                     c, atoms(statement, character, place), role, doubt(statement, character), Optional.empty()));
@@ -212,6 +221,15 @@ public final class KeyJson {
         return new Key.Lead(statements, rows(to, place));
     }
 
+    /** Files of earlier versions say in their text only how far a confirming statement can be relied on. */
+    private boolean usuallyIn(JsonNode lead, int character) {
+        String subject = StatementWording.subject(compiled.characters().get(character));
+        return lead.path("text")
+                .asString("")
+                .toLowerCase(Locale.ROOT)
+                .contains(subject.toLowerCase(Locale.ROOT) + " usually ");
+    }
+
     private Key.ToRows rows(JsonNode node, String place) {
         List<Integer> rows = new ArrayList<>();
         for (JsonNode id : node.path("rows")) {
@@ -223,7 +241,9 @@ public final class KeyJson {
             }
         }
         rows.sort(null);
-        return new Key.ToRows(rows, rows.size() > 1 ? Key.Reason.INSEPARABLE : Key.Reason.NONE);
+        boolean oneName = rows.stream().allMatch(r -> compiled.matrix().sharesName(r, rows.get(0)));
+        return new Key.ToRows(
+                rows, rows.size() < 2 ? Key.Reason.NONE : oneName ? Key.Reason.ONE_TAXON : Key.Reason.INSEPARABLE);
     }
 
     private static Optional<Key.Doubt> doubt(JsonNode statement, StudyCharacter character) {

@@ -185,9 +185,11 @@ public final class KeyRenderer {
 
     private static String htmlTarget(KeyView.TerminalView terminal) {
         StringBuilder out = new StringBuilder("<div class=\"to\">");
-        for (KeyView.NameView name : terminal.names()) {
+        KeyView.NameView group = terminal.group();
+        for (KeyView.NameView name : group == null ? terminal.names() : List.of(group)) {
             out.append("<p><i>").append(esc(name.label())).append("</i>");
             out.append(name.stage().isEmpty() ? "" : ", " + esc(name.stage()));
+            out.append(group == null ? "" : ": " + esc(String.join(", ", KeyWording.members(terminal, group))));
             if (name.hazard() != Hazard.NONE_KNOWN) {
                 boolean recorded = name.hazard() != Hazard.NOT_ASSESSED;
                 out.append("<span class=\"")

@@ -43,12 +43,28 @@ public record KeyView(
             String role,
             @Nullable Double wrong) {}
 
-    /** @param reason why several rows stand here, or empty */
-    public record TerminalView(List<NameView> names, String reason) {}
+    /**
+     * @param names the rows that end here
+     * @param reason why several rows stand here, or empty
+     * @param group the taxon that they are all named as, where there is one; null where they have several names
+     */
+    public record TerminalView(
+            List<NameView> names, String reason, @Nullable NameView group) {}
 
-    /** A row with its hazard in words. */
+    /**
+     * A row with its hazard in words.
+     *
+     * @param folded its sexes, stages and parts that show nothing of their own, so that this name stands for them, too
+     */
     public record NameView(
-            String row, String label, String stage, String plain, String rank, Hazard hazard, String hazardText) {}
+            String row,
+            String label,
+            String stage,
+            String plain,
+            String rank,
+            Hazard hazard,
+            String hazardText,
+            List<String> folded) {}
 
     public record AlternativeView(String character, String label, double gain, int duplicated) {}
 

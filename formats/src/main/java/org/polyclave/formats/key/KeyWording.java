@@ -1,8 +1,10 @@
 package org.polyclave.formats.key;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -10,6 +12,7 @@ import org.polyclave.core.key.Key;
 import org.polyclave.core.key.KeyResult;
 import org.polyclave.core.key.Proof;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.Ranks;
 import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
 
@@ -131,27 +134,55 @@ public final class KeyWording {
         List<String> parts = new ArrayList<>();
         for (int i = 0; i < statements.size(); i++) {
             String text = statements.get(i);
-            parts.add(i == 0 ? text : text.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + text.substring(1));
+            parts.add(i == 0 ? text : text.substring(0, 1).toLowerCase(Locale.ROOT) + text.substring(1));
         }
         return String.join("; ", parts);
     }
 
     private KeyView.TerminalView terminal(Key.ToRows terminal) {
         List<KeyView.NameView> names =
-                terminal.rows().stream().map(r -> name(compiled.rows().get(r))).toList();
-        return new KeyView.TerminalView(names, reason(terminal.reason()));
+                terminal.rows().stream().map(r -> name(compiled, r)).toList();
+        return new KeyView.TerminalView(names, reason(terminal), group(terminal));
     }
 
     /** Name of a row for screens. */
-    public static KeyView.NameView name(StudyRow row) {
-        return new KeyView.NameView(
-                row.id(), row.label(), row.stage(), row.plain(), row.rank(), row.hazard(), HazardWords.describe(row));
+    public static KeyView.NameView name(CompiledStudy compiled, int row) {
+        return name(compiled.rows().get(row), compiled.targets().get(row).folded());
     }
 
-    static String reason(Key.Reason reason) {
-        return switch (reason) {
+    private static KeyView.NameView name(StudyRow row, List<String> folded) {
+        return new KeyView.NameView(
+                row.id(),
+                row.label(),
+                row.stage(),
+                row.plain(),
+                row.rank(),
+                row.hazard(),
+                HazardWords.describe(row),
+                folded);
+    }
+
+    /** The taxon that all rows of a terminal are named as, as dangerous as the worst of them. */
+    private KeyView.@Nullable NameView group(Key.ToRows terminal) {
+        if (terminal.reason() != Key.Reason.ONE_TAXON) {
+            return null;
+        }
+        StudyRow group = compiled.nameOf(terminal.rows().get(0));
+        StudyRow worst = terminal.rows().stream()
+                .map(r -> compiled.rows().get(r))
+                .max(Comparator.comparing(StudyRow::hazard))
+                .orElse(group);
+        boolean above = worst.hazard().compareTo(group.hazard()) > 0;
+        return name(above ? group.withHazards(worst.hazard(), worst.hazards()) : group, List.of());
+    }
+
+    private String reason(Key.ToRows terminal) {
+        return switch (terminal.reason()) {
             case NONE -> "";
-            case ONE_TAXON -> "one taxon: its sexes, stages or parts are not told apart here";
+            case ONE_TAXON ->
+                compiled.nameOf(terminal.rows().get(0)).stopsHere()
+                        ? "the key stops at this group"
+                        : "its sexes, stages and forms are not distinguished here";
             case INSEPARABLE -> "nothing in this matrix separates these any further";
         };
     }
@@ -201,13 +232,35 @@ public final class KeyWording {
 
     private String subject(Proof.Failure failure) {
         String subject = StatementWording.subject(character(failure.character().getAsInt()));
-        return subject.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + subject.substring(1);
+        return subject.substring(0, 1).toLowerCase(Locale.ROOT) + subject.substring(1);
     }
 
-    /** Names of rows, joined. */
+    /** Names of rows, joined; those of a group stand behind its own name. */
     static String names(KeyView.TerminalView terminal) {
+        KeyView.NameView group = terminal.group();
+        if (group == null) {
+            return terminal.names().stream().map(KeyWording::full).collect(Collectors.joining(" / "));
+        }
+        return groupName(group) + ": " + String.join(", ", members(terminal, group));
+    }
+
+    private static String full(KeyView.NameView name) {
+        String folded = name.folded().isEmpty() ? "" : " (also " + String.join(", ", name.folded()) + ")";
+        return (name.stage().isEmpty() ? name.label() : name.label() + ", " + name.stage()) + folded;
+    }
+
+    /** With its rank where that is not in the name: "tribe Delmorini". */
+    static String groupName(KeyView.NameView group) {
+        String rank = group.rank().strip().toLowerCase(Locale.ROOT);
+        boolean told = rank.equals("aggregate") || rank.equals("species complex");
+        return Ranks.isAboveSpecies(rank) && !told ? rank + " " + group.label() : group.label();
+    }
+
+    /** What ends here of a group: its taxa, or the sexes and stages of the one. */
+    static List<String> members(KeyView.TerminalView terminal, KeyView.NameView group) {
         return terminal.names().stream()
-                .map(n -> n.stage().isEmpty() ? n.label() : n.label() + ", " + n.stage())
-                .collect(Collectors.joining(" / "));
+                .map(n -> n.label().equals(group.label()) && !n.stage().isEmpty() ? n.stage() : n.label())
+                .distinct()
+                .toList();
     }
 }

@@ -2,23 +2,30 @@ package org.polyclave.formats.study;
 
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Matrix;
 
 /**
  * A study compiled for computation.
  *
- * @param rows the row of the study behind each row of the matrix
+ * @param targets what the rows of the matrix are and why
+ * @param rows the row of the study behind each row of the matrix, called as readers are told it, with the hazards that stand
+ * @param names the taxon behind each name of the matrix
  * @param characters the character of the study behind each character of the matrix
  * @param scores the scores of the study by row, then by character
  */
 public record CompiledStudy(
         Study study,
         Matrix matrix,
+        List<Targets.Target> targets,
         List<StudyRow> rows,
+        List<StudyRow> names,
         List<StudyCharacter> characters,
         Map<String, Map<String, StudyScore>> scores) {
     public CompiledStudy {
+        targets = List.copyOf(targets);
         rows = List.copyOf(rows);
+        names = List.copyOf(names);
         characters = List.copyOf(characters);
     }
 
@@ -53,9 +60,40 @@ public record CompiledStudy(
         return -1;
     }
 
+    /** The taxon whose name a row bears. */
+    public StudyRow nameOf(int row) {
+        return names.get(matrix.row(row).name());
+    }
+
+    /** Rows of which nothing is known: no key can name them. */
+    public List<StudyRow> unscored() {
+        return IntStream.range(0, rows.size())
+                .filter(i -> !targets.get(i).scored())
+                .mapToObj(rows::get)
+                .toList();
+    }
+
+    /** The same without the rows of which nothing is known, as keys are made of it. */
+    public CompiledStudy scoredOnly() {
+        List<Integer> kept = IntStream.range(0, rows.size())
+                .filter(i -> targets.get(i).scored())
+                .boxed()
+                .toList();
+        return kept.size() == rows.size()
+                ? this
+                : new CompiledStudy(
+                        study,
+                        matrix.withRows(kept),
+                        kept.stream().map(targets::get).toList(),
+                        kept.stream().map(rows::get).toList(),
+                        names,
+                        characters,
+                        scores);
+    }
+
     /** The same rows and characters with other cells. */
     CompiledStudy withMatrix(Matrix other) {
-        return new CompiledStudy(study, other, rows, characters, scores);
+        return new CompiledStudy(study, other, targets, rows, names, characters, scores);
     }
 
     /** The same without some characters: what is not at hand, or forbidden. */
@@ -69,7 +107,9 @@ public record CompiledStudy(
         return new CompiledStudy(
                 study,
                 matrix.withCharacters(kept),
+                targets,
                 rows,
+                names,
                 kept.stream().map(characters::get).toList(),
                 scores);
     }

@@ -100,18 +100,19 @@ public record KeyContext(
 
     /**
      * The study as it can be read in every one of the months, on these organs, by these methods: what no row shows then is
-     * left out, and what a row does not show then is unknown of it.
+     * left out, and what a row does not show then is unknown of it. Rows of which nothing is known at all are left out, too.
      */
     public CompiledStudy apply(CompiledStudy whole) {
         int mask = 0;
         for (int month : months) {
             mask |= 1 << (month - 1);
         }
-        CompiledStudy seasonal = whole.withMatrix(whole.matrix().inEvery(mask));
+        CompiledStudy scored = whole.scoredOnly();
+        CompiledStudy seasonal = scored.withMatrix(scored.matrix().inEvery(mask));
         List<Integer> dropped = new ArrayList<>();
-        for (int c = 0; c < whole.characters().size(); c++) {
-            boolean season = (mask & ~whole.matrix().monthsOfAnyRow(c)) == 0;
-            if (!season || !isAtHand(whole.characters().get(c))) {
+        for (int c = 0; c < scored.characters().size(); c++) {
+            boolean season = (mask & ~scored.matrix().monthsOfAnyRow(c)) == 0;
+            if (!season || !isAtHand(scored.characters().get(c))) {
                 dropped.add(c);
             }
         }

@@ -40,6 +40,37 @@ public final class Ranks {
         return OptionalInt.empty();
     }
 
+    /** Whether a rank stands above that of species; not known of hybrids, cultivars and what people name otherwise. */
+    public static boolean isAboveSpecies(String rank) {
+        OptionalInt level = level(rank);
+        return level.isPresent() && level.getAsInt() < level("species").orElse(0);
+    }
+
+    static boolean isSpeciesOrAbove(String rank) {
+        return level(rank).isPresent() && !isBelowSpecies(rank);
+    }
+
+    /** Whether a rank stands below that of species. */
+    static boolean isBelowSpecies(String rank) {
+        OptionalInt level = level(rank);
+        return level.isPresent() && level.getAsInt() > level("species").orElse(0);
+    }
+
+    /** Several of a rank; "taxa" where none is named. */
+    static String plural(String rank) {
+        return switch (rank) {
+            case "" -> "taxa";
+            case "species", "subspecies", "series" -> rank;
+            case "genus" -> "genera";
+            case "subgenus" -> "subgenera";
+            case "family", "subfamily", "variety", "subvariety" -> rank.substring(0, rank.length() - 1) + "ies";
+            case "species complex" -> "species complexes";
+            case "forma" -> "formae";
+            case "nothotaxon" -> "hybrids";
+            default -> rank + "s";
+        };
+    }
+
     /** Whether a taxon of rank {@code child} may stand within one of rank {@code parent}. */
     public static boolean mayContain(String parent, String child) {
         OptionalInt above = level(parent);

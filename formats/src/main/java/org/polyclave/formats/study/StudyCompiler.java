@@ -6,8 +6,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
@@ -19,7 +17,7 @@ import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.matrix.Misreading;
 
 /**
- * Compiles a study for computation: rows without children become rows of the matrix, inheritance is resolved, words of
+ * Compiles a study for computation: its {@link Targets} become rows of the matrix, inheritance is resolved, words of
  * frequency become shares, organs and methods become numbers.
  */
 public final class StudyCompiler {
@@ -29,6 +27,8 @@ public final class StudyCompiler {
     private final Map<String, Map<String, StudyScore>> scores;
     private final Inheritance inheritance;
     private final RowTree tree;
+    private final HazardTree hazards;
+    private final List<String> names = new ArrayList<>();
     private final Map<String, Integer> numbers = new HashMap<>();
     private final Map<String, Double> openEnds = new HashMap<>();
 
@@ -37,6 +37,7 @@ public final class StudyCompiler {
         this.scores = scores;
         inheritance = new Inheritance(study.rows(), scores);
         tree = new RowTree(study.rows());
+        hazards = new HazardTree(study.rows());
     }
 
     public static CompiledStudy compile(Study study) {
@@ -62,6 +63,10 @@ public final class StudyCompiler {
             Study after,
             Map<String, Map<String, StudyScore>> scores,
             Collection<String> characters) {
+        if (!Targets.of(after.rows(), scores).equals(before.targets())) {
+            // A first score makes a target of a row, and the last that differs unmakes it.
+            return compile(after, scores);
+        }
         StudyCompiler compiler = new StudyCompiler(after, scores);
         for (Map<String, StudyScore> row : scores.values()) {
             for (String id : characters) {
@@ -80,7 +85,8 @@ public final class StudyCompiler {
                 matrix = matrix.withColumn(c, column.cells, column.weak, column.months);
             }
         }
-        return new CompiledStudy(after, matrix, before.rows(), before.characters(), scores);
+        return new CompiledStudy(
+                after, matrix, before.targets(), before.rows(), before.names(), before.characters(), scores);
     }
 
     /** What the rows show for one character. */
@@ -95,15 +101,19 @@ public final class StudyCompiler {
 
     private CompiledStudy run(List<StudyScore> all) {
         all.forEach(this::noteOpenEnd);
-        List<StudyRow> leaves = leaves();
+        List<Targets.Target> targets = Targets.of(study.rows(), scores);
+        List<StudyRow> leaves =
+                targets.stream().map(Targets.Target::row).map(hazards::applied).toList();
         List<MatrixCharacter> characters = new ArrayList<>();
         for (StudyCharacter character : study.characters()) {
             characters.add(character(character, leaves));
         }
         List<MatrixRow> rows = new ArrayList<>();
-        for (StudyRow row : leaves) {
+        for (int i = 0; i < leaves.size(); i++) {
+            Targets.Target target = targets.get(i);
+            StudyRow row = leaves.get(i);
             rows.add(new MatrixRow(
-                    row.id(), number("target", target(row)), number("kin", kin(row)), row.weight(), row.hazard()));
+                    row.id(), nameIndex(target.name()), number("kin", kin(row)), target.weight(), row.hazard()));
         }
         Cell[][] cells = new Cell[leaves.size()][characters.size()];
         boolean[][] weak = new boolean[leaves.size()][characters.size()];
@@ -117,7 +127,18 @@ public final class StudyCompiler {
             }
         }
         Matrix matrix = Matrix.of(rows, characters, cells, weak, ownMonths).withLosses(losses(leaves));
-        return new CompiledStudy(study, matrix, leaves, study.characters(), scores);
+        List<StudyRow> named = names.stream()
+                .map(n -> study.row(n).orElseThrow())
+                .map(hazards::applied)
+                .toList();
+        return new CompiledStudy(study, matrix, targets, leaves, named, study.characters(), scores);
+    }
+
+    private int nameIndex(String name) {
+        if (!names.contains(name)) {
+            names.add(name);
+        }
+        return names.indexOf(name);
     }
 
     /** Losses of pairs of taxa are those of all that belongs to them. */
@@ -182,24 +203,8 @@ public final class StudyCompiler {
         column.months[i] = score.months().isEmpty() ? 0 : months(score.months());
     }
 
-    private List<StudyRow> leaves() {
-        Set<String> parents = study.rows().stream()
-                .map(r -> r.parent() == null ? "" : r.parent())
-                .collect(Collectors.toSet());
-        return study.rows().stream().filter(r -> !parents.contains(r.id())).toList();
-    }
-
     private int number(String kind, String name) {
         return numbers.computeIfAbsent(kind + ':' + name, n -> numbers.size());
-    }
-
-    /** The taxon at which a key may stop: the topmost that says so, else the taxon of a semaphoront, else the row. */
-    private String target(StudyRow row) {
-        String target = row.isSemaphoront() && row.parent() != null ? row.parent() : row.id();
-        for (StudyRow at : tree.upward(row.id())) {
-            target = at.stopsHere() ? at.id() : target;
-        }
-        return target;
     }
 
     /** The named group: the first word of a scientific name. */

@@ -1,7 +1,9 @@
 package org.polyclave.formats.study;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.Hazard;
@@ -22,6 +24,9 @@ import org.polyclave.core.matrix.Hazard;
  * @param occurrence when and where it is met
  * @param placements where other classifications put it; the tree of the study is the one that is followed
  * @param naming whether specimens can be named as this
+ * @param coverage what its children leave of it
+ * @param assessment where the assessment of its hazard comes from
+ * @param constant ids of characters that are the same in all its sexes, stages and morphs, as the author says
  */
 public record StudyRow(
         String id,
@@ -40,7 +45,10 @@ public record StudyRow(
         Names names,
         Occurrence occurrence,
         List<Placement> placements,
-        Naming naming) {
+        Naming naming,
+        Coverage coverage,
+        Assessment assessment,
+        List<String> constant) {
     public StudyRow {
         hazards = List.copyOf(hazards);
         status = List.copyOf(status);
@@ -49,6 +57,9 @@ public record StudyRow(
         occurrence = Missing.or(occurrence, Occurrence.NOT_SAID);
         placements = Missing.list(placements);
         naming = Missing.or(naming, Naming.POSSIBLE);
+        coverage = Missing.or(coverage, Coverage.BY_RULE);
+        assessment = Missing.or(assessment, Assessment.NOT_SAID);
+        constant = Missing.list(constant);
     }
 
     /** A row with no other names, and nothing said of when and where it is met. */
@@ -83,7 +94,10 @@ public record StudyRow(
                 Names.NONE,
                 Occurrence.NOT_SAID,
                 List.of(),
-                Naming.POSSIBLE);
+                Naming.POSSIBLE,
+                Coverage.BY_RULE,
+                Assessment.NOT_SAID,
+                List.of());
     }
 
     /** A row with a name and everything else at its default. */
@@ -105,74 +119,129 @@ public record StudyRow(
     }
 
     public StudyRow withId(String newId) {
-        return copy(newId, label, rank, parent, hazard, hazards, hybridOf, description, names, occurrence);
+        return copy(c -> c.id = newId);
     }
 
     public StudyRow withLabel(String newLabel) {
-        return copy(id, newLabel, rank, parent, hazard, hazards, hybridOf, description, names, occurrence);
+        return copy(c -> c.label = newLabel);
     }
 
     public StudyRow withRank(String newRank) {
-        return copy(id, label, newRank, parent, hazard, hazards, hybridOf, description, names, occurrence);
+        return copy(c -> c.rank = newRank);
     }
 
     public StudyRow withParent(@Nullable String newParent) {
-        return copy(id, label, rank, newParent, hazard, hazards, hybridOf, description, names, occurrence);
+        return copy(c -> c.parent = newParent);
+    }
+
+    public StudyRow withStage(String newStage) {
+        return copy(c -> c.stage = newStage);
     }
 
     public StudyRow withHazard(Hazard newHazard) {
-        return copy(id, label, rank, parent, newHazard, hazards, hybridOf, description, names, occurrence);
+        return copy(c -> c.hazard = newHazard);
     }
 
     public StudyRow withHazards(Hazard worst, List<HazardRecord> newHazards) {
-        return copy(id, label, rank, parent, worst, newHazards, hybridOf, description, names, occurrence);
+        return copy(c -> {
+            c.hazard = worst;
+            c.hazards = newHazards;
+        });
     }
 
     public StudyRow withHybridOf(List<String> parents) {
-        return copy(id, label, rank, parent, hazard, hazards, parents, description, names, occurrence);
+        return copy(c -> c.hybridOf = parents);
     }
 
     public StudyRow withDescription(String newDescription) {
-        return copy(id, label, rank, parent, hazard, hazards, hybridOf, newDescription, names, occurrence);
+        return copy(c -> c.description = newDescription);
     }
 
     public StudyRow withNames(Names newNames) {
-        return copy(id, label, rank, parent, hazard, hazards, hybridOf, description, newNames, occurrence);
+        return copy(c -> c.names = newNames);
     }
 
     public StudyRow withOccurrence(Occurrence newOccurrence) {
-        return copy(id, label, rank, parent, hazard, hazards, hybridOf, description, names, newOccurrence);
+        return copy(c -> c.occurrence = newOccurrence);
     }
 
-    private StudyRow copy(
-            String newId,
-            String newLabel,
-            String newRank,
-            @Nullable String newParent,
-            Hazard newHazard,
-            List<HazardRecord> newHazards,
-            List<String> newHybridOf,
-            String newDescription,
-            Names newNames,
-            Occurrence newOccurrence) {
-        return new StudyRow(
-                newId,
-                newLabel,
-                plain,
-                newRank,
-                newParent,
-                stage,
-                newHazard,
-                newHazards,
-                status,
-                weight,
-                stopsHere,
-                newHybridOf,
-                newDescription,
-                newNames,
-                newOccurrence,
-                placements,
-                naming);
+    public StudyRow withCoverage(Coverage newCoverage) {
+        return copy(c -> c.coverage = newCoverage);
+    }
+
+    public StudyRow withAssessment(Assessment newAssessment) {
+        return copy(c -> c.assessment = newAssessment);
+    }
+
+    public StudyRow withConstant(List<String> characters) {
+        return copy(c -> c.constant = characters);
+    }
+
+    private StudyRow copy(Consumer<Copy> change) {
+        Copy copy = new Copy(this);
+        change.accept(copy);
+        return copy.row();
+    }
+
+    /** A row on its way to the next: of so many parts no change names those that stay. */
+    private static final class Copy {
+        private final StudyRow of;
+        private String id;
+        private String label;
+        private String rank;
+        private @Nullable String parent;
+        private String stage;
+        private Hazard hazard;
+        private List<HazardRecord> hazards;
+        private List<String> hybridOf;
+        private String description;
+        private Names names;
+        private Occurrence occurrence;
+        private Coverage coverage;
+        private Assessment assessment;
+        private List<String> constant;
+
+        Copy(StudyRow of) {
+            this.of = of;
+            id = of.id;
+            label = of.label;
+            rank = of.rank;
+            parent = of.parent;
+            stage = of.stage;
+            hazard = of.hazard;
+            hazards = of.hazards;
+            hybridOf = of.hybridOf;
+            description = of.description;
+            names = of.names;
+            occurrence = of.occurrence;
+            coverage = of.coverage;
+            assessment = of.assessment;
+            constant = of.constant;
+        }
+
+        StudyRow row() {
+            return new StudyRow(
+                    id,
+                    label,
+                    of.plain,
+                    rank,
+                    parent,
+                    stage,
+                    hazard,
+                    hazards,
+                    of.status,
+                    of.weight,
+                    of.stopsHere,
+                    hybridOf,
+                    description,
+                    names,
+                    occurrence,
+                    of.placements,
+                    of.naming,
+                    coverage,
+                    assessment,
+                    constant);
+        }
     }
 
     /** Whether its places are not to be told: protected, regulated and quarantine taxa, wherever they are so. */
@@ -241,6 +310,75 @@ public record StudyRow(
 
     /** Where another classification puts the taxon. */
     public record Placement(String parent, String source) {}
+
+    /**
+     * What the children of a row leave of it.
+     *
+     * @param covers whether they are all there is
+     * @param rest what the author calls that which remains: "adult"; empty: named by the rule
+     * @param describes what the row's own scores say when it has children
+     */
+    public record Coverage(Covers covers, String rest, Describes describes) {
+        public static final Coverage BY_RULE = new Coverage(Covers.BY_RULE, "", Describes.BY_KIND);
+
+        public Coverage {
+            covers = Missing.or(covers, Covers.BY_RULE);
+            rest = Missing.or(rest, "");
+            describes = Missing.or(describes, Describes.BY_KIND);
+        }
+
+        public Coverage with(Covers newCovers) {
+            return new Coverage(newCovers, rest, describes);
+        }
+    }
+
+    /** Whether the children of a row are all there is of it. */
+    public enum Covers {
+        /** As {@link Targets} decides. */
+        BY_RULE,
+        ALL,
+        /** There is more: a genus also stands for species that are not listed. */
+        NOT_ALL
+    }
+
+    /** What the scores of a row with children say. */
+    public enum Describes {
+        /** The rest where its children are sexes, stages or morphs; the whole where they are taxa. */
+        BY_KIND,
+        REST,
+        WHOLE
+    }
+
+    /**
+     * Where the assessment of a hazard comes from.
+     *
+     * @param source who or what assessed it; a child of a dangerous taxon is harmless only by an assessment with a source
+     * @param lowering a lower assessment that nobody else has confirmed yet; null if there is none
+     */
+    public record Assessment(
+            String source,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Lowering lowering) {
+        public static final Assessment NOT_SAID = new Assessment("", null);
+
+        public Assessment {
+            source = Missing.or(source, "");
+        }
+    }
+
+    /**
+     * What was recorded before it was lowered; it stands until a second person confirms.
+     *
+     * @param hazard the higher severity
+     * @param hazards what was recorded then
+     * @param by account of whoever lowered it
+     */
+    public record Lowering(Hazard hazard, List<HazardRecord> hazards, String reason, String source, String by) {
+        public Lowering {
+            hazards = List.copyOf(hazards);
+        }
+    }
 
     /** Whether specimens can be named. */
     public enum Naming {

@@ -71,7 +71,24 @@ final class RowColumns {
                 rank.equalsIgnoreCase("aggregate"),
                 List.of(),
                 "");
-        rowAt.put(r, row);
+        rowAt.put(r, row.withCoverage(StudyRow.Coverage.BY_RULE.with(covers(r))));
+    }
+
+    private StudyRow.Covers covers(int r) {
+        return switch (cell(r, "covers").toLowerCase(Locale.ROOT)) {
+            case "" -> StudyRow.Covers.BY_RULE;
+            case "all" -> StudyRow.Covers.ALL;
+            case "not all" -> StudyRow.Covers.NOT_ALL;
+            default -> {
+                report.problem(
+                        r,
+                        column("covers"),
+                        "'" + cell(r, "covers")
+                                + "' does not say whether the rows below a taxon are all there is of it. Write 'all' or"
+                                + " 'not all', or leave it empty.");
+                yield StudyRow.Covers.BY_RULE;
+            }
+        };
     }
 
     private Hazard hazard(int r) {

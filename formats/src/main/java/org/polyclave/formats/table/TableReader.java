@@ -190,7 +190,7 @@ public final class TableReader {
     }
 
     private void readRows() {
-        List<String> known = List.of("rank", "parent", "stage", "hazard", "weight");
+        List<String> known = List.of("rank", "parent", "stage", "hazard", "weight", "covers");
         Map<String, Integer> columnOf = new HashMap<>();
         for (int c = 1; c < sheet.columns(); c++) {
             String heading = sheet.cell(0, c);

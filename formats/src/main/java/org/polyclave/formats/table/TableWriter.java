@@ -1,6 +1,7 @@
 package org.polyclave.formats.table;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -17,7 +18,7 @@ import org.polyclave.formats.study.Units;
 
 /** Writes a study as a table that {@link TableReader} reads back. */
 public final class TableWriter {
-    static final List<String> ABOUT_ROWS = List.of("#rank", "#parent", "#stage", "#hazard", "#weight");
+    static final List<String> ABOUT_ROWS = List.of("#rank", "#parent", "#stage", "#hazard", "#weight", "#covers");
 
     private final Study study;
     private final List<List<String>> lines = new ArrayList<>();
@@ -103,7 +104,8 @@ public final class TableWriter {
                     parent(row),
                     row.stage(),
                     hazard(row.hazard()),
-                    NotationPrinter.number(row.weight())));
+                    NotationPrinter.number(row.weight()),
+                    covers(row)));
             for (StudyCharacter character : study.characters()) {
                 StudyScore score = scores.getOrDefault(row.id(), Map.of()).get(character.id());
                 line.add(score == null ? "" : NotationPrinter.print(score.value(), character));
@@ -113,9 +115,10 @@ public final class TableWriter {
     }
 
     private void describe(String name, Function<StudyCharacter, String> text) {
-        List<String> line = new ArrayList<>(List.of(name, "", "", "", "", ""));
+        List<String> line = new ArrayList<>(Collections.nCopies(1 + ABOUT_ROWS.size(), ""));
+        line.set(0, name);
         study.characters().forEach(c -> line.add(text.apply(c)));
-        if (line.subList(6, line.size()).stream().anyMatch(t -> !t.isEmpty())) {
+        if (line.subList(1 + ABOUT_ROWS.size(), line.size()).stream().anyMatch(t -> !t.isEmpty())) {
             lines.add(line);
         }
     }
@@ -147,6 +150,14 @@ public final class TableWriter {
         return row.parent() == null || row.isSemaphoront()
                 ? ""
                 : study.row(row.parent()).map(StudyRow::name).orElse("");
+    }
+
+    private static String covers(StudyRow row) {
+        return switch (row.coverage().covers()) {
+            case BY_RULE -> "";
+            case ALL -> "all";
+            case NOT_ALL -> "not all";
+        };
     }
 
     private static String hazard(Hazard hazard) {

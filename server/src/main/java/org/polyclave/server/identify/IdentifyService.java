@@ -272,6 +272,6 @@ public class IdentifyService {
     }
 
     private static KeyView.NameView name(CompiledStudy compiled, int row) {
-        return KeyWording.name(compiled.rows().get(row));
+        return KeyWording.name(compiled, row);
     }
 }
