@@ -18,7 +18,7 @@ import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
 import org.polyclave.core.identify.Identification;
 import org.polyclave.core.identify.IdentifyOptions;
-import org.polyclave.core.identify.Observation;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.key.KeyGenerator;
 import org.polyclave.core.key.KeyObjective;
 import org.polyclave.core.key.KeyOptions;

@@ -19,6 +19,9 @@ class ModuleRulesTest {
                     "org.polyclave.core.separation",
                     "org.polyclave.core.key",
                     "org.polyclave.core.identify",
+                    "org.polyclave.core.evidence",
+                    "org.polyclave.core.margin",
+                    "org.polyclave.core.gate",
                     "org.polyclave.core.check");
 
     @Test
@@ -46,8 +49,14 @@ class ModuleRulesTest {
                 .definedBy("..core.matrix..")
                 .layer("measure")
                 .definedBy("..core.measure..")
+                .layer("evidence")
+                .definedBy("..core.evidence..")
+                .layer("margin")
+                .definedBy("..core.margin..")
                 .layer("separation")
                 .definedBy("..core.separation..")
+                .layer("gate")
+                .definedBy("..core.gate..")
                 .layer("key")
                 .definedBy("..core.key..")
                 .layer("identify")
@@ -56,16 +65,23 @@ class ModuleRulesTest {
                 .definedBy("..core.check..")
                 .whereLayer("check")
                 .mayNotBeAccessedByAnyLayer()
-                .whereLayer("identify")
-                .mayOnlyBeAccessedByLayers("check")
+                .whereLayer("matrix")
+                .mayOnlyBeAccessedByLayers(
+                        "measure", "evidence", "margin", "separation", "gate", "key", "identify", "check")
+                .whereLayer("measure")
+                .mayOnlyBeAccessedByLayers("evidence", "margin", "separation", "gate", "key", "identify", "check")
+                .whereLayer("evidence")
+                .mayOnlyBeAccessedByLayers("margin", "separation", "gate", "key", "identify", "check")
+                .whereLayer("margin")
+                .mayOnlyBeAccessedByLayers("separation", "gate", "key", "identify", "check")
+                .whereLayer("separation")
+                .mayOnlyBeAccessedByLayers("gate", "key", "identify", "check")
+                .whereLayer("gate")
+                .mayOnlyBeAccessedByLayers("key", "identify", "check")
                 .whereLayer("key")
                 .mayOnlyBeAccessedByLayers("identify", "check")
-                .whereLayer("separation")
-                .mayOnlyBeAccessedByLayers("key", "identify", "check")
-                .whereLayer("measure")
-                .mayOnlyBeAccessedByLayers("separation", "key", "identify", "check")
-                .whereLayer("matrix")
-                .mayOnlyBeAccessedByLayers("measure", "separation", "key", "identify", "check")
+                .whereLayer("identify")
+                .mayOnlyBeAccessedByLayers("check")
                 .check(CORE);
     }
 
@@ -74,7 +90,8 @@ class ModuleRulesTest {
     void theBrowserPartKeepsToItsSubset() {
         noClasses()
                 .that()
-                .resideInAnyPackage("..core.run..", "..core.matrix..", "..core.identify..")
+                .resideInAnyPackage(
+                        "..core.run..", "..core.matrix..", "..core.evidence..", "..core.margin..", "..core.identify..")
                 .should()
                 .callMethod(Math.class, "log", double.class)
                 .orShould()

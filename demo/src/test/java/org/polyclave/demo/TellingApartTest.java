@@ -203,7 +203,7 @@ final class TellingApartTest {
     void whereSomethingMayHarmNothingIsSuggestedThatTakesTouchingIt(CompiledStudy compiled) {
         List<StudyCharacter> hazardous = IntStream.range(
                         0, compiled.characters().size())
-                .filter(c -> compiled.matrix().character(c).hazardousToObserve())
+                .filter(c -> compiled.matrix().character(c).isHandling())
                 .mapToObj(compiled.characters()::get)
                 .toList();
         Strength strength = new Strength(compiled.matrix(), Observer.TRAINED);

@@ -15,7 +15,7 @@ import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
 import org.polyclave.core.identify.Identification;
 import org.polyclave.core.identify.IdentifyOptions;
-import org.polyclave.core.identify.Observation;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.key.Atoms;
 import org.polyclave.core.key.Key;
 import org.polyclave.core.key.KeyGenerator;

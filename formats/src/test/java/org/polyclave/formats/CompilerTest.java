@@ -14,7 +14,7 @@ import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
 import org.polyclave.core.identify.Identification;
 import org.polyclave.core.identify.IdentifyOptions;
-import org.polyclave.core.identify.Observation;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Losses;
@@ -317,7 +317,7 @@ class CompilerTest {
                 .isEqualTo(compiled.matrix().character(1).group());
         assertThat(compiled.matrix().character(2).group())
                 .isNotEqualTo(compiled.matrix().character(0).group());
-        assertThat(compiled.matrix().character(2).hazardousToObserve()).isTrue();
+        assertThat(compiled.matrix().character(2).isHandling()).isTrue();
         assertThat(compiled.matrix().character(2).countsForSafety()).isFalse();
         assertThat(compiled.matrix().character(0).months()).isEqualTo(0b110000);
         assertThat(compiled.matrix().character(3).uncertainty()).as("in mm").isCloseTo(2, within(1e-12));

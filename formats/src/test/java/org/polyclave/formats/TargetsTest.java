@@ -16,7 +16,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
 import org.polyclave.core.identify.IdentifyOptions;
-import org.polyclave.core.identify.Observation;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.key.KeyGenerator;
 import org.polyclave.core.key.KeyOptions;
 import org.polyclave.core.key.KeyOutcome;

@@ -10,6 +10,7 @@ import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer.Certainty;
 import org.polyclave.core.identify.Identification.Standing;
 import org.polyclave.core.matrix.Cell;
@@ -171,13 +172,13 @@ class AnyOrderIdentifierTest {
                 .identify(answers, IdentifyOptions.WEIGH)
                 .margins()
                 .get(0)
-                .odds();
+                .support();
         answers.add(new Answer(12, new Observation.Seen(0b01), Certainty.SURE, true));
         double after = identifier
                 .identify(answers, IdentifyOptions.WEIGH)
                 .margins()
                 .get(0)
-                .odds();
+                .support();
         assertThat(after).isLessThan(before);
     }
 
@@ -201,10 +202,10 @@ class AnyOrderIdentifierTest {
     void aRuleOfThumbDoesNotMakeADangerousObservationHarmless() {
         for (boolean rough : new boolean[] {true, false}) {
             List<MatrixCharacter> characters = new ArrayList<>();
-            Cell[][] cells = new Cell[2][5];
+            Cell[][] cells = new Cell[2][9];
             List<Answer> answers = new ArrayList<>();
-            for (int c = 0; c < 5; c++) {
-                boolean crush = c == 4;
+            for (int c = 0; c < 9; c++) {
+                boolean crush = c == 8;
                 characters.add(new MatrixCharacter(
                         "c" + c, CharacterType.STATES, 2, List.of(), c, 0, c, 1, 0, 0.05, 0xFFF, crush, true));
                 cells[0][c] = Cell.Categorical.single(0, 2);

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer.Certainty;
 import org.polyclave.core.identify.Identification.Contribution;
 import org.polyclave.core.identify.Identification.Kind;
@@ -13,6 +14,7 @@ import org.polyclave.core.identify.Identification.Standing;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -270,9 +272,11 @@ class EvidenceTest {
                 0,
                 Misreading.of(0.05),
                 ALL_YEAR,
-                false,
+                Handling.NONE,
                 true,
-                confusable);
+                confusable,
+                0,
+                List.of());
         Cell.Categorical cell = new Cell.Categorical(1, 1 | mistaken, new double[] {1, 0, 0, 0});
         double[] exact = RecordedStates.of(character, cell, 0.1);
         for (int s = 0; s < exact.length; s++) {
@@ -299,8 +303,10 @@ class EvidenceTest {
                 0,
                 misreading,
                 ALL_YEAR,
-                false,
+                Handling.NONE,
                 true,
+                List.of(),
+                0,
                 List.of());
         Matrix matrix = matrix(List.of(ring), new Cell[] {only(0)}, new Cell[] {only(1)}, new Cell[] {only(1)});
         double[] gains = new double[2];

@@ -17,6 +17,7 @@ import org.polyclave.core.key.KeyOutcome.Generated;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Losses;
 import org.polyclave.core.matrix.Matrix;
@@ -332,8 +333,10 @@ class GenerationTest {
                     0,
                     new Misreading(0.05, 0.12, rates, rates),
                     0xFFF,
-                    false,
+                    Handling.NONE,
                     true,
+                    List.of(),
+                    0,
                     List.of()));
         }
         Cell[][] cells = {
@@ -367,8 +370,10 @@ class GenerationTest {
                     0,
                     misreading,
                     0xFFF,
-                    false,
+                    Handling.NONE,
                     true,
+                    List.of(),
+                    0,
                     List.of()));
         }
         Cell[][] cells = {{only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2)}};

@@ -2,14 +2,21 @@ package org.polyclave.core.identify;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.polyclave.core.evidence.Observation;
+import org.polyclave.core.evidence.UsableEvidence;
 import org.polyclave.core.identify.Identification.Conclusion;
 import org.polyclave.core.identify.Identification.Contribution;
 import org.polyclave.core.identify.Identification.Kind;
 import org.polyclave.core.identify.Identification.Margin;
 import org.polyclave.core.identify.Identification.Question;
 import org.polyclave.core.identify.Identification.Standing;
+import org.polyclave.core.margin.Looked;
+import org.polyclave.core.margin.SafetyMargin;
+import org.polyclave.core.matrix.Applicability;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.Handling;
+import org.polyclave.core.matrix.Harm;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
@@ -30,26 +37,33 @@ public final class AnyOrderIdentifier {
     private static final double WORTH_ASKING = 0.05;
     private static final double RIVAL = 0.005;
     private static final double APPLICABLE = 0.5;
-    private static final double LIKELY_DANGER = 0.01;
     private static final int QUESTIONS = 5;
 
     private final Matrix matrix;
     private final Observer observer;
+    private final Observer whereDangerous;
     private final Readings readings;
     private final Outcomes outcomes;
-    private final SafetyRule safety;
+    private final SafetyMargin margin;
+    private final UsableEvidence usable;
 
-    /** For trained observers. */
+    /** For whoever does not say how well they look: trained, but where it is dangerous a novice. */
     public AnyOrderIdentifier(Matrix matrix) {
-        this(matrix, Observer.TRAINED);
+        this(matrix, Observer.TRAINED, Observer.NOVICE);
     }
 
     public AnyOrderIdentifier(Matrix matrix, Observer observer) {
+        this(matrix, observer, observer);
+    }
+
+    private AnyOrderIdentifier(Matrix matrix, Observer observer, Observer whereDangerous) {
         this.matrix = matrix;
+        this.whereDangerous = whereDangerous;
         this.observer = observer;
         readings = new Readings(matrix, observer);
         outcomes = new Outcomes(matrix, readings);
-        safety = new SafetyRule(matrix, readings);
+        margin = new SafetyMargin(matrix, whereDangerous);
+        usable = new UsableEvidence(matrix);
     }
 
     /** The state after {@code answers}; a later answer to a character replaces an earlier one. */
@@ -57,7 +71,7 @@ public final class AnyOrderIdentifier {
         Matrix now = matrix.inSeason(options.months());
         return now == matrix
                 ? identifyNow(answers, options)
-                : new AnyOrderIdentifier(now, observer).identifyNow(answers, options);
+                : new AnyOrderIdentifier(now, observer, whereDangerous).identifyNow(answers, options);
     }
 
     private Identification identifyNow(List<Answer> answers, IdentifyOptions options) {
@@ -66,8 +80,8 @@ public final class AnyOrderIdentifier {
         List<Standing> standings = tally.standings();
         double[] posterior = tally.posterior();
         double outside = tally.outside();
-        List<Question> questions = questions(evidence, standings, posterior, outside, options);
         List<Margin> margins = margins(standings, evidence, options);
+        List<Question> questions = questions(evidence, standings, margins, posterior, outside, options);
         Conclusion conclusion = conclude(standings, outside, questions, margins, evidence);
         return new Identification(standings, outside, questions, margins, conclusion);
     }
@@ -102,14 +116,14 @@ public final class AnyOrderIdentifier {
         private void addPiece(Evidence.Piece piece) {
             Answer answer = piece.answer();
             int c = answer.character();
-            double b = readings.background(answer, 0);
+            double b = readings.background(answer);
             double[] bits = new double[score.length];
             double[] before = shares(false);
             double mixture = 0;
             double mass = 0;
             for (int i = 0; i < bits.length; i++) {
                 if (isKnown(i, c) && b > 0) {
-                    double f = readings.probability(i, answer, 0);
+                    double f = readings.probability(i, answer);
                     double ratio = ((1 - Readings.BLUNDER) * f + Readings.BLUNDER * b) / b;
                     bits[i] = piece.weight() * PortableMath.log2(ratio);
                     mixture += before[i] * ratio;
@@ -196,51 +210,74 @@ public final class AnyOrderIdentifier {
     }
 
     private boolean applies(int row, int character) {
-        List<Controller> conditions = matrix.character(character).appliesWhen();
-        for (int k = 0; k < conditions.size(); k++) {
-            Controller condition = conditions.get(k);
-            if (matrix.cell(row, condition.character()) instanceof Cell.Categorical shown
-                    && (shown.readable() & condition.states()) == 0) {
-                return false;
-            }
-        }
-        return true;
+        return Applicability.of(matrix, row, character) != Applicability.IMPOSSIBLE;
     }
 
     private List<Question> questions(
-            Evidence evidence, List<Standing> standings, double[] posterior, double outside, IdentifyOptions options) {
-        boolean danger = dangerIsLikely(standings);
+            Evidence evidence,
+            List<Standing> standings,
+            List<Margin> margins,
+            double[] posterior,
+            double outside,
+            IdentifyOptions options) {
+        Harm harm = openHarm(standings, margins);
         List<Question> found = new ArrayList<>();
         for (int c = 0; c < matrix.characterCount(); c++) {
             MatrixCharacter character = matrix.character(c);
             boolean blocked = isAnswered(c, evidence)
                     || options.isUnavailable(c)
                     || (matrix.monthsOfAnyRow(c) & options.months()) == 0
-                    || (danger && character.hazardousToObserve());
+                    || character.handling().advice(harm) == Handling.Advice.NEVER
+                    || (character.isHandling() && separatesDangersOnly(c, standings));
             if (!blocked && applicableShare(c, posterior, evidence) >= APPLICABLE) {
                 double bits = outcomes.information(c, posterior, outside);
                 double effort = character.effort() > 0.1 ? character.effort() : 0.1;
-                found.add(new Question(c, bits, bits / effort));
+                found.add(new Question(
+                        c, bits, bits / effort, character.handling().advice(harm)));
             }
         }
         found.sort((p, q) -> {
+            boolean first = p.advice() == Handling.Advice.FREELY;
+            if (first != (q.advice() == Handling.Advice.FREELY)) {
+                // What takes no contact comes first, whatever it tells.
+                return first ? -1 : 1;
+            }
             int byValue = Double.compare(q.bitsPerMinute(), p.bitsPerMinute());
             return byValue != 0 ? byValue : Integer.compare(p.character(), q.character());
         });
         return new ArrayList<>(found.subList(0, found.size() < QUESTIONS ? found.size() : QUESTIONS));
     }
 
-    /** While a dangerous row is still likely, nothing that needs smelling, touching or cutting is suggested. */
-    private boolean dangerIsLikely(List<Standing> standings) {
-        for (int k = 0; k < standings.size(); k++) {
-            Standing standing = standings.get(k);
-            // Not even a likely danger becomes an unlikely one by a rule of thumb.
-            if (matrix.row(standing.row()).hazard().isDangerous()
-                    && firmShare(standing, standings.get(0)) >= LIKELY_DANGER) {
-                return true;
+    /** What may be in the hand may do: each danger until it is ruled out, and whatever else is not unlikely. */
+    private Harm openHarm(List<Standing> standings, List<Margin> margins) {
+        Harm harm = Harm.NONE;
+        for (int k = 0; k < margins.size(); k++) {
+            if (!margins.get(k).ruledOut()) {
+                harm = harm.and(matrix.row(margins.get(k).row()).harm());
             }
         }
-        return false;
+        for (int k = 0; k < standings.size(); k++) {
+            int row = standings.get(k).row();
+            if (!matrix.row(row).hazard().isDangerous() && firmShare(standings.get(k), standings.get(0)) >= RIVAL) {
+                harm = harm.and(matrix.row(row).harm());
+            }
+        }
+        return harm;
+    }
+
+    /** Whether every row that is still in question for a character is dangerous: then nobody should handle it to know more. */
+    private boolean separatesDangersOnly(int character, List<Standing> standings) {
+        boolean any = false;
+        for (int k = 0; k < standings.size(); k++) {
+            int row = standings.get(k).row();
+            if (isKnown(row, character) && firmShare(standings.get(k), standings.get(0)) >= RIVAL) {
+                any = true;
+                if (!matrix.row(row).hazard().isDangerous()) {
+                    return false;
+                }
+            }
+        }
+        return any;
     }
 
     private static boolean isAnswered(int character, Evidence evidence) {
@@ -277,19 +314,96 @@ public final class AnyOrderIdentifier {
 
     private List<Margin> margins(List<Standing> standings, Evidence evidence, IdentifyOptions options) {
         List<Margin> margins = new ArrayList<>();
-        double[] firm = safety.likelihoods(evidence, false);
-        double[] all = safety.likelihoods(evidence, true);
+        List<Looked> looked = looked(evidence);
         for (int h = 0; h < matrix.rowCount(); h++) {
-            if (!matrix.row(h).hazard().isDangerous()) {
-                continue;
+            if (matrix.row(h).hazard().isDangerous()) {
+                int leader = leaderBeside(standings, h);
+                margins.add(
+                        leader < 0
+                                ? new Margin(h, false, 0, 0, 0, 0, List.of(), List.of(), List.of())
+                                : margin(h, leader, looked, options));
             }
-            int leader = leaderBeside(standings, h);
-            margins.add(
-                    leader < 0
-                            ? new Margin(h, false, 0, 0, new ArrayList<>())
-                            : safety.judge(h, leader, firm, all, evidence, options));
         }
         return margins;
+    }
+
+    private Margin margin(int danger, int leader, List<Looked> looked, IdentifyOptions options) {
+        SafetyMargin.Judgement judged = margin.judge(danger, leader, looked);
+        List<Integer> separating = usable.separating(danger, leader);
+        Harm harm = matrix.row(danger).harm().and(matrix.row(leader).harm());
+        List<Integer> now = new ArrayList<>();
+        List<Integer> later = new ArrayList<>();
+        for (int k = 0; k < separating.size(); k++) {
+            int c = separating.get(k);
+            boolean safe = matrix.character(c).handling().advice(harm) != Handling.Advice.NEVER;
+            boolean season = (matrix.months(danger, c) & matrix.months(leader, c) & options.months()) != 0;
+            if (safe && !options.isUnavailable(c)) {
+                (season ? now : later).add(c);
+            }
+        }
+        List<Integer> looks = judged.ruledOut() ? List.<Integer>of() : margin.looksNeeded(danger, leader, looked, now);
+        int agreeing = 0;
+        for (int k = 0; k < looked.size(); k++) {
+            agreeing += judged.against().contains(looked.get(k).character())
+                    ? looked.get(k).looks().size()
+                    : 0;
+        }
+        return new Margin(
+                danger,
+                judged.ruledOut(),
+                judged.support(),
+                judged.needed(),
+                agreeing,
+                usable.features(separating),
+                judged.ruledOut() ? List.<Integer>of() : stillToLook(now, looked),
+                looks,
+                later);
+    }
+
+    /** Characters at which another look counts, those of parts that nobody has seen first. */
+    private List<Integer> stillToLook(List<Integer> characters, List<Looked> looked) {
+        List<Integer> fresh = new ArrayList<>();
+        List<Integer> again = new ArrayList<>();
+        for (int k = 0; k < characters.size(); k++) {
+            int c = characters.get(k);
+            int times = 0;
+            for (int l = 0; l < looked.size(); l++) {
+                times += looked.get(l).character() == c ? looked.get(l).looks().size() : 0;
+            }
+            if (times == 0) {
+                fresh.add(c);
+            } else if (times < Looked.MOST) {
+                again.add(c);
+            }
+        }
+        fresh.addAll(again);
+        return fresh;
+    }
+
+    private static List<Looked> looked(Evidence evidence) {
+        List<Looked> looked = new ArrayList<>();
+        for (int k = 0; k < evidence.pieces().size(); k++) {
+            Evidence.Piece piece = evidence.pieces().get(k);
+            if (!piece.implied()) {
+                Answer answer = piece.answer();
+                List<Looked.Look> looks = new ArrayList<>();
+                looks.add(new Looked.Look(answer.observation(), certainty(answer.certainty())));
+                for (int l = 0; l < answer.further().size(); l++) {
+                    Answer.Look look = answer.further().get(l);
+                    looks.add(new Looked.Look(look.observation(), certainty(look.certainty())));
+                }
+                looked.add(new Looked(answer.character(), looks, answer.rough()));
+            }
+        }
+        return looked;
+    }
+
+    private static Looked.Certainty certainty(Answer.Certainty certainty) {
+        return switch (certainty) {
+            case SURE -> Looked.Certainty.SURE;
+            case LIKELY -> Looked.Certainty.LIKELY;
+            case UNSURE -> Looked.Certainty.UNSURE;
+        };
     }
 
     private int leaderBeside(List<Standing> standings, int danger) {

@@ -2,6 +2,7 @@ package org.polyclave.core.identify;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.matrix.Controller;
 import org.polyclave.core.matrix.Matrix;
 

@@ -1,6 +1,7 @@
 package org.polyclave.core.identify;
 
 import java.util.List;
+import org.polyclave.core.matrix.Handling;
 
 /**
  * The state of an any-order identification after some answers.
@@ -48,19 +49,38 @@ public record Identification(
     public record Contribution(
             int character, double bits, boolean implied, boolean contradicts, boolean known, boolean rough) {}
 
-    /** A character to look at next: expected bits, bits per minute. */
-    public record Question(int character, double bits, double bitsPerMinute) {}
+    /**
+     * A character to look at next: expected bits, bits per minute.
+     *
+     * @param advice what to say of it while this may be in the hand
+     */
+    public record Question(int character, double bits, double bitsPerMinute, Handling.Advice advice) {}
 
     /**
-     * Whether a dangerous row is ruled out by the safety rule.
+     * Whether a dangerous row is ruled out by the safety rule ({@link org.polyclave.core.margin.SafetyMargin}).
      *
-     * @param odds how many times likelier the others are, from observations alone
-     * @param independent how many independent sure observations speak against it, net
-     * @param safeQuestions characters that would do it now without danger, best first; empty if there is none
+     * @param support S, which must reach {@code needed}
+     * @param agreeing looks that speak against it so far
+     * @param features usable characters on different parts that separate it from the leader, whatever the month: 0, 1 or 2
+     *     and more; with fewer than two nothing here ever rules it out
+     * @param safeQuestions characters that would help now without danger, best first; empty if there is none
+     * @param looks what to look at, one entry a look, until it is ruled out if all agree; empty if that is not enough now
+     * @param later characters that would help, but cannot be seen now
      */
-    public record Margin(int row, boolean ruledOut, double odds, int independent, List<Integer> safeQuestions) {
+    public record Margin(
+            int row,
+            boolean ruledOut,
+            double support,
+            double needed,
+            int agreeing,
+            int features,
+            List<Integer> safeQuestions,
+            List<Integer> looks,
+            List<Integer> later) {
         public Margin {
             safeQuestions = List.copyOf(safeQuestions);
+            looks = List.copyOf(looks);
+            later = List.copyOf(later);
         }
     }
 

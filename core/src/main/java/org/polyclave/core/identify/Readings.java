@@ -2,6 +2,7 @@ package org.polyclave.core.identify;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Distributions;
@@ -42,14 +43,48 @@ final class Readings {
     }
 
     /**
-     * f: probability that a known cell's specimen is recorded as answered.
-     *
-     * @param least no reader misreads less than this
+     * f: probability that a known cell's specimen is recorded as answered, at every look.
      */
-    double probability(int row, Answer answer, double least) {
-        double rate = misreading(row, answer.character()) + answer.certainty().addedMisreading();
-        return probability(
-                row, answer.character(), answer.observation(), Math.max(least, Math.min(MOST_MISREADING, rate)));
+    double probability(int row, Answer answer) {
+        if (answer.further().isEmpty() || !(matrix.cell(row, answer.character()) instanceof Cell.Categorical shown)) {
+            // Further readings of a number are of other parts: the first stands for them.
+            return probability(
+                    row, answer.character(), answer.observation(), rate(row, answer.character(), answer.certainty()));
+        }
+        double sum = 0;
+        for (int s = 0; s < shown.shares().length; s++) {
+            if (shown.shares()[s] > 0) {
+                double product =
+                        shown.shares()[s] * recorded(row, answer, s, answer.observation(), answer.certainty(), shown);
+                for (int l = 0; l < answer.further().size(); l++) {
+                    Answer.Look look = answer.further().get(l);
+                    product *= recorded(row, answer, s, look.observation(), look.certainty(), shown);
+                }
+                sum += product;
+            }
+        }
+        return sum;
+    }
+
+    /** A second look at a specimen does not draw another one. */
+    private double recorded(
+            int row,
+            Answer answer,
+            int state,
+            Observation observation,
+            Answer.Certainty certainty,
+            Cell.Categorical shown) {
+        return RecordedStates.given(
+                matrix.character(answer.character()),
+                state,
+                shown.readable() & ~shown.support(),
+                ((Observation.Seen) observation).states(),
+                rate(row, answer.character(), certainty));
+    }
+
+    private double rate(int row, int character, Answer.Certainty certainty) {
+        double rate = misreading(row, character) + certainty.addedMisreading();
+        return rate < MOST_MISREADING ? rate : MOST_MISREADING;
     }
 
     private double probability(int row, int character, Observation observation, double misreading) {
@@ -72,12 +107,12 @@ final class Readings {
     }
 
     /** b: the study-wide share of the same observation, over the rows scored for it; 0 if none is. */
-    double background(Answer answer, double least) {
+    double background(Answer answer) {
         double sum = 0;
         int scored = 0;
         for (int i = 0; i < matrix.rowCount(); i++) {
             if (isKnown(i, answer.character())) {
-                sum += probability(i, answer, least);
+                sum += probability(i, answer);
                 scored++;
             }
         }

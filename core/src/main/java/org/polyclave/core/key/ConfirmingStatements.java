@@ -45,7 +45,7 @@ final class ConfirmingStatements {
         boolean danger = position.holdsDangerous();
         for (int c = 0; c < problem.matrix.characterCount(); c++) {
             if (c != split.character()
-                    && !(danger && problem.matrix.character(c).hazardousToObserve())) {
+                    && !(danger && problem.matrix.character(c).isHandling())) {
                 pair(c).ifPresent(found::add);
             }
         }

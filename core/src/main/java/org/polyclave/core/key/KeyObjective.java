@@ -50,7 +50,7 @@ public enum KeyObjective {
 
     /** Cost of asking a character, before errors: one step, of which {@code effortShare} follows the minutes. */
     double effort(MatrixCharacter character) {
-        double harm = character.hazardousToObserve() ? hazardWeight / 10 : 0;
+        double harm = character.isHandling() ? hazardWeight / 10 : 0;
         return 1 - effortShare + effortShare * character.effort() + harm;
     }
 

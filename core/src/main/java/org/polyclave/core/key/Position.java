@@ -116,6 +116,15 @@ final class Position {
         return problem.matrix.row(problem.rowOf[classes[k]]).hazard().isDangerous();
     }
 
+    boolean holdsDangersOnly() {
+        for (int k = 0; k < classes.length; k++) {
+            if (!isDangerous(k)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     boolean holdsDangerous() {
         for (int k = 0; k < classes.length; k++) {
             if (isDangerous(k)) {

@@ -28,7 +28,12 @@ final class SplitSurveyor {
         List<Candidate> askable = new ArrayList<>();
         List<Candidate> lastResort = new ArrayList<>();
         boolean separated = false;
+        boolean dangersOnly = position.holdsDangersOnly();
         for (int c = 0; c < problem.matrix.characterCount(); c++) {
+            if (dangersOnly && problem.matrix.character(c).isHandling()) {
+                // Nobody handles what is dangerous in any case only to know which danger it is.
+                continue;
+            }
             CharacterSurvey survey = survey(position, c);
             if (survey.askable()) {
                 separated |= survey.separates();

@@ -502,12 +502,15 @@ public final class SupportPropagationProver implements KeyProver {
 
         /** The first row of a pair of different names that a character separates, and the character. */
         private Optional<int[]> firstApart(List<SupportBox> boxes) {
+            boolean dangersOnly =
+                    boxes.stream().allMatch(b -> matrix.row(b.row()).hazard().isDangerous());
             for (int i = 0; i < boxes.size(); i++) {
                 for (int j = 0; j < i; j++) {
                     boolean differ =
                             !matrix.sharesName(boxes.get(i).row(), boxes.get(j).row());
                     for (int c = 0; differ && c < matrix.characterCount(); c++) {
-                        if (boxes.get(i).isApartFrom(boxes.get(j), c)) {
+                        boolean asked = !(dangersOnly && matrix.character(c).isHandling());
+                        if (asked && boxes.get(i).isApartFrom(boxes.get(j), c)) {
                             return Optional.of(new int[] {boxes.get(i).row(), c});
                         }
                     }

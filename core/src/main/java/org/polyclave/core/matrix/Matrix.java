@@ -192,9 +192,19 @@ public final class Matrix {
         return new Matrix(rows, characters, cells, weak, ownMonths, Losses.of(rows.size(), pairs));
     }
 
-    /** Whether a cell is too weak to help to rule out a dangerous row. */
-    public boolean isWeak(int row, int character) {
-        return weak[row][character];
+    /** Whether a cell may be evidence against a danger: somebody stands for it, for this very row. */
+    public boolean isUsable(int row, int character) {
+        return !weak[row][character];
+    }
+
+    /** Whether a name is as dangerous as its worst row. O(rows). */
+    public boolean isDangerousName(int name) {
+        for (MatrixRow row : rows) {
+            if (row.name() == name && row.hazard().isDangerous()) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Bit set of the months in which a row shows a character. */

@@ -15,9 +15,12 @@ import java.util.List;
  * @param uncertainty reading uncertainty in the base unit, 0 for categorical characters
  * @param misreading how often readers misread it
  * @param months bit set of the months in which it can be seen at all
- * @param hazardousToObserve whether smelling, touching, cutting or the like is needed
- * @param countsForSafety whether it may help to rule out a dangerous row; false for odours and behaviour
+ * @param handling what observing it does to the specimen
+ * @param countsForSafety whether it may help to rule out a dangerous row; false for odours, seasons, places and behaviour
  * @param confusable per state, bit set of the states it is commonly mistaken for; empty: none is named
+ * @param absence bit set of the states that say that something is not there, which never counts against a danger; of a
+ *     count, 1 if 0 says so
+ * @param around parts in or on which its part lies: what misleads there may mislead here
  */
 public record MatrixCharacter(
         String id,
@@ -31,9 +34,11 @@ public record MatrixCharacter(
         double uncertainty,
         Misreading misreading,
         int months,
-        boolean hazardousToObserve,
+        Handling handling,
         boolean countsForSafety,
-        List<Integer> confusable) {
+        List<Integer> confusable,
+        int absence,
+        List<Integer> around) {
     /** Every month of the year. */
     public static final int ALL_MONTHS = 0xFFF;
     /** A character takes at most this many states, so that a set of states fits one word. */
@@ -42,6 +47,7 @@ public record MatrixCharacter(
     public MatrixCharacter {
         appliesWhen = List.copyOf(appliesWhen);
         confusable = List.copyOf(confusable);
+        around = List.copyOf(around);
         if (!confusable.isEmpty() && confusable.size() != stateCount) {
             throw new IllegalArgumentException("Confusable states are named for every state or for none");
         }
@@ -74,8 +80,10 @@ public record MatrixCharacter(
                 uncertainty,
                 Misreading.of(misreading),
                 months,
-                hazardousToObserve,
+                hazardousToObserve ? Handling.CRUSH : Handling.NONE,
                 countsForSafety,
+                List.of(),
+                0,
                 List.of());
     }
 
@@ -111,13 +119,15 @@ public record MatrixCharacter(
                 uncertainty,
                 misreading,
                 months,
-                hazardousToObserve,
+                handling,
                 countsForSafety,
-                confusable);
+                confusable,
+                absence,
+                around);
     }
 
     /** The same character, misread otherwise. */
-    MatrixCharacter withMisreading(Misreading other) {
+    public MatrixCharacter withMisreading(Misreading other) {
         return new MatrixCharacter(
                 id,
                 type,
@@ -130,9 +140,84 @@ public record MatrixCharacter(
                 uncertainty,
                 other,
                 months,
-                hazardousToObserve,
+                handling,
                 countsForSafety,
-                confusable);
+                confusable,
+                absence,
+                around);
+    }
+
+    /** The same character, some states of which say that something is not there. */
+    public MatrixCharacter withAbsence(int states) {
+        return new MatrixCharacter(
+                id,
+                type,
+                stateCount,
+                appliesWhen,
+                organ,
+                method,
+                group,
+                effort,
+                uncertainty,
+                misreading,
+                months,
+                handling,
+                countsForSafety,
+                confusable,
+                states,
+                around);
+    }
+
+    /** The same character on another part. */
+    public MatrixCharacter on(int part, List<Integer> partsAround) {
+        return new MatrixCharacter(
+                id,
+                type,
+                stateCount,
+                appliesWhen,
+                part,
+                method,
+                group,
+                effort,
+                uncertainty,
+                misreading,
+                months,
+                handling,
+                countsForSafety,
+                confusable,
+                absence,
+                partsAround);
+    }
+
+    /** The same character, observed by handling the specimen. */
+    public MatrixCharacter by(Handling other) {
+        return new MatrixCharacter(
+                id,
+                type,
+                stateCount,
+                appliesWhen,
+                organ,
+                method,
+                group,
+                effort,
+                uncertainty,
+                misreading,
+                months,
+                other,
+                countsForSafety,
+                confusable,
+                absence,
+                around);
+    }
+
+    /** Whether it takes touching, digging, cutting, crushing or smelling. */
+    public boolean isHandling() {
+        return handling != Handling.NONE;
+    }
+
+    /** Whether this and another are seen on two parts of which neither lies in the other. */
+    public boolean isApartFrom(MatrixCharacter other) {
+        return organ != other.organ && !around.contains(other.organ) && !other.around.contains(organ);
     }
 
     /** Bit set of the states that {@code state} is commonly mistaken for. */

@@ -9,8 +9,14 @@ package org.polyclave.core.matrix;
  * @param kin index of the named group (usually the genus) it belongs to
  * @param weight how common it is, relative to the other rows; positive. The rows of a name share the weight of the name
  * @param hazard worst hazard of its taxon, as it goes down the tree
+ * @param harm in which ways it harms
  */
-public record MatrixRow(String id, int name, int kin, double weight, Hazard hazard) {
+public record MatrixRow(String id, int name, int kin, double weight, Hazard hazard, Harm harm) {
+    /** A row of whose hazard only the severity is known. */
+    public MatrixRow(String id, int name, int kin, double weight, Hazard hazard) {
+        this(id, name, kin, weight, hazard, Harm.of(hazard));
+    }
+
     public MatrixRow {
         if (!(weight > 0)) {
             throw new IllegalArgumentException("The weight of row '" + id + "' must be above 0");

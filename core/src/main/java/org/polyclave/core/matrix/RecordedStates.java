@@ -28,6 +28,25 @@ public final class RecordedStates {
         return outcomes;
     }
 
+    /**
+     * Probability that one of some states is recorded of a specimen that shows a state.
+     *
+     * @param mistaken bit set of the states that its row is taken for
+     * @param recorded bit set of the states in question
+     */
+    public static double given(
+            MatrixCharacter character, int trueState, int mistaken, int recorded, double misreading) {
+        int n = character.stateCount();
+        double[] outcomes = new double[n];
+        int confusable = character.confusable(trueState) & ~mistaken;
+        spread(outcomes, trueState, 1, mistaken & ~(1 << trueState), confusable, n == 1 ? 0 : misreading);
+        double sum = 0;
+        for (int s = 0; s < n; s++) {
+            sum += (recorded & (1 << s)) != 0 ? outcomes[s] : 0;
+        }
+        return sum;
+    }
+
     private static void spread(
             double[] outcomes, int trueState, double share, int mistaken, int confusable, double misreading) {
         int n = outcomes.length;

@@ -79,7 +79,7 @@ public final class ScoringGains {
     }
 
     private boolean isSafe(int row, int c) {
-        return !matrix.character(c).hazardousToObserve() || matrix.row(row).hazard() == Hazard.NONE_KNOWN;
+        return !matrix.character(c).isHandling() || matrix.row(row).hazard() == Hazard.NONE_KNOWN;
     }
 
     /** The best cells, most pairs a minute first, then in the order of rows and characters. */

@@ -186,7 +186,7 @@ public final class ContrastCards {
                 character.looking().pitfalls(),
                 character.effort(),
                 character.harms(),
-                compiled.matrix().character(c).hazardousToObserve(),
+                compiled.matrix().character(c).isHandling(),
                 kind,
                 bits,
                 tells,

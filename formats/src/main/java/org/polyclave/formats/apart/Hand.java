@@ -66,7 +66,7 @@ public record Hand(KeyContext context, Set<String> stages, Observer observer, bo
 
     private boolean isUnsafe(CompiledStudy compiled, int c, boolean gently) {
         MatrixCharacter character = compiled.matrix().character(c);
-        return (character.hazardousToObserve() && (gently || safely)) || (safely && !character.countsForSafety());
+        return (character.isHandling() && (gently || safely)) || (safely && !character.countsForSafety());
     }
 
     /** What is missing to see a character in its season; empty: nothing. */

@@ -247,7 +247,7 @@ public final class StudyCompiler {
     /** The nearest taxon above a row that has rates of its own gives them. */
     /** A ratio that is measured by the same means as a part that takes handling takes it, too. */
     private boolean isHazardousToObserve(StudyCharacter character) {
-        return character.hazardousToObserve()
+        return character.isHandling()
                 || character.ratioOf().stream()
                         .flatMap(part -> study.character(part).stream())
                         .anyMatch(p -> p.hazardousToObserve() && p.method().equals(character.method()));

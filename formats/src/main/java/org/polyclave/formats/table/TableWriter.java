@@ -125,9 +125,9 @@ public final class TableWriter {
 
     private static String harm(StudyCharacter character) {
         if (!character.harms()) {
-            return character.hazardousToObserve() ? "hazardous" : "";
+            return character.isHandling() ? "hazardous" : "";
         }
-        return character.hazardousToObserve() ? "yes, hazardous" : "yes";
+        return character.isHandling() ? "yes, hazardous" : "yes";
     }
 
     private String conditions(StudyCharacter character) {

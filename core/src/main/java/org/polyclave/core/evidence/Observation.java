@@ -1,4 +1,4 @@
-package org.polyclave.core.identify;
+package org.polyclave.core.evidence;
 
 /** What a reader saw. */
 public sealed interface Observation {

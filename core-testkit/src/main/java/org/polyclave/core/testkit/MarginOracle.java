@@ -1,0 +1,204 @@
+package org.polyclave.core.testkit;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import org.polyclave.core.evidence.Observation;
+import org.polyclave.core.margin.Looked;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.Observer;
+
+/**
+ * The safety margin written down from its definition, for matrices of states without dependent characters, without confusable
+ * and mistaken states. It shares nothing with the rule but the matrix.
+ */
+public final class MarginOracle {
+    private final Matrix matrix;
+    private final Observer observer;
+
+    public MarginOracle(Matrix matrix, Observer observer) {
+        this.matrix = matrix;
+        this.observer = observer;
+    }
+
+    public boolean ruledOut(int h, int leader, List<Looked> looked) {
+        double needed = matrix.row(h).hazard() == Hazard.LIFE_THREATENING ? 300 : 150;
+        List<Integer> against = new ArrayList<>();
+        int contrary = 0;
+        for (Looked one : looked) {
+            int no = 0;
+            int yes = 0;
+            int both = 0;
+            for (Looked.Look look : counted(one)) {
+                boolean dangerShows = shows(h, one.character(), look);
+                boolean leaderShows = shows(leader, one.character(), look);
+                boolean sure = look.certainty() == Looked.Certainty.SURE;
+                boolean may = usable(h, leader, one.character()) && !absent(one.character(), look);
+                no += sure && !dangerShows && leaderShows && may ? 1 : 0;
+                yes += sure && dangerShows && !leaderShows ? 1 : 0;
+                both += sure && dangerShows && leaderShows ? 1 : 0;
+            }
+            boolean compared = known(h, one.character()) && known(leader, one.character()) && !one.rough();
+            if (compared && no > yes + both) {
+                against.add(one.character());
+            } else if (compared && yes > no) {
+                contrary++;
+            }
+        }
+        boolean twoParts = false;
+        for (int a : against) {
+            for (int b : against) {
+                twoParts |= !inOneAnother(a, b);
+            }
+        }
+        return support(h, looked) >= needed && against.size() - contrary >= 2 && twoParts;
+    }
+
+    private boolean inOneAnother(int a, int b) {
+        int p = matrix.character(a).organ();
+        int q = matrix.character(b).organ();
+        return p == q
+                || matrix.character(a).around().contains(q)
+                || matrix.character(b).around().contains(p);
+    }
+
+    private static List<Looked.Look> counted(Looked one) {
+        return one.looks().subList(0, Math.min(4, one.looks().size()));
+    }
+
+    private boolean known(int row, int c) {
+        return matrix.cell(row, c) instanceof Cell.Categorical;
+    }
+
+    private int readable(int row, int c) {
+        return ((Cell.Categorical) matrix.cell(row, c)).readable();
+    }
+
+    private boolean shows(int row, int c, Looked.Look look) {
+        return known(row, c) && (readable(row, c) & seen(look)) != 0;
+    }
+
+    private static int seen(Looked.Look look) {
+        return ((Observation.Seen) look.observation()).states();
+    }
+
+    private boolean absent(int c, Looked.Look look) {
+        return (seen(look) & matrix.character(c).absence()) != 0;
+    }
+
+    private boolean usable(int h, int j, int c) {
+        return known(h, c)
+                && known(j, c)
+                && matrix.isUsable(h, c)
+                && matrix.isUsable(j, c)
+                && matrix.character(c).countsForSafety();
+    }
+
+    public double support(int h, List<Looked> looked) {
+        double sum = 0;
+        double weights = 0;
+        for (int j = 0; j < matrix.rowCount(); j++) {
+            if (matrix.row(j).name() != matrix.row(h).name()) {
+                int d = 0;
+                for (int c = 0; c < matrix.characterCount(); c++) {
+                    d += usable(h, j, c) && (readable(h, c) & readable(j, c)) == 0 ? 1 : 0;
+                }
+                double weight = Math.pow(2, -Math.min(d, 8));
+                weights += weight;
+                sum += weight * lambda(h, j, looked);
+            }
+        }
+        return weights == 0 ? 0 : sum / weights;
+    }
+
+    private int part(int c) {
+        List<Integer> around = matrix.character(c).around();
+        return around.isEmpty() ? matrix.character(c).organ() : around.get(around.size() - 1);
+    }
+
+    private double lambda(int h, int j, List<Looked> looked) {
+        Set<Integer> parts = new TreeSet<>();
+        looked.forEach(l -> parts.add(part(l.character())));
+        double lambda = 1;
+        for (int part : parts) {
+            double own = 1;
+            double its = 1;
+            double any = 1;
+            for (Looked one : looked) {
+                int c = one.character();
+                if (part(c) == part && known(h, c) && known(j, c)) {
+                    double b = background(c, rate(h, c, true), one);
+                    double fh = factor(h, c, rate(h, c, true), b, one);
+                    boolean disjoint = (readable(h, c) & readable(j, c)) == 0;
+                    double fj = factor(j, c, disjoint ? rate(j, c, false) : rate(h, c, true), b, one);
+                    boolean may = usable(h, j, c)
+                            && !one.rough()
+                            && counted(one).stream()
+                                    .noneMatch(l -> absent(c, l) || l.certainty() == Looked.Certainty.UNSURE);
+                    own *= may ? fj : Math.min(fj, fh);
+                    its *= fh;
+                    any *= b;
+                }
+            }
+            lambda *= (0.97 * own + 0.03 * any) / (0.97 * its + 0.03 * any);
+        }
+        return lambda;
+    }
+
+    private double rate(int row, int c, boolean doubled) {
+        double stated = matrix.character(c).misreading().rate(observer, row);
+        double k = matrix.character(c).stateCount();
+        return doubled ? Math.min(0.6, Math.min(1 - 1 / k, 2 * Math.max(stated, 0.01))) : stated;
+    }
+
+    private double record(int c, int truth, Looked.Look look, double rate) {
+        double e = Math.min(0.6, look.certainty() == Looked.Certainty.SURE ? rate : 2 * rate);
+        int n = matrix.character(c).stateCount();
+        double p = 0;
+        for (int s = 0; s < n; s++) {
+            if ((seen(look) & (1 << s)) != 0) {
+                p += s == truth ? 1 - e : e / (n - 1);
+            }
+        }
+        return p;
+    }
+
+    private double factor(int row, int c, double rate, double b, Looked one) {
+        double sum = 0;
+        double[] shares = ((Cell.Categorical) matrix.cell(row, c)).shares();
+        for (int s = 0; s < shares.length; s++) {
+            double product = shares[s];
+            for (Looked.Look look : counted(one)) {
+                product *= record(c, s, look, rate);
+            }
+            sum += product;
+        }
+        return 0.98 * sum + 0.02 * b;
+    }
+
+    private double background(int c, double rate, Looked one) {
+        int n = matrix.character(c).stateCount();
+        double[] study = new double[n];
+        int scored = 0;
+        for (int i = 0; i < matrix.rowCount(); i++) {
+            if (matrix.cell(i, c) instanceof Cell.Categorical shown) {
+                scored++;
+                for (int s = 0; s < n; s++) {
+                    study[s] += shown.shares()[s];
+                }
+            }
+        }
+        double sum = 0;
+        for (int s = 0; s < n; s++) {
+            double product = 0.95 * study[s] / scored + 0.05 / n;
+            for (Looked.Look look : counted(one)) {
+                product *= record(c, s, look, rate);
+            }
+            sum += product;
+        }
+        return sum;
+    }
+}

@@ -1,0 +1,159 @@
+package org.polyclave.core.testkit;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.polyclave.core.evidence.Observation;
+import org.polyclave.core.identify.Answer;
+import org.polyclave.core.identify.AnyOrderIdentifier;
+import org.polyclave.core.identify.Identification;
+import org.polyclave.core.identify.Identification.Margin;
+import org.polyclave.core.identify.IdentifyOptions;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.Observer;
+
+/**
+ * Readers at work in the any-order key, from a seed: each has one specimen of a row, answers what is asked, looks again where
+ * that is asked, and misreads. Some specimens have a part that misleads altogether: it shows what any taxon of the study may.
+ * A reader begins with the questions that tell most, and goes on with what rules the nearest danger out.
+ *
+ * @param rates how many times as often as stated readers really misread
+ * @param misleading share of parts that mislead
+ * @param repeated share of further looks that only repeat the first
+ */
+public record SafetySimulation(Matrix matrix, Observer observer, double rates, double misleading, double repeated) {
+    private static final int BEGIN = 4;
+    private static final int MOST_ANSWERS = 30;
+
+    /**
+     * What came of many sessions.
+     *
+     * @param ruledOut sessions in which a danger was ruled out at any moment
+     * @param settled sessions that settled on a name
+     */
+    public record Outcome(int sessions, int ruledOut, int settled) {
+        /** Upper 95 % limit of the share of sessions in which the danger was ruled out (Wilson 1927). */
+        public double upperLimit() {
+            double n = sessions;
+            double p = ruledOut / n;
+            double z = 1.645;
+            return (p + z * z / (2 * n) + z * Math.sqrt(p * (1 - p) / n + z * z / (4 * n * n))) / (1 + z * z / n);
+        }
+
+        public double share() {
+            return (double) ruledOut / sessions;
+        }
+    }
+
+    /** Sessions with specimens of a row; what is counted is the danger. */
+    public Outcome run(int row, int danger, int sessions, long seed) {
+        AnyOrderIdentifier identifier = new AnyOrderIdentifier(matrix, observer);
+        int ruledOut = 0;
+        int settled = 0;
+        for (int s = 0; s < sessions; s++) {
+            Session session = new Session(row, new Random(seed * 1_000_003 + s));
+            Identification found = identifier.identify(List.of(), IdentifyOptions.WEIGH);
+            boolean out = false;
+            for (int k = 0; k < MOST_ANSWERS; k++) {
+                int next = next(found, danger, k, session);
+                if (next < 0) {
+                    break;
+                }
+                session.look(next);
+                found = identifier.identify(session.answers(), IdentifyOptions.WEIGH);
+                boolean now = margin(found, danger).ruledOut();
+                out |= now;
+                if (now && row != danger) {
+                    break;
+                }
+            }
+            ruledOut += out ? 1 : 0;
+            settled += found.conclusion().kind() == Identification.Kind.SETTLED ? 1 : 0;
+        }
+        return new Outcome(sessions, ruledOut, settled);
+    }
+
+    private static Margin margin(Identification found, int danger) {
+        return found.margins().stream()
+                .filter(m -> m.row() == danger)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static int next(Identification found, int danger, int answered, Session session) {
+        if (answered < BEGIN && !found.questions().isEmpty()) {
+            return found.questions().get(0).character();
+        }
+        Margin margin = margin(found, danger);
+        if (!margin.looks().isEmpty()) {
+            return margin.looks().get(0);
+        }
+        List<Integer> help = margin.safeQuestions();
+        for (int c : help) {
+            if (session.times(c) < 4) {
+                return c;
+            }
+        }
+        return found.questions().isEmpty() ? -1 : found.questions().get(0).character();
+    }
+
+    /** One specimen in the hands of one reader. */
+    private final class Session {
+        private final Random random;
+        private final int[] states;
+        private final Map<Integer, List<Answer.Look>> looks = new HashMap<>();
+
+        Session(int row, Random random) {
+            this.random = random;
+            states = new int[matrix.characterCount()];
+            Map<Integer, Boolean> misleads = new HashMap<>();
+            for (int c = 0; c < states.length; c++) {
+                boolean off =
+                        misleads.computeIfAbsent(matrix.character(c).organ(), o -> random.nextDouble() < misleading);
+                int of = off ? random.nextInt(matrix.rowCount()) : row;
+                states[c] = matrix.cell(of, c) instanceof Cell.Categorical shown
+                        ? drawn(shown.shares())
+                        : random.nextInt(Math.max(1, matrix.character(c).stateCount()));
+            }
+        }
+
+        private int drawn(double[] shares) {
+            double x = random.nextDouble();
+            for (int s = 0; s < shares.length; s++) {
+                x -= shares[s];
+                if (x < 0) {
+                    return s;
+                }
+            }
+            return shares.length - 1;
+        }
+
+        int times(int c) {
+            return looks.getOrDefault(c, List.of()).size();
+        }
+
+        void look(int c) {
+            List<Answer.Look> before = looks.computeIfAbsent(c, k -> new ArrayList<>());
+            if (!before.isEmpty() && random.nextDouble() < repeated) {
+                before.add(before.get(0));
+                return;
+            }
+            MatrixCharacter character = matrix.character(c);
+            double rate = Math.min(0.6, rates * character.misreading().rate(observer, 0));
+            int n = character.stateCount();
+            int seen = n > 1 && random.nextDouble() < rate ? (states[c] + 1 + random.nextInt(n - 1)) % n : states[c];
+            before.add(new Answer.Look(new Observation.Seen(1 << seen), Answer.Certainty.SURE));
+        }
+
+        List<Answer> answers() {
+            List<Answer> answers = new ArrayList<>();
+            looks.forEach((c, of) -> answers.add(
+                    new Answer(c, of.get(0).observation(), of.get(0).certainty(), false, of.subList(1, of.size()))));
+            return answers;
+        }
+    }
+}

@@ -1,0 +1,31 @@
+package org.polyclave.core.margin;
+
+import java.util.List;
+import org.polyclave.core.evidence.Observation;
+
+/**
+ * What somebody saw in one character: one or more independent looks at one individual, by another part of it or by another
+ * person.
+ *
+ * @param looks in their order; those beyond {@link #MOST} do not count
+ * @param rough told by a rule of thumb: it may speak for a danger, never against it
+ */
+public record Looked(int character, List<Look> looks, boolean rough) {
+    /** As many looks at one character count. */
+    public static final int MOST = 4;
+
+    public Looked {
+        looks = List.copyOf(looks);
+    }
+
+    /** How sure a reader is. */
+    public enum Certainty {
+        SURE,
+        /** Misread twice as often. */
+        LIKELY,
+        /** No look against a danger, but one for it. */
+        UNSURE
+    }
+
+    public record Look(Observation observation, Certainty certainty) {}
+}
