@@ -10,11 +10,11 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
 import org.polyclave.core.identify.Identification;
 import org.polyclave.core.identify.IdentifyOptions;
-import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Losses;
@@ -238,9 +238,9 @@ class CompilerTest {
         int female = compiled.rowIndex("aa-bb-female");
         assertThat(compiled.matrix().row(male).name())
                 .isEqualTo(compiled.matrix().row(female).name());
-        assertThat(compiled.matrix().isWeak(male, 0))
+        assertThat(compiled.matrix().isUsable(male, 0))
                 .as("imported, not checked")
-                .isTrue();
+                .isFalse();
     }
 
     @Test

@@ -133,7 +133,7 @@ class RecompileTest {
         List<Object> cells = new ArrayList<>();
         for (int i = 0; i < matrix.rowCount(); i++) {
             for (int c = 0; c < matrix.characterCount(); c++) {
-                cells.add(List.of(matrix.cell(i, c), matrix.isWeak(i, c), matrix.months(i, c)));
+                cells.add(List.of(matrix.cell(i, c), matrix.isUsable(i, c), matrix.months(i, c)));
             }
         }
         return cells;

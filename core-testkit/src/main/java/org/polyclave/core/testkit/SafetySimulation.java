@@ -12,6 +12,7 @@ import org.polyclave.core.identify.Identification;
 import org.polyclave.core.identify.Identification.Margin;
 import org.polyclave.core.identify.IdentifyOptions;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
@@ -104,21 +105,32 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
     /** One specimen in the hands of one reader. */
     private final class Session {
         private final Random random;
-        private final int[] states;
+        private final double[] shown;
         private final Map<Integer, List<Answer.Look>> looks = new HashMap<>();
 
         Session(int row, Random random) {
             this.random = random;
-            states = new int[matrix.characterCount()];
+            shown = new double[matrix.characterCount()];
             Map<Integer, Boolean> misleads = new HashMap<>();
-            for (int c = 0; c < states.length; c++) {
+            for (int c = 0; c < shown.length; c++) {
                 boolean off =
                         misleads.computeIfAbsent(matrix.character(c).organ(), o -> random.nextDouble() < misleading);
-                int of = off ? random.nextInt(matrix.rowCount()) : row;
-                states[c] = matrix.cell(of, c) instanceof Cell.Categorical shown
-                        ? drawn(shown.shares())
-                        : random.nextInt(Math.max(1, matrix.character(c).stateCount()));
+                shown[c] = drawn(off ? random.nextInt(matrix.rowCount()) : row, c);
             }
+        }
+
+        /** What a specimen of a row shows; of one that is not scored, what any row shows. */
+        private double drawn(int row, int c) {
+            for (int tries = 0, at = row; tries < 100; tries++, at = random.nextInt(matrix.rowCount())) {
+                if (matrix.cell(at, c) instanceof Cell.Categorical states) {
+                    return drawn(states.shares());
+                }
+                if (matrix.cell(at, c) instanceof Cell.Numeric range) {
+                    double x = range.low() + random.nextDouble() * (range.high() - range.low());
+                    return matrix.character(c).type() == CharacterType.COUNT ? Math.rint(x) : x;
+                }
+            }
+            return 0;
         }
 
         private int drawn(double[] shares) {
@@ -144,8 +156,16 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
             }
             MatrixCharacter character = matrix.character(c);
             double rate = Math.min(0.6, rates * character.misreading().rate(observer, 0));
+            boolean misread = random.nextDouble() < rate;
+            if (character.type().isNumeric()) {
+                double x = misread ? drawn(random.nextInt(matrix.rowCount()), c) : shown[c];
+                double give = character.type() == CharacterType.COUNT ? 0.5 : Math.max(character.uncertainty(), x / 20);
+                before.add(new Answer.Look(new Observation.Reading(x, give), Answer.Certainty.SURE));
+                return;
+            }
             int n = character.stateCount();
-            int seen = n > 1 && random.nextDouble() < rate ? (states[c] + 1 + random.nextInt(n - 1)) % n : states[c];
+            int seen = (int) shown[c];
+            seen = n > 1 && misread ? (seen + 1 + random.nextInt(n - 1)) % n : seen;
             before.add(new Answer.Look(new Observation.Seen(1 << seen), Answer.Certainty.SURE));
         }
 

@@ -69,7 +69,13 @@ public final class UsableEvidence {
 
     /** Whether seeing what {@code other} shows in a character counts against {@code danger}. */
     public boolean separates(int danger, int other, int character) {
-        return isUsable(danger, other, character)
+        return isUsable(danger, other, character) && wouldSeparate(danger, other, character);
+    }
+
+    /** Whether it would if somebody stood for both cells. */
+    public boolean wouldSeparate(int danger, int other, int character) {
+        return matrix.character(character).countsForSafety()
+                && isCompared(danger, other, character)
                 && isDisjoint(danger, other, character)
                 && showsPresence(other, character);
     }

@@ -327,7 +327,7 @@ public final class ContrastCards {
                 .filter(o -> !looks.gently()
                         || !compiled.matrix()
                                 .character(compiled.characterIndex(o.character()))
-                                .hazardousToObserve())
+                                .isHandling())
                 .toList();
     }
 }

@@ -11,6 +11,7 @@ import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.KeyContext;
+import org.polyclave.formats.study.StudyRow;
 
 /**
  * What somebody who tells rows apart has in the hand.
@@ -79,7 +80,11 @@ public record Hand(KeyContext context, Set<String> stages, Observer observer, bo
     /** Rows that it may be, in the order of the matrix. */
     public List<Integer> rows(CompiledStudy compiled) {
         return IntStream.range(0, compiled.rows().size())
-                .filter(r -> admits(compiled.rows().get(r).stage()))
+                // What the children of a taxon leave of it is of no stage of its own.
+                .filter(r -> admits(compiled.study()
+                        .row(compiled.rows().get(r).id())
+                        .map(StudyRow::stage)
+                        .orElse("")))
                 .boxed()
                 .toList();
     }

@@ -4,7 +4,6 @@ import java.util.Collection;
 import java.util.List;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixRow;
-import org.polyclave.core.separation.PairVerdicts;
 
 /** How many pairs of rows of different taxa are told apart how well. */
 public record Totals(int pairs, int firm, int thin, int tendency, int none) {
@@ -14,7 +13,7 @@ public record Totals(int pairs, int firm, int thin, int tendency, int none) {
     }
 
     /** @param graveOnly only pairs of a dangerous and another row */
-    public static Totals of(Matrix matrix, PairVerdicts verdicts, Collection<Integer> rows, boolean graveOnly) {
+    public static Totals of(Matrix matrix, PairJudgement verdicts, Collection<Integer> rows, boolean graveOnly) {
         int firm = 0;
         int thin = 0;
         int tendency = 0;

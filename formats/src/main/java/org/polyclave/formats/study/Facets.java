@@ -150,7 +150,10 @@ public final class Facets {
                 rest.add(word);
             }
         }
-        if (!rest.isEmpty()) {
+        if (!rest.isEmpty() && told.containsKey(Facet.DRESS)) {
+            // "Spring shoot" is one thing, not a morph that is met in spring.
+            told.merge(Facet.DRESS, String.join(" ", rest), (dress, more) -> dress + " " + more);
+        } else if (!rest.isEmpty()) {
             told.put(Facet.MORPH, String.join(" ", rest));
         } else if (told.isEmpty() && !text.isEmpty()) {
             told.put(Facet.MORPH, text);

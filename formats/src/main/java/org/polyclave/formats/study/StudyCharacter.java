@@ -2,10 +2,14 @@ package org.polyclave.formats.study;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Misreading;
 
 /**
@@ -119,6 +123,55 @@ public record StudyCharacter(
         return copy(id, type, unit, states, appliesWhen, ratioOf, newTrust);
     }
 
+    /** Looking, photographing and measuring; every other method handles the specimen. */
+    private static final Pattern LOOKING = Pattern.compile(
+            "(?iU)|.*\\b(eyes?|lens|loupe|magnifier|microscope|binoculars?|ruler|calipers?|tape|photo\\w*|picture|camera|look\\w*"
+                    + "|measur\\w*|scale|print|count\\w*)\\b.*");
+
+    private static final Map<Handling, Pattern> HANDLED = handled();
+
+    private static Map<Handling, Pattern> handled() {
+        Map<Handling, Pattern> words = new EnumMap<>(Handling.class);
+        words.put(Handling.SMELL, Pattern.compile("(?iU)\\b(smell|odou?r|scent|sniff)\\w*"));
+        words.put(Handling.CRUSH, Pattern.compile("(?iU)\\b(crush|rub|burn|bruis|scratch)\\w*"));
+        words.put(
+                Handling.CUT,
+                Pattern.compile("(?iU)\\b(cut|section|slic|break|snap|peel|tear|split|dissect|reagent)\\w*"));
+        words.put(Handling.DIG, Pattern.compile("(?iU)\\b(dig|uproot|pull|lift)\\w*"));
+        words.put(Handling.TOUCH, Pattern.compile("(?iU)\\b(touch|feel|handl|turn|squeez|bend|press)\\w*"));
+        return words;
+    }
+
+    /** What observing it does to the specimen: as its method says; a method that nobody knows counts as touching. */
+    @JsonIgnore
+    public Handling handling() {
+        // The gravest of several comes first.
+        for (Handling kind : List.of(Handling.SMELL, Handling.CRUSH, Handling.CUT, Handling.DIG, Handling.TOUCH)) {
+            Pattern words = HANDLED.get(kind);
+            if (words != null && words.matcher(method).find()) {
+                return kind;
+            }
+        }
+        if (hazardousToObserve) {
+            return Handling.CRUSH;
+        }
+        return LOOKING.matcher(method).matches() ? Handling.NONE : Handling.TOUCH;
+    }
+
+    private static final Pattern NO_SIGN_OF_ITS_OWN = Pattern.compile(
+            "(?iU)\\b(stand|habitat|substrate|host|ground|locality|place|season|phenology|behaviou?r)\\b");
+
+    /** Whether it may help to rule a danger out: no odour, no season, no place, no behaviour, nothing of the stand. */
+    @JsonIgnore
+    public boolean countsAgainstDangers() {
+        return !tentative
+                && type != CharacterType.MONTHS
+                && looking.subject() == Subject.ORGANISM
+                && handling() != Handling.SMELL
+                && !NO_SIGN_OF_ITS_OWN.matcher(organ).find()
+                && !NO_SIGN_OF_ITS_OWN.matcher(label).find();
+    }
+
     private StudyCharacter copy(
             String newId,
             CharacterType newType,
@@ -176,6 +229,7 @@ public record StudyCharacter(
      * @param swatch colour as {@code #rrggbb}, or empty
      * @param comparedWith what the swatch was compared against: a chart, a light
      * @param picture id of a picture of the study, or empty
+     * @param absent whether it says that something is not there, which never counts against a danger; null: as its words say
      */
     public record StudyState(
             String id,
@@ -185,7 +239,14 @@ public record StudyCharacter(
             List<String> mistakenFor,
             String swatch,
             String comparedWith,
-            String picture) {
+            String picture,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Boolean absent) {
+        private static final Pattern ABSENCE = Pattern.compile(
+                "(?iU)\\b(absent|absence|none|no|not|nil|without|lacking|missing|unarmed|unspotted|unringed|hairless"
+                        + "|glabrous|0)\\b|\\b\\p{L}{3,}less\\b");
+
         public StudyState {
             mistakenFor = Missing.list(mistakenFor);
             swatch = Missing.or(swatch, "");
@@ -197,16 +258,34 @@ public record StudyCharacter(
             this(id, label, plain, definition, List.of(), "", "", "");
         }
 
+        public StudyState(
+                String id,
+                String label,
+                String plain,
+                String definition,
+                List<String> mistakenFor,
+                String swatch,
+                String comparedWith,
+                String picture) {
+            this(id, label, plain, definition, mistakenFor, swatch, comparedWith, picture, null);
+        }
+
+        /** Whether it says that something is not there: as the author says, else as its words do. */
+        @JsonIgnore
+        public boolean isAbsence() {
+            return absent == null ? ABSENCE.matcher(label).find() : absent;
+        }
+
         public static StudyState of(String label) {
             return new StudyState(Slug.of(label), label, "", "");
         }
 
         public StudyState withMistakenFor(List<String> states) {
-            return new StudyState(id, label, plain, definition, states, swatch, comparedWith, picture);
+            return new StudyState(id, label, plain, definition, states, swatch, comparedWith, picture, absent);
         }
 
         public StudyState withPicture(String newPicture) {
-            return new StudyState(id, label, plain, definition, mistakenFor, swatch, comparedWith, newPicture);
+            return new StudyState(id, label, plain, definition, mistakenFor, swatch, comparedWith, newPicture, absent);
         }
     }
 

@@ -2,14 +2,17 @@ package org.polyclave.formats.study;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Losses;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -113,7 +116,12 @@ public final class StudyCompiler {
             Targets.Target target = targets.get(i);
             StudyRow row = leaves.get(i);
             rows.add(new MatrixRow(
-                    row.id(), nameIndex(target.name()), number("kin", kin(row)), target.weight(), row.hazard()));
+                    row.id(),
+                    nameIndex(target.name()),
+                    number("kin", kin(row)),
+                    target.weight(),
+                    row.hazard(),
+                    HazardRoutes.of(row)));
         }
         Cell[][] cells = new Cell[leaves.size()][characters.size()];
         boolean[][] weak = new boolean[leaves.size()][characters.size()];
@@ -173,12 +181,18 @@ public final class StudyCompiler {
             StudyScore own = scores.getOrDefault(row.id(), Map.of()).get(character.id());
             if (own != null) {
                 // By far the most cells; a million look-ups among ancestors take longer than all the rest.
-                fill(column, i, own, false, known, character);
+                fill(column, i, own, true, known, character);
                 continue;
             }
             Optional<Inheritance.Effective> inherited = inheritance.effective(row.id(), character.id());
             if (inherited.isPresent()) {
-                fill(column, i, inherited.get().score(), inherited.get().acrossStages(), known, character);
+                fill(
+                        column,
+                        i,
+                        inherited.get().score(),
+                        standsForAll(row, inherited.get(), character),
+                        known,
+                        character);
             } else {
                 column.cells[i] = betweenParents(row, character);
                 column.weak[i] = true;
@@ -191,7 +205,7 @@ public final class StudyCompiler {
             Column column,
             int i,
             StudyScore score,
-            boolean acrossStages,
+            boolean standsFor,
             Map<ScoreValue, Cell> known,
             StudyCharacter character) {
         Cell cell = known.computeIfAbsent(score.value(), v -> cell(v, character));
@@ -199,8 +213,21 @@ public final class StudyCompiler {
         column.cells[i] = sample != null && sample.measured().isPresent() && cell instanceof Cell.Numeric range
                 ? new Cell.Numeric(range.min(), range.low(), range.high(), range.max(), sample.measured())
                 : cell;
-        column.weak[i] = acrossStages || score.doubtful() || score.basis() == StudyScore.Basis.IMPORT;
+        boolean unchecked =
+                score.basis() == StudyScore.Basis.IMPORT && score.confirmed().isEmpty();
+        column.weak[i] = !standsFor || score.doubtful() || unchecked;
         column.months[i] = score.months().isEmpty() ? 0 : months(score.months());
+    }
+
+    /**
+     * Whether a score that a row inherits may be evidence against a danger: a sex or stage must be known to be alike, and so
+     * must a part of a dangerous taxon.
+     */
+    private boolean standsForAll(StudyRow row, Inheritance.Effective inherited, StudyCharacter character) {
+        boolean constant = tree.upward(row.id()).stream()
+                .skip(1)
+                .anyMatch(r -> r.constant().contains(character.id()));
+        return constant || (!inherited.acrossStages() && !row.hazard().isDangerous());
     }
 
     private int number(String kind, String name) {
@@ -232,27 +259,48 @@ public final class StudyCompiler {
                 character.type(),
                 stateCount(character),
                 conditions,
-                number("organ", character.organ().isEmpty() ? character.id() : character.organ()),
+                organ(character.organ()),
                 number("method", character.method()),
                 number("group", group(character)),
                 character.effort(),
                 character.uncertainty(),
                 misreading(character, leaves),
                 months == 0 ? MatrixCharacter.ALL_MONTHS : months,
-                isHazardousToObserve(character),
-                !character.tentative(),
-                confusable(character));
+                handling(character),
+                character.countsAgainstDangers(),
+                confusable(character),
+                absence(character),
+                study.scope().bodyPlan().around(character.organ()).stream()
+                        .map(this::organ)
+                        .toList());
+    }
+
+    /** Characters of which nobody says on what part they are seen are on one part together. */
+    private int organ(String organ) {
+        return number("organ", organ.strip().toLowerCase(Locale.ROOT));
+    }
+
+    /** The states that say that something is not there; of a count, 0. */
+    private static int absence(StudyCharacter character) {
+        int absence = character.type() == CharacterType.COUNT ? 1 : 0;
+        for (int s = 0; s < character.states().size(); s++) {
+            absence |= character.states().get(s).isAbsence() ? 1 << s : 0;
+        }
+        return absence;
+    }
+
+    /** A ratio that is measured by the same means as a part that takes handling takes it, too. */
+    private Handling handling(StudyCharacter character) {
+        return character.ratioOf().stream()
+                .flatMap(part -> study.character(part).stream())
+                .filter(p -> p.method().equals(character.method()))
+                .map(StudyCharacter::handling)
+                .max(Comparator.naturalOrder())
+                .filter(h -> h.compareTo(character.handling()) > 0)
+                .orElse(character.handling());
     }
 
     /** The nearest taxon above a row that has rates of its own gives them. */
-    /** A ratio that is measured by the same means as a part that takes handling takes it, too. */
-    private boolean isHazardousToObserve(StudyCharacter character) {
-        return character.isHandling()
-                || character.ratioOf().stream()
-                        .flatMap(part -> study.character(part).stream())
-                        .anyMatch(p -> p.hazardousToObserve() && p.method().equals(character.method()));
-    }
-
     private Misreading misreading(StudyCharacter character, List<StudyRow> leaves) {
         StudyCharacter.Trust trust = character.trust();
         double novice = trust.noviceRate(character.misreading());

@@ -106,6 +106,7 @@ public final class StudyRules {
                         new Violation(place(row), "weight", "How common '" + row.name() + "' is must be more than 0."));
             }
             checkParent(row, rows, found);
+            checkConstant(study, row, found);
             for (String parent : row.hybridOf()) {
                 if (parent.equals(row.id()) || !rows.containsKey(parent)) {
                     found.add(new Violation(
@@ -114,6 +115,34 @@ public final class StudyRules {
                             "'" + row.name() + "' cannot be a hybrid of '" + parent
                                     + "'. Choose other taxa of this study."));
                 }
+            }
+        }
+    }
+
+    /** What is said to be the same in all sexes, stages and morphs of a taxon must not differ in one of them. */
+    private static void checkConstant(Study study, StudyRow row, List<Violation> found) {
+        for (String id : row.constant()) {
+            List<String> differing = study.character(id).isEmpty()
+                    ? List.of()
+                    : study.scores().stream()
+                            .filter(s -> s.character().equals(id))
+                            .filter(s -> study.row(s.row())
+                                    .filter(r -> r.isSemaphoront() && row.id().equals(r.parent()))
+                                    .isPresent())
+                            .filter(s -> !(s.value() instanceof ScoreValue.Unknown))
+                            .map(s -> study.row(s.row()).orElseThrow().name())
+                            .toList();
+            if (study.character(id).isEmpty() || !differing.isEmpty()) {
+                found.add(new Violation(
+                        place(row),
+                        "constant",
+                        differing.isEmpty()
+                                ? "'" + id + "', which is said to be the same in all sexes and stages of '" + row.name()
+                                        + "', is not a character of this study."
+                                : "'" + study.character(id).orElseThrow().label()
+                                        + "' is said to be the same in all sexes, stages and morphs of '" + row.name()
+                                        + "', but is scored separately for " + String.join(", ", differing)
+                                        + ". Remove one of the two."));
             }
         }
     }

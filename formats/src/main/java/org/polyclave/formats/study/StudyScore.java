@@ -17,6 +17,7 @@ import org.polyclave.core.matrix.Measured;
  * @param date day of scoring as ISO 8601; empty if not known
  * @param concept the concept that the source used: "sensu Orrin", "s.l."
  * @param sample what it was measured on; null if not said
+ * @param confirmed who looked at it again and stands for it: what was imported is no evidence against a danger before
  */
 public record StudyScore(
         String row,
@@ -31,12 +32,14 @@ public record StudyScore(
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String scorer,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String date,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String concept,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Sample sample) {
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Sample sample,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Confirmation> confirmed) {
     public StudyScore {
         months = Missing.list(months);
         scorer = Missing.or(scorer, "");
         date = Missing.or(date, "");
         concept = Missing.or(concept, "");
+        confirmed = Missing.list(confirmed);
     }
 
     public StudyScore(
@@ -48,7 +51,7 @@ public record StudyScore(
             String source,
             boolean doubtful,
             String note) {
-        this(row, character, value, typed, basis, source, doubtful, note, List.of(), "", "", "", null);
+        this(row, character, value, typed, basis, source, doubtful, note, List.of(), "", "", "", null, List.of());
     }
 
     /** A score of which nobody said what it was measured on. */
@@ -65,9 +68,32 @@ public record StudyScore(
             String scorer,
             String date,
             String concept) {
-        this(row, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, null);
+        this(
+                row, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, null,
+                List.of());
     }
 
+    /** A score that nobody has confirmed. */
+    public StudyScore(
+            String row,
+            String character,
+            ScoreValue value,
+            String typed,
+            Basis basis,
+            String source,
+            boolean doubtful,
+            String note,
+            List<Integer> months,
+            String scorer,
+            String date,
+            String concept,
+            @Nullable Sample sample) {
+        this(
+                row, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, sample,
+                List.of());
+    }
+
+    /** Another value: whoever stood for the old one does not for this. */
     public StudyScore withValue(ScoreValue newValue, String newTyped) {
         return new StudyScore(
                 row, character, newValue, newTyped, basis, source, doubtful, note, months, scorer, date, concept,
@@ -76,28 +102,60 @@ public record StudyScore(
 
     public StudyScore withRow(String newRow) {
         return new StudyScore(
-                newRow, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, sample);
+                newRow, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, sample,
+                confirmed);
     }
 
     public StudyScore withDoubt(boolean newDoubt) {
         return new StudyScore(
-                row, character, value, typed, basis, source, newDoubt, note, months, scorer, date, concept, sample);
+                row, character, value, typed, basis, source, newDoubt, note, months, scorer, date, concept, sample,
+                confirmed);
     }
 
     public StudyScore withSource(String newSource) {
         return new StudyScore(
-                row, character, value, typed, basis, newSource, doubtful, note, months, scorer, date, concept, sample);
+                row, character, value, typed, basis, newSource, doubtful, note, months, scorer, date, concept, sample,
+                confirmed);
     }
 
     public StudyScore withMonths(List<Integer> newMonths) {
         return new StudyScore(
-                row, character, value, typed, basis, source, doubtful, note, newMonths, scorer, date, concept, sample);
+                row, character, value, typed, basis, source, doubtful, note, newMonths, scorer, date, concept, sample,
+                confirmed);
     }
 
     public StudyScore withSample(@Nullable Sample newSample) {
         return new StudyScore(
-                row, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, newSample);
+                row, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, newSample,
+                confirmed);
     }
+
+    public StudyScore withConfirmed(List<Confirmation> confirmations) {
+        return new StudyScore(
+                row,
+                character,
+                value,
+                typed,
+                basis,
+                source,
+                doubtful,
+                note,
+                months,
+                scorer,
+                date,
+                concept,
+                sample,
+                confirmations);
+    }
+
+    /**
+     * Somebody looked at a score beside what it comes from, and stands for it.
+     *
+     * @param by account
+     * @param date day as ISO 8601
+     * @param source by what it was checked
+     */
+    public record Confirmation(String by, String date, String source) {}
 
     /**
      * How many things were measured. One individual has several items: leaves, spores.

@@ -125,9 +125,9 @@ public final class TableWriter {
 
     private static String harm(StudyCharacter character) {
         if (!character.harms()) {
-            return character.isHandling() ? "hazardous" : "";
+            return character.hazardousToObserve() ? "hazardous" : "";
         }
-        return character.isHandling() ? "yes, hazardous" : "yes";
+        return character.hazardousToObserve() ? "yes, hazardous" : "yes";
     }
 
     private String conditions(StudyCharacter character) {

@@ -25,6 +25,7 @@ import org.polyclave.formats.apart.ContrastCard;
 import org.polyclave.formats.apart.ContrastCards;
 import org.polyclave.formats.apart.ContrastPrint;
 import org.polyclave.formats.apart.Hand;
+import org.polyclave.formats.apart.PairJudgement;
 import org.polyclave.formats.apart.Recognition;
 import org.polyclave.formats.apart.Recognitions;
 import org.polyclave.formats.apart.Totals;
@@ -82,8 +83,9 @@ public class ApartService {
         for (int i = 0; i < rows.size(); i++) {
             place[rows.get(i)] = i;
         }
+        PairJudgement judgement = PairJudgement.of(compiled, hand, pairs.verdicts());
         List<String> signs =
-                rows.stream().map(a -> signs(matrix, pairs.verdicts(), rows, a)).toList();
+                rows.stream().map(a -> signs(matrix, judgement, rows, a)).toList();
         List<List<Integer>> groups = pairs.groups().stream()
                 .map(g -> places(g, place))
                 .filter(g -> g.size() > 1 && needsTelling(matrix, rows, g))
@@ -94,7 +96,7 @@ public class ApartService {
                 ids(compiled, rows),
                 places(cache.similar(open.id(), compiled), place),
                 signs,
-                Totals.of(matrix, pairs.verdicts(), rows, hand.safely()),
+                Totals.of(matrix, judgement, rows, hand.safely()),
                 groups);
     }
 
@@ -110,7 +112,7 @@ public class ApartService {
                 > 1;
     }
 
-    private static String signs(Matrix matrix, PairVerdicts verdicts, List<Integer> rows, int a) {
+    private static String signs(Matrix matrix, PairJudgement verdicts, List<Integer> rows, int a) {
         StringBuilder signs = new StringBuilder();
         for (int b : rows) {
             if (b == a) {
@@ -222,7 +224,14 @@ public class ApartService {
                 .best(MOST_CELLS).stream().map(g -> cell(compiled, g)).toList();
         Map<String, Integer> missing = new LinkedHashMap<>();
         hand.rows(compiled).forEach(r -> missing.put(compiled.rows().get(r).id(), missing(compiled, verdicts, r)));
-        return new NextView(cells, missing, Totals.of(compiled.matrix(), verdicts, hand.rows(compiled), hand.safely()));
+        return new NextView(
+                cells,
+                missing,
+                Totals.of(
+                        compiled.matrix(),
+                        PairJudgement.of(compiled, hand, verdicts),
+                        hand.rows(compiled),
+                        hand.safely()));
     }
 
     private static WorthView cell(CompiledStudy compiled, ScoringGains.Gain gain) {

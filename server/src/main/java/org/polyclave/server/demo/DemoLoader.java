@@ -92,11 +92,13 @@ class DemoLoader {
     private void publish(Account author) {
         StudyAccess.Open open = studies.asOwner(SLUG, author.id());
         Map<String, String> words = editions.gate(open).findings().stream()
+                .filter(EditionService.GateFinding::blocking)
                 .collect(Collectors.toMap(
                         EditionService.GateFinding::danger,
                         f -> "Out of flower, " + f.dangerName()
                                 + " can look like the plants named here. Treat every tussock that you"
-                                + " cannot name as false tussock: gloves on, nothing near the mouth."));
+                                + " cannot name as false tussock: gloves on, nothing near the mouth.",
+                        (first, second) -> first));
         editions.publish(open, List.of(author.displayName(), "Oswin Brandreth"), words, PATIENCE);
     }
 }

@@ -9,17 +9,21 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeSet;
-import org.polyclave.core.separation.SafetyGate;
+import java.util.Set;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.formats.danger.DangerReport;
 import org.polyclave.formats.key.KeyRenderer;
 import org.polyclave.formats.key.KeyView;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScore;
 import org.polyclave.server.edition.persistence.EditionMapper;
 import org.polyclave.server.key.KeyService;
 import org.polyclave.server.picture.PictureStore;
@@ -73,17 +77,23 @@ public class EditionService implements StudyService.EditionCounter {
     }
 
     /**
-     * A dangerous row with the rows that it cannot surely be told from.
+     * A dangerous row that readers could not rule out against some rows.
      *
-     * @param fewest independent safe characters in the worst case: 0 or 1
+     * @param kind why
+     * @param blocking whether an edition needs words of the author about it
+     * @param features usable characters on different parts in the worst case: 0, 1 or 2
+     * @param confirmable how many cells could be confirmed so that more counts
      */
     public record GateFinding(
             String danger,
             String dangerName,
+            DangerReport.Kind kind,
+            boolean blocking,
             List<String> others,
             List<String> otherNames,
             List<Integer> months,
-            int fewest) {}
+            int features,
+            int confirmable) {}
 
     /** What stands between a study and its next edition. */
     public record Gate(List<GateFinding> findings, List<String> missing, List<EditionLine> editions) {}
@@ -110,34 +120,21 @@ public class EditionService implements StudyService.EditionCounter {
     }
 
     private static List<GateFinding> findings(CompiledStudy study) {
-        int months = 0;
-        for (int month : study.study().scope().months()) {
-            months |= 1 << (month - 1);
-        }
-        Map<Integer, List<SafetyGate.UnmetPair>> byDanger = new LinkedHashMap<>();
-        for (SafetyGate.UnmetPair pair : SafetyGate.unmet(study.matrix(), months == 0 ? 0xFFF : months)) {
-            byDanger.computeIfAbsent(pair.danger(), d -> new ArrayList<>()).add(pair);
-        }
         List<GateFinding> findings = new ArrayList<>();
-        byDanger.forEach((danger, pairs) -> {
-            TreeSet<Integer> failing = new TreeSet<>();
-            int fewest = SafetyGate.INDEPENDENT;
-            for (SafetyGate.UnmetPair pair : pairs) {
-                fewest = Math.min(fewest, pair.fewest());
-                for (int m = 0; m < 12; m++) {
-                    if ((pair.months() & (1 << m)) != 0) {
-                        failing.add(m + 1);
-                    }
-                }
+        for (DangerReport.Danger danger : DangerReport.of(study)) {
+            for (DangerReport.Failing failing : danger.failing()) {
+                findings.add(new GateFinding(
+                        danger.row(),
+                        danger.name(),
+                        failing.kind(),
+                        failing.blocking(),
+                        failing.others(),
+                        failing.otherNames(),
+                        failing.months(),
+                        failing.features(),
+                        danger.cells().size()));
             }
-            findings.add(new GateFinding(
-                    study.rows().get(danger).id(),
-                    study.rows().get(danger).name(),
-                    pairs.stream().map(p -> study.rows().get(p.other()).id()).toList(),
-                    pairs.stream().map(p -> study.rows().get(p.other()).name()).toList(),
-                    List.copyOf(failing),
-                    fewest));
-        });
+        }
         return findings;
     }
 
@@ -179,7 +176,7 @@ public class EditionService implements StudyService.EditionCounter {
                 published(study.study()),
                 key,
                 declarations,
-                KeyRenderer.cautions(study.study()));
+                cautions(study));
         String text = json.writeValueAsString(document);
         transactions.executeWithoutResult(t -> {
             editions.insert(open.slug(), number, open.id(), hash(text), text, open.account());
@@ -187,6 +184,23 @@ public class EditionService implements StudyService.EditionCounter {
             editions.supersede(open.slug(), number);
         });
         return number;
+    }
+
+    /** What every reader is told, and whether a second person stands for what is said of deadly taxa. */
+    private static List<String> cautions(CompiledStudy study) {
+        List<String> cautions = new ArrayList<>(KeyRenderer.cautions(study.study()));
+        Set<String> alone = new LinkedHashSet<>();
+        for (StudyRow row : study.rows()) {
+            boolean deadly = row.hazard() == Hazard.LIFE_THREATENING;
+            for (StudyScore score :
+                    study.scores().getOrDefault(row.id(), Map.of()).values()) {
+                if (deadly && score.confirmed().size() == 1) {
+                    alone.add(row.name());
+                }
+            }
+        }
+        alone.forEach(name -> cautions.add("What is said here of " + name + " was confirmed by one person only."));
+        return cautions;
     }
 
     /** What readers get of a study: no opinions that were not accepted, no specimens, no places of pictures. */
@@ -228,23 +242,44 @@ public class EditionService implements StudyService.EditionCounter {
     private static List<EditionDocument.Declaration> declarations(
             List<GateFinding> findings, Map<String, String> words) {
         List<GateFinding> undeclared = findings.stream()
+                .filter(GateFinding::blocking)
                 .filter(f -> words.getOrDefault(f.danger(), "").isBlank())
                 .toList();
         if (!undeclared.isEmpty()) {
             GateFinding first = undeclared.get(0);
-            throw Problems.unprocessable(
-                    "undeclared-danger",
-                    "'" + first.dangerName() + "' cannot be told from '" + String.join("', '", first.otherNames())
-                            + "' by two independent characters. Score what parts them, or declare it in words that readers see.",
-                    Map.of("findings", undeclared));
+            throw Problems.unprocessable("undeclared-danger", undeclared(first), Map.of("findings", undeclared));
         }
         return findings.stream()
                 .map(f -> new EditionDocument.Declaration(
-                        f.danger(),
-                        f.others(),
-                        f.months(),
-                        words.getOrDefault(f.danger(), "").strip()))
+                        f.danger(), f.others(), f.months(), f.blocking() ? words(f, words) : hard(f)))
                 .toList();
+    }
+
+    private static String words(GateFinding finding, Map<String, String> words) {
+        return words.getOrDefault(finding.danger(), "").strip();
+    }
+
+    private static String undeclared(GateFinding finding) {
+        String name = "'" + finding.dangerName() + "'";
+        String others = "'" + String.join("', '", finding.otherNames()) + "'";
+        return switch (finding.kind()) {
+            case NOT_IN_KEY -> name + " is dangerous and in no key. Score it, or declare it in words that readers see.";
+            case JOINED ->
+                "A key stops at a group that holds " + name + " and " + others
+                        + ". Let it go further, or declare it in words that readers see.";
+            default ->
+                name + " cannot be ruled out against " + others
+                        + ": that takes two reliable characters on two different parts. Score or confirm more, or declare it"
+                        + " in words that readers see.";
+        };
+    }
+
+    /** What readers are told of a danger that they can rule out, but hardly. */
+    private static String hard(GateFinding finding) {
+        return finding.dangerName() + " is hard to rule out where it might be "
+                + String.join(", ", finding.otherNames())
+                + ": look at more than one part, and at each part more than once. If in doubt, treat it as "
+                + finding.dangerName() + ".";
     }
 
     private static String hash(String text) {

@@ -2,18 +2,20 @@ package org.polyclave.server.identify;
 
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
-import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.WeakHashMap;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
 import org.polyclave.core.identify.Identification;
 import org.polyclave.core.identify.IdentifyOptions;
-import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.measure.RuleOfThumb;
 import org.polyclave.formats.key.KeyView;
@@ -35,7 +37,7 @@ public class IdentifyService {
     /** Standard uncertainties that make a "give or take". */
     private static final double BOTH_SIDES = 2;
 
-    private final Map<CompiledStudy, Map<Observer, AnyOrderIdentifier>> identifiers = new WeakHashMap<>();
+    private final Map<CompiledStudy, Map<String, AnyOrderIdentifier>> identifiers = new WeakHashMap<>();
 
     /**
      * One answer.
@@ -53,6 +55,13 @@ public class IdentifyService {
             @Schema(nullable = true) @Nullable Double uncertainty,
             @Schema(nullable = true) @Nullable RuleOfThumb rule,
             @Nullable List<Double> measured,
+            Answer.Certainty certainty,
+            @Nullable List<LookRequest> further) {}
+
+    /** Another independent look at the same character: states, or a reading in the character's unit. */
+    public record LookRequest(
+            List<String> states,
+            @Schema(nullable = true) @Nullable Double value,
             Answer.Certainty certainty) {}
 
     /**
@@ -82,11 +91,30 @@ public class IdentifyService {
     public record ContributionView(
             String character, String label, double bits, boolean implied, boolean contradicts, boolean known) {}
 
-    /** @param tells names of likely rows that the answer would tell apart */
-    public record QuestionView(String character, double bits, List<String> tells) {}
+    /**
+     * @param tells names of likely rows that the answer would tell apart
+     * @param protection whether it takes gloves and a tool while what it may be is open
+     */
+    public record QuestionView(String character, double bits, List<String> tells, boolean protection) {}
 
+    /**
+     * Whether a danger is ruled out, and what is missing.
+     *
+     * @param agreeing looks that speak against it so far
+     * @param features usable characters on different parts that separate it from the leader, 0, 1, or 2 and more
+     * @param looks ids of characters to look at, one a look; empty if what can be seen now is not enough
+     * @param later ids of characters that would help in other months
+     * @param laterMonths numbers of the months in which these can be seen
+     */
     public record MarginView(
-            KeyView.NameView name, boolean ruledOut, double odds, int independent, List<String> safeQuestions) {}
+            KeyView.NameView name,
+            boolean ruledOut,
+            int agreeing,
+            int features,
+            List<String> safeQuestions,
+            List<String> looks,
+            List<String> later,
+            List<Integer> laterMonths) {}
 
     /** What an answer by a rule of thumb came to, in the character's unit. */
     public record RoughView(String character, double value, double uncertainty) {}
@@ -102,8 +130,7 @@ public class IdentifyService {
             List<RoughView> rough) {}
 
     public IdentifyResponse identify(CompiledStudy compiled, IdentifyRequest request) {
-        AnyOrderIdentifier identifier =
-                identifier(compiled, request.observer() == null ? Observer.TRAINED : request.observer());
+        AnyOrderIdentifier identifier = identifier(compiled, request.observer());
         List<Answer> answers = new ArrayList<>();
         for (AnswerRequest answer : request.answers()) {
             answers.add(answer(compiled, answer));
@@ -123,11 +150,15 @@ public class IdentifyService {
         return view(compiled, identifier.identify(answers, options), answers);
     }
 
-    private AnyOrderIdentifier identifier(CompiledStudy compiled, Observer observer) {
+    private AnyOrderIdentifier identifier(CompiledStudy compiled, @Nullable Observer observer) {
         synchronized (identifiers) {
             return identifiers
-                    .computeIfAbsent(compiled, c -> new EnumMap<>(Observer.class))
-                    .computeIfAbsent(observer, o -> new AnyOrderIdentifier(compiled.matrix(), o));
+                    .computeIfAbsent(compiled, c -> new HashMap<>())
+                    .computeIfAbsent(
+                            observer == null ? "" : observer.name(),
+                            o -> observer == null
+                                    ? new AnyOrderIdentifier(compiled.matrix())
+                                    : new AnyOrderIdentifier(compiled.matrix(), observer));
         }
     }
 
@@ -137,11 +168,38 @@ public class IdentifyService {
             throw Problems.badRequest("no-such-character", "This key has no character '" + request.character() + "'.");
         }
         StudyCharacter character = compiled.characters().get(c);
-        if (character.type().isNumeric()) {
-            return new Answer(c, reading(request, character), request.certainty(), request.rule() != null);
+        List<Answer.Look> further = new ArrayList<>();
+        for (LookRequest look : request.further() == null ? List.<LookRequest>of() : request.further()) {
+            Observation seen = character.type().isNumeric()
+                    ? new Observation.Reading(
+                            positive(look.value(), character) * factor(character), usual(look.value(), character))
+                    : new Observation.Seen(mask(look.states(), character));
+            further.add(new Answer.Look(seen, look.certainty()));
         }
+        if (character.type().isNumeric()) {
+            return new Answer(c, reading(request, character), request.certainty(), request.rule() != null, further);
+        }
+        return new Answer(
+                c, new Observation.Seen(mask(request.states(), character)), request.certainty(), false, further);
+    }
+
+    private static double positive(@Nullable Double value, StudyCharacter character) {
+        if (value == null || !Double.isFinite(value) || value < 0) {
+            throw Problems.badRequest(
+                    "no-number", "An answer to '" + character.label() + "' needs a number of 0 or more.");
+        }
+        return value;
+    }
+
+    private static double usual(@Nullable Double value, StudyCharacter character) {
+        return character.type() == CharacterType.COUNT
+                ? 0.5
+                : Math.max(character.uncertainty(), READING_SHARE * positive(value, character) * factor(character));
+    }
+
+    private static int mask(List<String> states, StudyCharacter character) {
         int mask = 0;
-        for (String id : request.states()) {
+        for (String id : states) {
             int state = stateIndex(character, id);
             if (state < 0) {
                 throw Problems.badRequest("no-such-state", "'" + character.label() + "' has no state '" + id + "'.");
@@ -151,7 +209,7 @@ public class IdentifyService {
         if (mask == 0) {
             throw Problems.badRequest("no-state", "An answer to '" + character.label() + "' needs a state.");
         }
-        return new Answer(c, new Observation.Seen(mask), request.certainty());
+        return mask;
     }
 
     private static int stateIndex(StudyCharacter character, String id) {
@@ -162,11 +220,7 @@ public class IdentifyService {
     }
 
     private static Observation reading(AnswerRequest request, StudyCharacter character) {
-        Double value = request.value();
-        if (value == null || !Double.isFinite(value) || value < 0) {
-            throw Problems.badRequest(
-                    "no-number", "An answer to '" + character.label() + "' needs a number of 0 or more.");
-        }
+        double value = positive(request.value(), character);
         RuleOfThumb rule = request.rule();
         if (rule != null) {
             if (character.type() != CharacterType.LENGTH || value == 0) {
@@ -179,9 +233,7 @@ public class IdentifyService {
             return new Observation.Reading(rough.value(), BOTH_SIDES * rough.uncertainty());
         }
         double factor = factor(character);
-        double usual = character.type() == CharacterType.COUNT
-                ? 0.5
-                : Math.max(character.uncertainty(), READING_SHARE * value * factor);
+        double usual = usual(value, character);
         Double given = request.uncertainty();
         double uncertainty = given == null || !(given >= 0) ? usual : given * factor;
         return new Observation.Reading(value * factor, uncertainty);
@@ -212,17 +264,19 @@ public class IdentifyService {
                 .map(q -> new QuestionView(
                         compiled.characters().get(q.character()).id(),
                         q.bits(),
-                        toldApart(compiled, found, q.character())))
+                        toldApart(compiled, found, q.character()),
+                        q.advice() == Handling.Advice.PROTECTED))
                 .toList();
         List<MarginView> margins = found.margins().stream()
                 .map(m -> new MarginView(
                         name(compiled, m.row()),
                         m.ruledOut(),
-                        m.odds(),
-                        m.independent(),
-                        m.safeQuestions().stream()
-                                .map(c -> compiled.characters().get(c).id())
-                                .toList()))
+                        m.agreeing(),
+                        m.features(),
+                        characters(compiled, m.safeQuestions()),
+                        characters(compiled, m.looks()),
+                        characters(compiled, m.later()),
+                        months(compiled, m)))
                 .toList();
         return new IdentifyResponse(
                 standings,
@@ -237,6 +291,22 @@ public class IdentifyService {
                         .map(a ->
                                 rough(compiled.characters().get(a.character()), (Observation.Reading) a.observation()))
                         .toList());
+    }
+
+    private static List<String> characters(CompiledStudy compiled, List<Integer> characters) {
+        return characters.stream().map(c -> compiled.characters().get(c).id()).toList();
+    }
+
+    private static List<Integer> months(CompiledStudy compiled, Identification.Margin margin) {
+        int months = 0;
+        for (int c : margin.later()) {
+            months |= compiled.matrix().months(margin.row(), c);
+        }
+        int all = months;
+        return IntStream.rangeClosed(1, 12)
+                .filter(m -> (all & (1 << (m - 1))) != 0)
+                .boxed()
+                .toList();
     }
 
     private static RoughView rough(StudyCharacter character, Observation.Reading reading) {

@@ -24,6 +24,10 @@ class WebConfiguration implements WebMvcConfigurer {
             Map.entry("Progressing", Set.of("key")),
             Map.entry("MoveRequest", Set.of("parent", "before")),
             Map.entry("StudyRow", Set.of("parent")),
+            Map.entry("Assessment", Set.of("lowering")),
+            Map.entry("Part", Set.of("within")),
+            Map.entry("StudyState", Set.of("absent")),
+            Map.entry("TerminalView", Set.of("group")),
             Map.entry("Trust", Set.of("novice")),
             Map.entry("InGroup", Set.of("novice")),
             Map.entry("Assignment", Set.of("finished")),
@@ -44,7 +48,7 @@ class WebConfiguration implements WebMvcConfigurer {
             Map.entry("MeasuredCell", Set.of("range")),
             Map.entry("ThresholdView", Set.of("crossValidated")),
             Map.entry("StatementView", Set.of("wrong")),
-            Map.entry("AnswerRequest", Set.of("measured")),
+            Map.entry("AnswerRequest", Set.of("measured", "further")),
             Map.entry("TakenResponse", Set.of("value", "uncertainty")),
             Map.entry("DraftRequest", Set.of("item", "typed", "mark", "instrument", "standing", "note")));
 

@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.persistence.ChangeMapper;
+import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
@@ -26,10 +27,14 @@ import tools.jackson.databind.node.ObjectNode;
 @Component
 class ChangeLog {
     private final ChangeMapper changes;
+    private final StudyMapper studies;
+    private final LoweredHazards hazards;
     private final JsonMapper json;
 
-    ChangeLog(ChangeMapper changes, JsonMapper json) {
+    ChangeLog(ChangeMapper changes, StudyMapper studies, LoweredHazards hazards, JsonMapper json) {
         this.changes = changes;
+        this.studies = studies;
+        this.hazards = hazards;
         this.json = json;
     }
 
@@ -212,7 +217,17 @@ class ChangeLog {
     }
 
     /** Cells stand on rows and characters, so they go before these go, and come after these came. */
-    private void apply(StudyAccess.Open open, long set, long revision, List<Step> steps) {
+    private void apply(StudyAccess.Open open, long set, long revision, List<Step> wanted) {
+        List<Step> steps = wanted.stream()
+                .map(s -> s.object().kind() == StudyObject.Kind.ROW && s.before() != null && s.after() != null
+                        ? new Step(
+                                s.object(),
+                                s.before(),
+                                hazards.held(s.before(), s.after(), whoWrites(open)),
+                                s.revisionBefore(),
+                                s.revision())
+                        : s)
+                .toList();
         Map<StudyObject.Kind, List<Step>> gone = new EnumMap<>(StudyObject.Kind.class);
         Map<StudyObject.Kind, List<Step>> put = new EnumMap<>(StudyObject.Kind.class);
         for (StudyObject.Kind kind : StudyObject.Kind.values()) {
@@ -278,6 +293,10 @@ class ChangeLog {
             cells.add(cell(step.object()).set("after", tree(step.after())));
         }
         return cells.isEmpty() ? java.util.Optional.empty() : java.util.Optional.of(cells.toString());
+    }
+
+    private String whoWrites(StudyAccess.Open open) {
+        return studies.displayName(open.account());
     }
 
     private JsonNode tree(@Nullable String content) {

@@ -8,11 +8,11 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.separation.PairVerdicts;
-import org.polyclave.core.separation.SafetyGate;
 import org.polyclave.core.separation.ScoringGains;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Verdict;
 import org.polyclave.formats.apart.Totals;
+import org.polyclave.formats.danger.DangerReport;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.StudyRow;
 
@@ -44,7 +44,10 @@ final class NextBestStep {
         }
         PairVerdicts verdicts = PairVerdicts.of(matrix, SeparationContext.EVERYTHING);
         Totals totals = Totals.of(
-                matrix, verdicts, IntStream.range(0, matrix.rowCount()).boxed().toList(), false);
+                matrix,
+                verdicts::verdict,
+                IntStream.range(0, matrix.rowCount()).boxed().toList(),
+                false);
         Step step = step(matrix, verdicts, totals);
         return new StudyView.NextStep(
                 step.code(), step.at(), step.subject(), step.count(), step.month(), totals.open(), totals.thin());
@@ -68,14 +71,9 @@ final class NextBestStep {
         if (totals.open() > 0) {
             return open(matrix, verdicts, totals);
         }
-        List<SafetyGate.UnmetPair> unmet = SafetyGate.unmet(matrix, MatrixCharacter.ALL_MONTHS);
-        if (!unmet.isEmpty()) {
-            int danger = unmet.get(0).danger();
-            return new Step(
-                    "part-danger",
-                    card(danger, unmet.get(0).other()) + "&safely=true",
-                    compiled.rows().get(danger).name(),
-                    unmet.size());
+        Optional<Step> danger = danger();
+        if (danger.isPresent()) {
+            return danger.get();
         }
         List<ScoringGains.Gain> gains = new ScoringGains(matrix, SeparationContext.EVERYTHING, verdicts).best(NEARLY);
         if (!gains.isEmpty()) {
@@ -89,6 +87,26 @@ final class NextBestStep {
             return thinnest(matrix);
         }
         return gauges.editions() == 0 ? new Step("publish", "publish", "", 0) : new Step("review", "key", "", 0);
+    }
+
+    /** A danger that readers could not rule out: by cells that somebody has to stand for, or by more characters. */
+    private Optional<Step> danger() {
+        for (DangerReport.Danger danger : DangerReport.of(compiled)) {
+            if (danger.isBlocked()) {
+                int cells = danger.cells().size();
+                Step confirm = new Step("confirm-danger", "dangers?row=" + danger.row(), danger.name(), cells);
+                List<String> others = danger.failing().get(0).others();
+                return Optional.of(
+                        cells > 0 || others.isEmpty()
+                                ? confirm
+                                : new Step(
+                                        "part-danger",
+                                        "apart?rows=" + danger.row() + "," + others.get(0) + "&safely=true",
+                                        danger.name(),
+                                        others.size()));
+            }
+        }
+        return Optional.empty();
     }
 
     /** The best cell, or one nearly as good that can be seen now but not all year. */
@@ -117,7 +135,7 @@ final class NextBestStep {
         int most = 0;
         for (int month = 1; month <= YEAR; month++) {
             SeparationContext then = SeparationContext.EVERYTHING.in(1 << (month - 1));
-            int open = Totals.of(matrix, PairVerdicts.of(matrix, then), rows, false)
+            int open = Totals.of(matrix, PairVerdicts.of(matrix, then)::verdict, rows, false)
                     .open();
             if (open > most) {
                 most = open;

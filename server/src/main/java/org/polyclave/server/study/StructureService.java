@@ -18,6 +18,7 @@ import org.polyclave.formats.study.StudyScope;
 import org.polyclave.formats.study.StudyScore;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.persistence.ChangeMapper;
+import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -33,11 +34,13 @@ public class StructureService {
 
     private final StudyWriter writer;
     private final ChangeMapper changes;
+    private final StudyMapper studies;
     private final JsonMapper json;
 
-    StructureService(StudyWriter writer, ChangeMapper changes, JsonMapper json) {
+    StructureService(StudyWriter writer, ChangeMapper changes, StudyMapper studies, JsonMapper json) {
         this.writer = writer;
         this.changes = changes;
+        this.studies = studies;
         this.json = json;
     }
 
@@ -75,7 +78,7 @@ public class StructureService {
     public StudyWriter.Written putRow(StudyAccess.Open open, StudyRow draft, long seen) {
         StudyWriter.Locked locked = writer.lock(open);
         StudyRow old = locked.study().row(draft.id()).orElseThrow(Problems::notFound);
-        StudyRow row = settled(draft);
+        StudyRow row = withReason(old, settled(draft));
         List<StudyRow> rows = mapped(locked.study().rows(), r -> {
             boolean stage = row.id().equals(r.parent()) && r.isSemaphoront();
             return r.equals(old) ? row : stage ? r.withLabel(row.label()) : r;
@@ -218,13 +221,54 @@ public class StructureService {
         return writer.write(open, id, edits);
     }
 
-    /** Recorded hazards say how severe the worst is. */
+    /** Recorded hazards say how severe the worst is; none makes a taxon less severe than its own assessment. */
     private static StudyRow settled(StudyRow row) {
         return row.hazards().stream()
                 .map(StudyRow.HazardRecord::severity)
+                .filter(worst -> worst.compareTo(row.hazard()) > 0)
                 .max(Hazard::compareTo)
                 .map(row::withHazard)
                 .orElse(row);
+    }
+
+    /** Who lowers a severity at their desk says why and by what; it stands until somebody else confirms. */
+    private static StudyRow withReason(StudyRow old, StudyRow row) {
+        boolean lowered = LoweredHazards.standing(row).compareTo(LoweredHazards.standing(old)) < 0
+                || row.hazard().compareTo(old.hazard()) < 0;
+        StudyRow.Lowering told = row.assessment().lowering();
+        boolean said =
+                told != null && !told.reason().isBlank() && !told.source().isBlank();
+        if (lowered && old.hazard().compareTo(Hazard.CAUTION) >= 0 && !said) {
+            throw Problems.unprocessable(
+                    "hazard-lowered",
+                    "'" + old.name()
+                            + "' was recorded as more dangerous. Say why it is less so and by what source; until"
+                            + " a second person confirms, the higher severity stands.",
+                    Map.of());
+        }
+        // Nobody takes away by this way what somebody else has to confirm.
+        StudyRow.Lowering pending = old.assessment().lowering();
+        return !lowered && told == null && pending != null && row.hazard().compareTo(pending.hazard()) < 0
+                ? row.withAssessment(new StudyRow.Assessment(row.assessment().source(), pending))
+                : row;
+    }
+
+    /** A second person agrees that a taxon is less dangerous than was recorded. */
+    @Transactional
+    public StudyWriter.Written confirmHazard(StudyAccess.Open open, String id, long seen) {
+        StudyWriter.Locked locked = writer.lock(open);
+        StudyRow row = locked.study().row(id).orElseThrow(Problems::notFound);
+        StudyRow.Lowering lowering = row.assessment().lowering();
+        if (lowering == null) {
+            throw Problems.badRequest("nothing-lowered", "Nothing of this taxon's hazard waits for confirmation.");
+        }
+        if (lowering.by().equals(studies.displayName(open.account()))) {
+            throw Problems.unprocessable(
+                    "second-person", "You lowered this severity yourself. Somebody else must confirm it.", Map.of());
+        }
+        StudyRow confirmed = row.withAssessment(new StudyRow.Assessment(lowering.source(), null));
+        double position = StudyWriter.position(changes.rowPlaces(open.id()), id);
+        return writer.write(open, id, List.of(writer.edit(StudyObject.row(id), confirmed, position, seen)));
     }
 
     /** New states get identifiers of their own. */
@@ -249,7 +293,8 @@ public class StructureService {
                     state.mistakenFor(),
                     state.swatch(),
                     state.comparedWith(),
-                    state.picture()));
+                    state.picture(),
+                    state.absent()));
         }
         return draft.withStates(states);
     }

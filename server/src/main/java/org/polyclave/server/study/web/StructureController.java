@@ -84,6 +84,16 @@ class StructureController {
         return structure.putRow(open(slug, who), request.row().withId(id), request.seen());
     }
 
+    /** By somebody else than who lowered it. */
+    @PostMapping("/rows/{id}/hazard-confirmation")
+    StudyWriter.Written confirmHazard(
+            @PathVariable String slug,
+            @PathVariable String id,
+            @RequestParam long seen,
+            @AuthenticationPrincipal @Nullable SignedIn who) {
+        return structure.confirmHazard(open(slug, who), id, seen);
+    }
+
     @PostMapping("/rows/{id}/move")
     StudyWriter.Written moveRow(
             @PathVariable String slug,

@@ -1,0 +1,235 @@
+package org.polyclave.formats.danger;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.IntStream;
+import org.polyclave.core.evidence.UsableEvidence;
+import org.polyclave.core.gate.SafetyGate;
+import org.polyclave.core.matrix.Handling;
+import org.polyclave.core.matrix.Harm;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.separation.StrictSeparation;
+import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.HazardTree;
+import org.polyclave.formats.study.Inheritance;
+import org.polyclave.formats.study.StudyCharacter;
+import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.StudyScope;
+import org.polyclave.formats.study.StudyScore;
+import org.polyclave.formats.study.Targets;
+
+/** How each dangerous row stands against the names that are not dangerous, in the months that a study claims to serve. */
+public final class DangerReport {
+    private static final int YEAR = 0xFFF;
+    /** With three characters a novice rules a danger out far oftener than with two. */
+    private static final int ENOUGH = 3;
+
+    private final CompiledStudy compiled;
+    private final Matrix matrix;
+    private final UsableEvidence evidence;
+    private final StrictSeparation separation;
+    private final Inheritance inheritance;
+
+    /** How a danger fails. */
+    public enum Kind {
+        /** It is scored in part only: what else there is of it is in no key. */
+        NOT_IN_KEY,
+        JOINED,
+        TOO_FEW,
+        OUT_OF_REACH,
+        HARD
+    }
+
+    /**
+     * One way in which a danger fails, against all names alike.
+     *
+     * @param months numbers 1 to 12
+     * @param features usable characters on different parts in the worst case: 0, 1 or 2
+     */
+    public record Failing(
+            Kind kind,
+            boolean blocking,
+            List<String> others,
+            List<String> otherNames,
+            List<Integer> months,
+            int features) {}
+
+    /** Why a cell is no evidence against a danger yet. */
+    public enum Why {
+        IMPORTED,
+        /** A sex, stage or part shows what its taxon does, as far as anybody knows. */
+        INHERITED,
+        DOUBTFUL
+    }
+
+    /**
+     * A cell that somebody has to stand for.
+     *
+     * @param text what it says
+     * @param source where it comes from
+     */
+    public record CellToConfirm(
+            String row, String rowName, String character, String label, String text, String source, Why why) {}
+
+    /**
+     * A dangerous row.
+     *
+     * @param cells the fewest cells, found greedily, after whose confirmation more can be ruled out
+     */
+    public record Danger(String row, String name, Hazard severity, List<Failing> failing, List<CellToConfirm> cells) {
+        public boolean isBlocked() {
+            return failing.stream().anyMatch(Failing::blocking);
+        }
+    }
+
+    private DangerReport(CompiledStudy compiled) {
+        this.compiled = compiled;
+        matrix = compiled.matrix();
+        evidence = new UsableEvidence(matrix);
+        separation = new StrictSeparation(matrix);
+        inheritance = new Inheritance(compiled.study().rows(), compiled.scores());
+    }
+
+    /** The months that a study claims to serve, as a bit set. */
+    public static int claimedMonths(StudyScope scope) {
+        int months = scope.months().stream().mapToInt(m -> 1 << (m - 1)).reduce(0, (a, b) -> a | b);
+        return months == 0 ? YEAR : months;
+    }
+
+    /** Every dangerous row, those that fail in nothing too. */
+    public static List<Danger> of(CompiledStudy compiled) {
+        return new DangerReport(compiled).dangers();
+    }
+
+    private List<Danger> dangers() {
+        List<SafetyGate.Unmet> unmet =
+                SafetyGate.unmet(matrix, claimedMonths(compiled.study().scope()));
+        List<Danger> dangers = new ArrayList<>();
+        for (int h = 0; h < matrix.rowCount(); h++) {
+            int danger = h;
+            if (matrix.row(h).hazard().isDangerous()) {
+                List<SafetyGate.Unmet> own =
+                        unmet.stream().filter(u -> u.danger() == danger).toList();
+                dangers.add(new Danger(
+                        compiled.rows().get(h).id(),
+                        compiled.rows().get(h).name(),
+                        matrix.row(h).hazard(),
+                        failing(own),
+                        cells(h, own)));
+            }
+        }
+        dangers.addAll(notInKey());
+        return dangers;
+    }
+
+    private List<Danger> notInKey() {
+        List<Danger> found = new ArrayList<>();
+        HazardTree hazards = new HazardTree(compiled.study().rows());
+        for (StudyRow row : Targets.leftOut(compiled.study().rows(), compiled.scores())) {
+            Hazard severity =
+                    hazards.of(compiled.study().row(row.id()).orElse(row)).severity();
+            if (severity.isDangerous()) {
+                Failing failing = new Failing(Kind.NOT_IN_KEY, true, List.of(), List.of(), numbers(YEAR), 0);
+                found.add(new Danger(row.id(), row.name(), severity, List.of(failing), List.of()));
+            }
+        }
+        return found;
+    }
+
+    private List<Failing> failing(List<SafetyGate.Unmet> unmet) {
+        Map<SafetyGate.Kind, List<SafetyGate.Unmet>> byKind = new LinkedHashMap<>();
+        unmet.forEach(
+                u -> byKind.computeIfAbsent(u.kind(), k -> new ArrayList<>()).add(u));
+        List<Failing> failing = new ArrayList<>();
+        byKind.forEach((kind, of) -> failing.add(new Failing(
+                Kind.valueOf(kind.name()),
+                kind.isBlocking(),
+                of.stream().map(u -> compiled.rows().get(u.other()).id()).toList(),
+                of.stream().map(u -> compiled.rows().get(u.other()).name()).toList(),
+                numbers(of.stream().mapToInt(SafetyGate.Unmet::months).reduce(0, (a, b) -> a | b)),
+                of.stream().mapToInt(SafetyGate.Unmet::features).min().orElse(0))));
+        failing.sort(Comparator.comparing(Failing::kind));
+        return failing;
+    }
+
+    private static List<Integer> numbers(int months) {
+        return IntStream.rangeClosed(1, 12)
+                .filter(m -> (months & (1 << (m - 1))) != 0)
+                .boxed()
+                .toList();
+    }
+
+    private List<CellToConfirm> cells(int h, List<SafetyGate.Unmet> unmet) {
+        Set<Integer> chosen = new TreeSet<>();
+        Set<List<Integer>> cells = new LinkedHashSet<>();
+        for (SafetyGate.Unmet pair : unmet) {
+            if (pair.kind() == SafetyGate.Kind.TOO_FEW || pair.kind() == SafetyGate.Kind.OUT_OF_REACH) {
+                for (int c : toConfirm(h, pair.other(), pair.characters(), chosen)) {
+                    chosen.add(c);
+                    for (int row : new int[] {h, pair.other()}) {
+                        if (!matrix.isUsable(row, c)) {
+                            cells.add(List.of(row, c));
+                        }
+                    }
+                }
+            }
+        }
+        return cells.stream()
+                .flatMap(cell -> cell(cell.get(0), cell.get(1)).stream())
+                .toList();
+    }
+
+    /** Characters that would count if somebody stood for their cells, those that are chosen already first. */
+    private List<Integer> toConfirm(int h, int other, List<Integer> usable, Set<Integer> chosen) {
+        Harm harm = matrix.row(h).harm().and(matrix.row(other).harm());
+        List<Integer> candidates = new ArrayList<>(IntStream.range(0, matrix.characterCount())
+                .filter(c -> evidence.wouldSeparate(h, other, c) && separation.separates(h, other, c))
+                .filter(c -> matrix.character(c).handling().advice(harm) != Handling.Advice.NEVER)
+                .boxed()
+                .toList());
+        candidates.removeAll(usable);
+        candidates.sort(Comparator.comparing((Integer c) -> !chosen.contains(c))
+                .thenComparing(c -> matrix.character(c).misreading().novice()));
+        List<Integer> all = new ArrayList<>(usable);
+        List<Integer> wanted = new ArrayList<>();
+        for (int c : candidates) {
+            boolean enough = all.size() >= ENOUGH && evidence.areOfTwoParts(all);
+            boolean helps = all.size() < 2 || evidence.areOfTwoParts(all) || isOnAnotherPart(all, c);
+            if (!enough && helps) {
+                all.add(c);
+                wanted.add(c);
+            }
+        }
+        return wanted;
+    }
+
+    private boolean isOnAnotherPart(List<Integer> characters, int c) {
+        return characters.stream().anyMatch(d -> matrix.character(c).isApartFrom(matrix.character(d)));
+    }
+
+    private Optional<CellToConfirm> cell(int row, int c) {
+        StudyRow of = compiled.rows().get(row);
+        StudyCharacter character = compiled.characters().get(c);
+        return inheritance.effective(of.id(), character.id()).map(effective -> {
+            StudyScore score = effective.score();
+            Why why = score.doubtful() ? Why.DOUBTFUL : effective.inherited() ? Why.INHERITED : Why.IMPORTED;
+            return new CellToConfirm(
+                    of.id(),
+                    of.name(),
+                    character.id(),
+                    character.label(),
+                    NotationPrinter.print(score.value(), character),
+                    score.source(),
+                    why);
+        });
+    }
+}
