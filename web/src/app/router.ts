@@ -27,6 +27,7 @@ export const router = createRouter({
         { path: 'characters', component: () => import('@/features/characters').then((m) => m.CharactersPage) },
         { path: 'score', component: () => import('@/features/score').then((m) => m.ScorePage) },
         { path: 'apart', component: () => import('@/features/apart').then((m) => m.TellApartPage) },
+        { path: 'dangers', component: () => import('@/features/danger').then((m) => m.DangersPage) },
         { path: 'key', component: () => import('@/features/key').then((m) => m.KeyPage) },
         { path: 'any-order', component: () => import('@/features/identify').then((m) => m.StudyAnyOrderPage) },
         { path: 'apparatus', component: () => import('@/features/apparatus').then((m) => m.ApparatusPage) },

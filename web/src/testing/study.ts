@@ -44,6 +44,9 @@ export const row = (id: string, more: Partial<Schemas['StudyRow']> = {}): Schema
   occurrence: { months: [], habitat: '', regions: [] },
   placements: [],
   naming: 'POSSIBLE',
+  coverage: { covers: 'BY_RULE', rest: '', describes: 'BY_KIND' },
+  assessment: { source: '' },
+  constant: [],
   ...more,
 });
 

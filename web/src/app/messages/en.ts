@@ -132,7 +132,9 @@ export default {
     'part-pairs':
       'Score what parts {subject}: nothing separates them yet. | Score what parts {subject}: nothing separates {n} pairs yet.',
     'part-danger':
-      'Score what parts {subject} from its lookalike: they lack two independent characters in some month. | Score what parts {subject} from its lookalikes: {n} pairs lack two independent characters in some month.',
+      'Find characters that separate {subject} from its lookalike: readers cannot rule it out. | Find characters that separate {subject} from {n} lookalikes: readers cannot rule it out.',
+    'confirm-danger':
+      'Readers cannot rule out {subject}. | Confirm one cell, so that readers can rule out {subject}. | Confirm {n} cells, so that readers can rule out {subject}.',
     'score-cell':
       'Score {subject}: no other score is likelier to make a thin pair firm. | Score {subject}: no other score is likelier to make one of {n} thin pairs firm.',
     'score-cell-season':

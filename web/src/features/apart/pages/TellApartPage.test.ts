@@ -29,6 +29,7 @@ const name = (id: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN'):
   rank: 'species',
   hazard,
   hazardText: hazard === 'SERIOUS' ? 'serious hazard: sap.' : 'no hazard known',
+  folded: [],
 });
 
 const cell = (text: string, more: Partial<Schemas['ShownCell']> = {}): Schemas['ShownCell'] => ({

@@ -88,11 +88,16 @@ const views = ['cover', 'key', 'any-order', 'taxa'];
         <section class="cautions" aria-labelledby="cautions">
           <h2 id="cautions"><v-icon :icon="mdiAlert" aria-hidden="true" /> {{ $t('edition.cautions') }}</h2>
           <p v-for="c in doc.cautions" :key="c">{{ c }}</p>
-          <template v-for="d in doc.declarations" :key="d.danger">
+          <template v-for="(d, i) in doc.declarations" :key="i">
             <p>
-              <strong>{{
-                $t('edition.notApart', { danger: nameOf(d.danger), others: d.others.map(nameOf).join('; ') })
-              }}</strong>
+              <strong v-if="d.others.length"
+                >{{ $t('edition.notApart', { danger: nameOf(d.danger), others: d.others.map(nameOf).join('; ') }) }}
+                {{
+                  d.months.length === 12
+                    ? $t('edition.inEveryMonth')
+                    : $t('edition.inMonths', { months: d.months.map((m) => $t(`month.${m}`)).join(', ') })
+                }}</strong
+              >
               {{ d.text }}
             </p>
           </template>

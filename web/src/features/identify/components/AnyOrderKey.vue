@@ -8,7 +8,7 @@ import { useRules, type Rule } from '@/features/rough';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import TaxonName from '@/shared/TaxonName.vue';
 import { usePreferences } from '@/stores/preferences';
-import { decode, encode, requestOf, toggled, type Certainty, type Given } from '../logic/answers';
+import { decode, encode, lookedAgain, requestOf, toggled, type Certainty, type Given } from '../logic/answers';
 import DangerNote from './DangerNote.vue';
 import EvidenceLadder from './EvidenceLadder.vue';
 import QuestionCard from './QuestionCard.vue';
@@ -66,7 +66,8 @@ const answeredCharacters = computed(() => answers.value.flatMap((a) => byId.valu
 const suggestions = computed(() =>
   (result.data.value?.questions ?? []).flatMap((q) => {
     const character = byId.value.get(q.character);
-    const reason = t('ask.tells', { names: q.tells.join(', '), bits: q.bits.toFixed(1) });
+    const told = t('ask.tells', { names: q.tells.join(', '), bits: q.bits.toFixed(1) });
+    const reason = q.protection ? `${told} ${t('ask.protection')}` : told;
     return character ? [{ character, reason }] : [];
   }),
 );
@@ -186,6 +187,7 @@ function sure(character: string, certainty: Certainty) {
               @certainty="sure(c.id, $event)"
               @pass="pass(c.id, $event)"
               @withdraw="give(without(c.id))"
+              @again="give(lookedAgain(answers, c.id, $event))"
             />
           </details>
         </div>

@@ -16,6 +16,9 @@ const emit = defineEmits<{ ask: [character: string] }>();
 const notRuledOut = computed(() => props.margins.filter((m) => !m.ruledOut));
 const ruledOut = computed(() => props.margins.filter((m) => m.ruledOut));
 const outsideDanger = computed(() => props.outside.filter((o) => isDangerous(o.hazard)));
+const nameOf = (m: Schemas['MarginView']) => m.name.label + (m.name.stage ? `, ${m.name.stage}` : '');
+/** What to look at next, in order; each once. */
+const first = (m: Schemas['MarginView']) => [...new Set([...m.looks, ...m.safeQuestions])].slice(0, 3);
 const labelOf = (id: string) => props.labels.get(id)?.label ?? id;
 </script>
 
@@ -27,14 +30,26 @@ const labelOf = (id: string) => props.labels.get(id)?.label ?? id;
         <li v-for="m in notRuledOut" :key="m.name.row">
           <strong><TaxonName :label="m.name.label" :stage="m.name.stage" /></strong>
           <HazardMark :hazard="m.name.hazard" />
-          <span v-if="m.safeQuestions.length" class="how">
+          <span v-if="m.features > 1 && m.safeQuestions.length" class="how">
+            {{
+              m.looks.length
+                ? $t('margin.missing', { n: m.agreeing, all: m.agreeing + m.looks.length })
+                : $t('margin.notEnoughNow')
+            }}
             {{ $t('margin.look') }}
-            <template v-for="(q, i) in m.safeQuestions.slice(0, 3)" :key="q"
+            <template v-for="(q, i) in first(m)" :key="q"
               ><template v-if="i">, </template
               ><button type="button" @click="emit('ask', labelOf(q))">{{ labelOf(q) }}</button></template
-            >
+            >{{ $t('margin.otherwise', { name: nameOf(m) }) }}
           </span>
-          <span v-else class="how">{{ $t('margin.none') }}</span>
+          <span v-else-if="m.features > 1" class="how">{{ $t('margin.none') }}</span>
+          <span v-else class="how">{{ $t('margin.never', { name: nameOf(m) }) }}</span>
+          <span v-if="m.later.length && !m.looks.length" class="how">{{
+            $t('margin.later', {
+              what: m.later.slice(0, 3).map(labelOf).join(', '),
+              months: m.laterMonths.map((n) => $t(`month.${n}`)).join(', '),
+            })
+          }}</span>
         </li>
         <li v-for="o in outsideDanger" :key="o.name">
           <strong><TaxonName :label="o.name" /></strong> <HazardMark :hazard="o.hazard" /> {{ $t('margin.outside') }}
@@ -45,7 +60,7 @@ const labelOf = (id: string) => props.labels.get(id)?.label ?? id;
     <p v-if="ruledOut.length" class="ruled">
       {{
         $t('margin.ruledOut', {
-          names: ruledOut.map((m) => m.name.label + (m.name.stage ? ', ' + m.name.stage : '')).join('; '),
+          names: ruledOut.map(nameOf).join('; '),
         })
       }}
     </p>

@@ -4,7 +4,7 @@ import type { Schemas } from '@/api/client';
 import GlossaryText from '@/shared/GlossaryText.vue';
 import { RoughLength, type Rule } from '@/features/rough';
 import StatePicture from '@/shared/StatePicture.vue';
-import type { Certainty, Given } from '../logic/answers';
+import { MOST_LOOKS, type Certainty, type Given } from '../logic/answers';
 
 /** One question, with its answers as large targets. */
 const props = defineProps<{
@@ -20,6 +20,7 @@ const emit = defineEmits<{
   certainty: [certainty: Certainty];
   pass: [why: 'not-sure' | 'cannot-see'];
   withdraw: [];
+  again: [state: string];
 }>();
 const typed = ref('');
 const months = Array.from({ length: 12 }, (_, i) => String(i + 1));
@@ -32,6 +33,7 @@ const options = computed(() =>
     swatch: s.swatch,
   })),
 );
+const labelOf = (id: string) => options.value.find((o) => o.id === id)?.label ?? id;
 const answered = computed(() => props.given !== undefined && props.given.passed === null);
 
 function measure() {
@@ -85,6 +87,19 @@ function measure() {
       <span>{{ character.unit }}</span>
       <button type="submit">{{ $t('ask.enter') }}</button>
     </form>
+    <div v-if="answered && options.length && !given?.rule" class="again">
+      <p class="quiet">
+        {{ $t('ask.again') }}
+        <template v-if="given?.again?.length">{{
+          $t('ask.looks', { n: given.again.length + 1, more: given.again.map(labelOf).join(', ') })
+        }}</template>
+      </p>
+      <div v-if="(given?.again?.length ?? 0) < MOST_LOOKS - 1" class="foot">
+        <button v-for="o in options" :key="o.id" type="button" class="link" @click="emit('again', o.id)">
+          {{ o.label }}
+        </button>
+      </div>
+    </div>
     <RoughLength v-if="character.type === 'LENGTH'" class="foot" @told="(times, rule) => emit('rough', times, rule)" />
     <div class="foot">
       <template v-if="answered">
@@ -131,6 +146,11 @@ h4 {
   font-family: var(--sans);
   font-size: 0.82rem;
   color: rgb(var(--v-theme-primary));
+}
+
+.again p {
+  margin: 0.5rem 0 0;
+  font-size: 0.92rem;
 }
 
 .note,

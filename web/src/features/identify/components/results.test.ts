@@ -6,7 +6,7 @@ import EvidenceLadder from './EvidenceLadder.vue';
 import VerdictNote from './VerdictNote.vue';
 
 const name = (row: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN', stage = '') =>
-  ({ row, label: row, stage, plain: '', rank: 'species', hazard, hazardText: '' }) as Schemas['NameView'];
+  ({ row, label: row, stage, plain: '', rank: 'species', hazard, hazardText: '', folded: [] }) as Schemas['NameView'];
 const standing = (row: string, posterior: number, bits: number[], extra = {}) =>
   ({
     name: name(row),
@@ -57,23 +57,28 @@ describe('danger', () => {
     ({
       name: name(row, 'LIFE_THREATENING', 'shoot'),
       ruledOut,
-      odds: 1,
-      independent: 0,
+      agreeing: 1,
+      features: safeQuestions.length ? 2 : 0,
       safeQuestions,
+      looks: safeQuestions.flatMap((q) => [q, q]),
+      later: [],
+      laterMonths: [],
     }) as Schemas['MarginView'];
 
   test('that is not ruled out is named with the safe way to do so', async () => {
     const note = await mount(DangerNote, { margins: [margin('Near bane', false, ['margin'])], outside, labels }, [
       'ask',
     ]);
-    expect(note.text()).toMatch(/Near bane, shoot\s*life-threatening\s*Safe to look at: leaf margin/);
+    expect(note.text()).toMatch(
+      /Near bane, shoot\s*life-threatening\s*1 of about 3 agreeing looks. Look at: leaf margin/,
+    );
     note.byText('button', 'leaf margin').click();
     expect(note.heard).toEqual([['ask', 'leaf margin']]);
   });
 
   test('without a safe way defers to a qualified person', async () => {
     const note = await mount(DangerNote, { margins: [margin('Near bane', false, [])], outside: [], labels });
-    expect(note.text()).toContain('ask a qualified person');
+    expect(note.text()).toContain('This key cannot rule it out');
   });
 
   test('outside the key is never ruled out by it', async () => {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { decode, encode, requestOf, toggled, type Given } from './answers';
+import { decode, encode, requestOf, toggled, type Given, lookedAgain } from './answers';
 
 const characters = [
   { id: 'margin', type: 'STATES', states: [{ id: 'toothed' }, { id: 'entire' }] },
@@ -49,4 +49,15 @@ test('a rough length goes with what was measured of one’s own', () => {
   const request = requestOf([rough], false, 0, false, (rule) => (rule === 'FINGER_WIDTH' ? [15, 16, 17] : []));
   expect(request.answers[0]).toMatchObject({ value: 2, rule: 'FINGER_WIDTH', measured: [15, 16, 17] });
   expect(requestOf([answers[1] as Given], false, 0, false).answers[0]).not.toHaveProperty('rule');
+});
+
+test('further looks are kept in the address, reach the server, and stop at the fourth', () => {
+  const characters = [
+    { id: 'ring', type: 'STATES', states: [{ id: 'present' }, { id: 'absent' }] },
+  ] as unknown as Schemas['StudyCharacter'][];
+  let answers = toggled([], 'ring', 'present');
+  for (let k = 0; k < 5; k++) answers = lookedAgain(answers, 'ring', k === 1 ? 'absent' : 'present');
+  expect(answers[0]?.again).toEqual(['present', 'absent', 'present']);
+  expect(decode(encode(answers), characters)).toEqual(answers);
+  expect(requestOf(answers, false, 0, false).answers[0]?.further).toHaveLength(3);
 });

@@ -11,9 +11,14 @@ export interface Given {
   /** By which a length was told; then the value is how many times. */
   rule?: Rule;
   certainty: Certainty;
+  /** What other independent looks showed: another flower of the same plant, another person. One state each. */
+  again?: string[];
   /** "Not sure" and "cannot see": recorded, but no evidence. */
   passed: 'not-sure' | 'cannot-see' | null;
 }
+
+/** As many looks at one character count. */
+export const MOST_LOOKS = 4;
 
 const MARK: Record<Certainty, string> = { SURE: '', LIKELY: '~', UNSURE: '!' };
 
@@ -22,7 +27,8 @@ export function encode(answers: Given[]): string {
   return answers
     .map((a) => {
       const said = a.passed ?? (a.value !== null ? `=${a.value}${a.rule ? `*${a.rule}` : ''}` : a.states.join('+'));
-      return `${a.character}:${said}${a.passed ? '' : MARK[a.certainty]}`;
+      const again = (a.again ?? []).map((state) => `;${state}`).join('');
+      return `${a.character}:${said}${again}${a.passed ? '' : MARK[a.certainty]}`;
     })
     .join(',');
 }
@@ -52,8 +58,10 @@ function decodeOne(said: string, character: Schemas['StudyCharacter']): Given | 
     if (!Number.isFinite(value) || (name !== undefined && !rule)) return null;
     return { ...base, value, certainty, passed: null, ...(rule ? { rule } : {}) };
   }
-  const states = body.split('+').filter((s) => isState(s, character));
-  return states.length ? { ...base, states, certainty, passed: null } : null;
+  const [seen = '', ...looks] = body.split(';');
+  const states = seen.split('+').filter((s) => isState(s, character));
+  const again = looks.filter((s) => isState(s, character)).slice(0, MOST_LOOKS - 1);
+  return states.length ? { ...base, states, certainty, passed: null, ...(again.length ? { again } : {}) } : null;
 }
 
 function isState(id: string, character: Schemas['StudyCharacter']): boolean {
@@ -76,13 +84,25 @@ export function requestOf(
       certainty: a.certainty,
       ...(a.value === null ? {} : { value: a.value }),
       ...(a.rule ? { rule: a.rule, measured: measuredOf(a.rule) } : {}),
+      ...(a.again?.length
+        ? { further: a.again.map((state) => ({ states: [state], certainty: 'SURE' as const })) }
+        : {}),
     })),
     strikeOut,
     tolerance: 0,
     month,
     unavailable: answers.filter((a) => a.passed !== null).map((a) => a.character),
-    observer: novice ? 'NOVICE' : 'TRAINED',
+    observer: novice ? 'NOVICE' : undefined,
   };
+}
+
+/** Adds what another independent look showed; those beyond the fourth do not count and are not kept. */
+export function lookedAgain(answers: Given[], character: string, state: string): Given[] {
+  return answers.map((a) =>
+    a.character === character && a.passed === null
+      ? { ...a, again: [...(a.again ?? []), state].slice(0, MOST_LOOKS - 1) }
+      : a,
+  );
 }
 
 /** Adds or takes away a state of an answer; an answer without states is withdrawn. */
@@ -92,7 +112,14 @@ export function toggled(answers: Given[], character: string, state: string): Giv
   const states = had ? (old?.states ?? []).filter((s) => s !== state) : [...(old?.states ?? []), state];
   const rest = answers.filter((a) => a.character !== character);
   if (!states.length) return rest;
-  const next: Given = { character, states, value: null, certainty: old?.certainty ?? 'SURE', passed: null };
+  const next: Given = {
+    character,
+    states,
+    value: null,
+    certainty: old?.certainty ?? 'SURE',
+    passed: null,
+    ...(old?.again ? { again: old.again } : {}),
+  };
   const at = answers.findIndex((a) => a.character === character);
   return at < 0 ? [...rest, next] : answers.map((a) => (a.character === character ? next : a));
 }

@@ -65,13 +65,14 @@ function jump(couplet: number) {
             >{{ lead.couplet }}</a
           >
           <template v-else-if="lead.terminal">
-            <div v-for="n in lead.terminal.names" :key="n.row" class="end">
+            <div v-for="n in endsOf(lead.terminal)" :key="n.row" class="end">
               <router-link v-if="taxonLink" :to="`${taxonLink}${n.row}`" @click.stop
                 ><TaxonName :label="n.label" :stage="n.stage"
               /></router-link>
               <TaxonName v-else :label="n.label" :stage="n.stage" />
               <HazardMark :hazard="n.hazard" :text="n.hazardText" />
             </div>
+            <p v-if="lead.terminal.group" class="reason">{{ membersOf(lead.terminal) }}</p>
             <p v-if="lead.terminal.reason" class="reason">{{ lead.terminal.reason }}</p>
           </template>
         </div>
@@ -81,6 +82,16 @@ function jump(couplet: number) {
 </template>
 
 <script lang="ts">
+/** A group at which a key stops bears its own name; what belongs to it stands below. */
+function endsOf(terminal: Schemas['TerminalView']): Schemas['NameView'][] {
+  return terminal.group ? [terminal.group] : terminal.names;
+}
+
+function membersOf(terminal: Schemas['TerminalView']): string {
+  const group = terminal.group?.label;
+  return [...new Set(terminal.names.map((n) => (n.label === group && n.stage ? n.stage : n.label)))].join(', ');
+}
+
 function lower(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);
 }

@@ -9,7 +9,7 @@ const KEYS = '/api/studies/meadow/keys';
 
 const key = (text: string): Schemas['KeyView'] => {
   const end = (label: string): Schemas['TerminalView'] => ({
-    names: [{ row: label, label, stage: '', plain: '', rank: '', hazard: 'NONE_KNOWN', hazardText: '' }],
+    names: [{ row: label, label, stage: '', plain: '', rank: '', hazard: 'NONE_KNOWN', hazardText: '', folded: [] }],
     reason: '',
   });
   const lead = (words: string, label: string): Schemas['LeadView'] => ({

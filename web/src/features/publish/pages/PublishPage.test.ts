@@ -8,7 +8,30 @@ import PublishPage from './PublishPage.vue';
 const server = fakeServer();
 const EDITIONS = 'POST /api/studies/meadow/editions';
 const gate: Schemas['Gate'] = {
-  findings: [{ danger: 'bane', dangerName: 'Bane', others: ['mild'], otherNames: ['Mild'], months: [1, 2], fewest: 1 }],
+  findings: [
+    {
+      danger: 'bane',
+      dangerName: 'Bane',
+      kind: 'TOO_FEW',
+      blocking: true,
+      others: ['mild'],
+      otherNames: ['Mild'],
+      months: [1, 2],
+      features: 1,
+      confirmable: 2,
+    },
+    {
+      danger: 'bane',
+      dangerName: 'Bane',
+      kind: 'HARD',
+      blocking: false,
+      others: ['calm'],
+      otherNames: ['Calm'],
+      months: [3],
+      features: 2,
+      confirmable: 2,
+    },
+  ],
   missing: ['leavesOut'],
   editions: [{ number: 3, status: 'WITHDRAWN', reason: 'Colour was wrong', publishedAt: '2026-01-02', who: 'Isolde' }],
 };
@@ -31,6 +54,8 @@ test('the gate names each danger with what it cannot be told from, when, and wha
   const page = await open();
   expect(page.text()).toContain('Mild');
   expect(page.text()).toContain('January, February');
+  expect(page.text()).toContain('2 cells to confirm');
+  expect(page.all('textarea:not([aria-hidden])'), 'what is only hard needs no words').toHaveLength(1);
   expect(page.text()).toContain('What it leaves out');
   expect(page.text()).toContain('Colour was wrong');
 });

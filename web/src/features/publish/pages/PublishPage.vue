@@ -18,6 +18,11 @@ const gate = useQuery({
   queryKey: computed(() => ['gate', model.slug, model.study.value?.revision]),
   queryFn: () => api.get<Schemas['Gate']>(`/api/studies/${model.slug}/gate`),
 });
+/** A danger that fails in several ways is declared once. */
+const isFirst = (i: number) => {
+  const all = gate.data.value?.findings ?? [];
+  return all.findIndex((f) => f.blocking && f.danger === all[i]?.danger) === i;
+};
 const mayPublish = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 
 watch(
@@ -58,15 +63,26 @@ function publish() {
       <h2 id="gate">{{ $t('publish.gate') }}</h2>
       <p>{{ $t('publish.rule') }}</p>
       <p v-if="!gate.data.value.findings.length" class="good">{{ $t('publish.clear') }}</p>
-      <article v-for="f in gate.data.value.findings" :key="f.danger" class="finding">
+      <article
+        v-for="(f, i) in gate.data.value.findings"
+        :key="`${f.danger}/${f.kind}`"
+        class="finding"
+        :class="{ told: !f.blocking }"
+      >
         <h3>{{ f.dangerName }}</h3>
         <p>
-          {{ $t('publish.notApart', { names: f.otherNames.join('; '), n: f.fewest }, f.fewest) }}
+          {{ $t(`dangers.kind.${f.kind}`, { names: f.otherNames.join('; ') }) }}
           <span class="figures">{{
             f.months.length === 12 ? $t('publish.allYear') : f.months.map((m) => $t(`month.${m}`)).join(', ')
           }}</span>
         </p>
+        <p v-if="f.blocking && f.confirmable">
+          <router-link :to="`/studies/${model.slug}/dangers?row=${f.danger}`">{{
+            $t('publish.confirm', { n: f.confirmable }, f.confirmable)
+          }}</router-link>
+        </p>
         <v-textarea
+          v-if="f.blocking && isFirst(i)"
           v-model="words[f.danger]"
           :label="$t('publish.declare')"
           :readonly="!mayPublish"
@@ -118,6 +134,10 @@ function publish() {
   border-left: 4px solid rgb(var(--v-theme-error));
   padding: 0.25rem 0 0.25rem 1rem;
   margin: 1rem 0;
+}
+
+.finding.told {
+  border-left-color: var(--rule);
 }
 
 .good {

@@ -2,16 +2,21 @@
 import { mdiClose, mdiPlus } from '@mdi/js';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
+import { isDangerous } from '@/shared/hazards';
 import { KINDS, ROUTES, SEVERITIES } from '../logic/hazards';
 
 /** Recorded hazards of a taxon: kind, severity, routes, parts, caution. */
 const hazards = defineModel<Schemas['HazardRecord'][]>({ required: true });
-defineProps<{ readonly: boolean }>();
+/** @param worst what is known of the taxon already: a hazard that is recorded is no less severe unless somebody says so */
+const props = defineProps<{ readonly: boolean; worst: Schemas['StudyRow']['hazard'] }>();
 const { t } = useI18n();
 const severities = SEVERITIES.map((value) => ({ value, title: t(`hazard.${value}`) }));
 
 function add() {
-  hazards.value = [...hazards.value, { kind: '', severity: 'CAUTION', routes: [], parts: '', caution: '' }];
+  hazards.value = [
+    ...hazards.value,
+    { kind: '', severity: isDangerous(props.worst) ? props.worst : 'CAUTION', routes: [], parts: '', caution: '' },
+  ];
 }
 
 function remove(index: number) {

@@ -4,7 +4,9 @@ import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import { KNOWLEDGE, RANKS, STATUS } from '../logic/hazards';
 import RepeatedFields from '@/shared/RepeatedFields.vue';
+import CoverageFields from './CoverageFields.vue';
 import HazardList from './HazardList.vue';
+import HazardSource from './HazardSource.vue';
 import NameList from './NameList.vue';
 
 /** All that is said of a taxon, or of a sex or stage. */
@@ -16,6 +18,8 @@ const notFurther = computed({
   get: () => row.value.naming === 'NOT_FURTHER',
   set: (yes) => (row.value.naming = yes ? 'NOT_FURTHER' : 'POSSIBLE'),
 });
+const before = computed(() => props.rows.find((r) => r.id === row.value.id));
+const children = computed(() => props.rows.filter((r) => r.parent !== undefined && r.parent === row.value.id));
 const knowledge = KNOWLEDGE.map((value) => ({ value, title: t(`hazard.${value}`) }));
 const others = computed(() =>
   props.rows.filter((r) => r.id !== row.value.id && !r.stage).map((r) => ({ value: r.id, title: r.label })),
@@ -55,12 +59,14 @@ const status = computed({
       v-model="row.hazard"
       :items="knowledge"
       :label="$t('taxon.hazard')"
-      :readonly="readonly || row.hazards.length > 0"
+      :readonly="readonly"
       :hint="row.hazards.length ? $t('taxon.worst') : ''"
       persistent-hint
       :hide-details="!row.hazards.length"
     />
-    <HazardList v-model="row.hazards" :readonly="readonly" />
+    <HazardList v-model="row.hazards" :readonly="readonly" :worst="row.hazard" />
+    <HazardSource v-model="row" :readonly="readonly" :before="before" />
+    <CoverageFields v-if="children.length" v-model="row" :children="children" :readonly="readonly" />
     <NameList v-if="!isStage" v-model="row.names" :readonly="readonly" />
     <v-select
       v-model="row.occurrence.months"

@@ -48,11 +48,14 @@ const blank: Schemas['StudyRow'] = {
   occurrence: { months: [], habitat: '', regions: [] },
   placements: [],
   naming: 'POSSIBLE',
+  coverage: { covers: 'BY_RULE', rest: '', describes: 'BY_KIND' },
+  assessment: { source: '' },
+  constant: [],
 };
 
 function addTaxon() {
   newStage.value = false;
-  editing.begin({ ...blank });
+  editing.begin(structuredClone(blank));
 }
 
 /** A sex or stage belongs to the taxon that is selected, or to that of the sex or stage that is. */
@@ -62,7 +65,7 @@ function addStage() {
   if (!taxon) return;
   newStage.value = true;
   editing.begin({
-    ...blank,
+    ...structuredClone(blank),
     label: taxon.label,
     plain: taxon.plain,
     rank: taxon.rank,

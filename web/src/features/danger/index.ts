@@ -1,0 +1,1 @@
+export { default as DangersPage } from './pages/DangersPage.vue';
