@@ -305,7 +305,8 @@ export default {
     BEGINNER: 'for beginners',
   },
   completion: {
-    OPTIMAL: 'The shortest there is.',
+    BOUND_MET: 'No key of two leads a couplet can be shorter: the bound is met.',
+    OPTIMAL: 'Searched completely: no shorter key was found, with one limit tried in each stretch of numbers.',
     BOUNDED: 'Good, not proven shortest.',
     BUDGET_EXHAUSTED: 'Search stopped at its limit.',
     CANCELLED: 'Cancelled.',

@@ -7,7 +7,15 @@ export function byKind(findings: Finding[]): [string, Finding[]][] {
   return [...groups];
 }
 
-const ABOUT_TAXA = ['hazard-not-assessed', 'no-caution', 'same-text', 'text-against-score'];
+const ABOUT_TAXA = [
+  'hazard-not-assessed',
+  'no-caution',
+  'same-text',
+  'text-against-score',
+  'rest-not-confirmed',
+  'whole-or-rest',
+  'rest-not-scored',
+];
 const ABOUT_CHARACTERS = ['unused-state', 'never-varies', 'no-question', 'no-definition'];
 
 /** Where a finding is mended: the page and what it selects there. */

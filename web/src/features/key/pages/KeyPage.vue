@@ -10,6 +10,7 @@ import CoupletShelf from '../components/CoupletShelf.vue';
 import KeyFlow from '../components/KeyFlow.vue';
 import PrintedKey from '../components/PrintedKey.vue';
 import { useKey, type Wish } from '../composables/useKey';
+import { claim } from '../logic/claim';
 
 const model = useStudy();
 const route = useRoute();
@@ -138,7 +139,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
           bound: view.figures.entropyBound.toFixed(2),
         })
       }}</span>
-      <span>{{ $t(`completion.${view.figures.completion}`) }}</span>
+      <span>{{ $t(`completion.${claim(view)}`) }}</span>
       <ul v-if="view.figures.failures.length">
         <li v-for="f in view.figures.failures" :key="f">{{ f }}</li>
       </ul>

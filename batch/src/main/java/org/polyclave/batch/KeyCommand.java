@@ -13,6 +13,7 @@ import org.polyclave.core.key.KeyObjective;
 import org.polyclave.core.key.KeyOptions;
 import org.polyclave.core.key.KeyOutcome;
 import org.polyclave.core.key.KeyResult;
+import org.polyclave.core.key.Proof;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.formats.key.KeyJson;
 import org.polyclave.formats.key.KeyRenderer;
@@ -20,6 +21,7 @@ import org.polyclave.formats.key.KeyView;
 import org.polyclave.formats.key.KeyWording;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.KeyContext;
+import org.polyclave.formats.study.StudyRow;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -77,6 +79,7 @@ final class KeyCommand implements Callable<Integer> {
         KeyContext at = context.map(KeyContext::parse).orElse(KeyContext.EVERYTHING);
         CompiledStudy whole = MatrixFile.read(matrix, err);
         CompiledStudy compiled = at.apply(whole);
+        sayLeftOut(whole, err);
         KeyOptions options = KeyOptions.DEFAULT
                 .withObjective(objective)
                 .withEvenWeights(weights == Weights.EVEN)
@@ -84,10 +87,26 @@ final class KeyCommand implements Callable<Integer> {
         KeyOutcome outcome = new KeyGenerator().generate(compiled.matrix(), options, CancelSignal.NEVER);
         if (outcome instanceof KeyOutcome.Generated generated) {
             write(render(compiled, generated.result()));
-            return ExitCode.DONE;
+            return proven(compiled, generated.result().proof(), err) ? ExitCode.DONE : ExitCode.NOT_PROVEN;
         }
         err.println(refusal(compiled, outcome));
         return ExitCode.CANNOT_BE_MET;
+    }
+
+    private static void sayLeftOut(CompiledStudy whole, PrintWriter err) {
+        if (!whole.unscored().isEmpty()) {
+            err.println("Left out, because nothing is scored: "
+                    + names(whole.unscored().stream().map(StudyRow::name).toList()) + ".");
+        }
+    }
+
+    /** A key that is not proven is written all the same: whoever asked for it is told what fails. */
+    private static boolean proven(CompiledStudy compiled, Proof proof, PrintWriter err) {
+        if (!proof.proven()) {
+            err.println("The key is not proven:");
+            KeyWording.failures(compiled, proof).forEach(err::println);
+        }
+        return proof.proven();
     }
 
     private String render(CompiledStudy compiled, KeyResult result) {

@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.demo.DemoStudies;
 import org.polyclave.formats.study.StudyJson;
@@ -170,6 +171,39 @@ class BatchTest {
 
     private static String other(String row) {
         return row.equals("taxon-0") ? "taxon-1" : "taxon-0";
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            Margin toothed | Margin entire    | 1 | it reads 'Margin entire', but its statements say 'Margin toothed'
+            Margin toothed | The margin: toothed | 0 | Proven
+            Margin toothed | Margin like a saw   | 0 | 1 lead is in the author's words, not proved
+            Margin toothed | Margin not toothed  | 0 | 1 lead is in the author's words, not proved
+            Margin toothed | Margin toothed, 7 teeth | 1 | it reads 'Margin toothed, 7 teeth'
+            """)
+    void theWordsOfALeadAreHeldAgainstItsStatements(String own, String other, int code, String says)
+            throws IOException {
+        Path matrix = write("m.csv", "taxon,margin\n#type,states\nAa,toothed\nBb,entire\nCc,\n");
+        Path key = folder.resolve("k.json");
+        Run made = run("key", matrix.toString(), "--format", "json", "-o", key.toString());
+        assertThat(made.code()).isZero();
+        assertThat(made.err()).contains("Left out, because nothing is scored: 'Cc'");
+        Path changed = write(
+                "changed.json",
+                Files.readString(key).replace("\"text\" : \"" + own + "\"", "\"text\" : \"" + other + "\""));
+        Run proved = run("prove", matrix.toString(), changed.toString());
+        assertThat(proved.out()).contains(says);
+        assertThat(proved.code()).isEqualTo(code);
+    }
+
+    @Test
+    void onlyRegularFilesAreReplacedByWhatIsWritten() throws IOException {
+        Path matrix = write("m.csv", "taxon,margin\nAa,toothed\nBb,entire\n");
+        Path real = write("real.txt", "");
+        Path link = Files.createSymbolicLink(folder.resolve("link.txt"), real);
+        assertThat(run("key", matrix.toString(), "-o", link.toString()).code()).isZero();
+        assertThat(link).isSymbolicLink();
+        assertThat(Files.readString(real)).contains("Aa");
     }
 
     @Test

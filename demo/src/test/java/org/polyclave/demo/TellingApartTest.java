@@ -222,12 +222,12 @@ final class TellingApartTest {
                     if (card != null) {
                         guarded++;
                         assertThat(card.points()).noneMatch(PointView::hazardous);
+                        List<String> suggested = Stream.of(
+                                        card.pairs().get(0).settles().split("[:;,.]"))
+                                .map(String::strip)
+                                .toList();
                         for (StudyCharacter c : hazardous) {
-                            String subject = StatementWording.subject(c).substring(1);
-                            assertThat(card.pairs().get(0).settles())
-                                    .doesNotContain(subject + ",")
-                                    .doesNotContain(subject + ";")
-                                    .doesNotContain(subject + ".");
+                            assertThat(suggested).noneMatch(StatementWording.subject(c)::equalsIgnoreCase);
                         }
                         assertThat(card.later()).allMatch(p -> !p.hazardous() || p.lack() == Hand.Lack.UNSAFE);
                     }

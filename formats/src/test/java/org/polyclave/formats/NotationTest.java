@@ -9,6 +9,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.formats.notation.CellNotation;
 import org.polyclave.formats.notation.NotationPrinter;
@@ -38,6 +39,33 @@ class NotationTest {
         CellNotation.Reading reading = CellNotation.parse(text, character);
         assertThat(reading).as(text).isInstanceOf(CellNotation.Rejected.class);
         return ((CellNotation.Rejected) reading).reason();
+    }
+
+    /** Whatever sign a cell holds, it is read or refused with a reason: never an exception. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "-", "--", "–", "—", "−", "?", "??", "(", ")", "()", "[", "]", "+", "/", "|", ",", ";", ".", "*", "~",
+                "±", "<", ">", "=", "≥", "&", "%", "'", "\"", "0", "-0", "1-", "-1", "–1", "1–", "(1–)", "1e9", "n/a",
+                "x"
+            })
+    void bareSignsAreReadOrRefusedWithAReason(String sign) {
+        for (StudyCharacter character : List.of(MARGIN, WIDTH, PETALS, SEASON)) {
+            CellNotation.Reading reading = CellNotation.parse(sign, character);
+            if (reading instanceof CellNotation.Rejected rejected) {
+                assertThat(rejected.reason())
+                        .as("%s in %s", sign, character.label())
+                        .isNotBlank();
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"-", "--", "–", "—", "−"})
+    void aDashIsNotApplicableInEveryColumn(String dash) {
+        for (StudyCharacter character : List.of(MARGIN, WIDTH, PETALS, SEASON)) {
+            assertThat(read(dash, character)).as(character.label()).isInstanceOf(ScoreValue.NotApplicable.class);
+        }
     }
 
     @Test

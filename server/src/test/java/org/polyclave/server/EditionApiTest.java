@@ -8,6 +8,8 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -29,6 +31,38 @@ class EditionApiTest {
             "audience":"","equipment":"","months":[],"gatheredForFood":true,"cautions":["Wear gloves"]}}
             """;
 
+    private static JsonNode finding(Visitor author, String slug, String kind) {
+        JsonNode findings = author.get("/api/studies/" + slug + "/gate").json().path("findings");
+        for (JsonNode finding : findings) {
+            if (finding.path("kind").asString().equals(kind)) {
+                return finding;
+            }
+        }
+        throw new AssertionError("No " + kind + " in " + findings);
+    }
+
+    /** Somebody stands for every cell that the screen of dangers lists, naming the book. */
+    private static void confirm(Visitor author, String slug) {
+        JsonNode cells = author.get("/api/studies/" + slug + "/dangers")
+                .json()
+                .path("dangers")
+                .get(0)
+                .path("cells");
+        assertThat(cells).hasSize(4);
+        String confirmed = StreamSupport.stream(cells.spliterator(), false)
+                .map(c -> "{\"row\":%s,\"character\":%s,\"text\":%s}"
+                        .formatted(c.path("row"), c.path("character"), c.path("text")))
+                .collect(Collectors.joining(","));
+        String confirmations = "/api/studies/" + slug + "/confirmations";
+        assertThat(author.post(confirmations, "{\"cells\":[" + confirmed + "],\"source\":\" \"}")
+                        .status())
+                .as("without a source")
+                .isBetween(400, 422);
+        Visitor.Answer done =
+                author.post(confirmations, "{\"cells\":[" + confirmed + "],\"source\":\"Plants of the weir, 2031\"}");
+        assertThat(done.status()).as(done.body()).isEqualTo(200);
+    }
+
     @Test
     void dangerThatIsNotToldApartMustBeDeclared() {
         Visitor author = Visitor.author();
@@ -42,15 +76,19 @@ class EditionApiTest {
         assertThat(author.put("/api/studies/" + slug + "/scope", SCOPE).status())
                 .isEqualTo(200);
 
-        JsonNode finding = author.get("/api/studies/" + slug + "/gate")
-                .json()
-                .path("findings")
-                .get(0);
-        assertThat(finding.path("danger").asString()).isEqualTo("aa-bane");
-        assertThat(finding.path("others").get(0).asString()).isEqualTo("bb-mild");
-        assertThat(finding.path("months").size())
+        JsonNode imported = finding(author, slug, "TOO_FEW");
+        assertThat(imported.path("danger").asString()).isEqualTo("aa-bane");
+        assertThat(imported.path("others").get(0).asString()).isEqualTo("bb-mild");
+        assertThat(imported.path("months").size())
+                .as("nobody stands for what was imported")
+                .isEqualTo(12);
+        confirm(author, slug);
+        assertThat(finding(author, slug, "TOO_FEW").path("months").size())
                 .as("in June leaf and flower both part them")
                 .isEqualTo(11);
+        assertThat(finding(author, slug, "HARD").path("blocking").asBoolean())
+                .as("two characters are enough, with nothing to spare")
+                .isFalse();
 
         Visitor.Answer refused = author.post(publish, "{\"authors\":[\"Isolde\"],\"words\":{}}");
         assertThat(refused.status()).isEqualTo(422);

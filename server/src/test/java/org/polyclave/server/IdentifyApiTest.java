@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -38,8 +40,12 @@ class IdentifyApiTest {
         return "{\"character\":\"%s\",\"states\":[\"%s\"],\"certainty\":\"%s\"}".formatted(character, state, certainty);
     }
 
-    private static String value(String character, double value) {
-        return "{\"character\":\"%s\",\"states\":[],\"value\":%s,\"certainty\":\"SURE\"}".formatted(character, value);
+    private static String value(String character, double value, double... again) {
+        String further = Arrays.stream(again)
+                .mapToObj("{\"states\":[],\"value\":%s,\"certainty\":\"SURE\"}"::formatted)
+                .collect(Collectors.joining(","));
+        return "{\"character\":\"%s\",\"states\":[],\"value\":%s,\"certainty\":\"SURE\",\"further\":[%s]}"
+                .formatted(character, value, further);
     }
 
     private static String request(int month, String more, String... answers) {
@@ -113,20 +119,31 @@ class IdentifyApiTest {
         JsonNode margin = ask(seen).path("margins").get(0);
         assertThat(margin.path("name").path("row").asString()).isEqualTo("bane");
         assertThat(margin.path("ruledOut").asBoolean()).isFalse();
-        assertThat(margin.path("independent").asInt()).isZero();
+        assertThat(margin.path("agreeing").asInt()).isZero();
+        assertThat(margin.path("features").asInt()).isZero();
 
         String study = identify.replace("/identify", "/scores");
-        for (String[] cell : new String[][] {{"leaf-width", "2–3"}, {"petals", "5"}, {"stem", "red"}}) {
-            String edit = "{\"edits\":[{\"row\":\"bane\",\"character\":\"" + cell[0] + "\",\"text\":\"" + cell[1]
-                    + "\",\"seen\":0}]}";
+        for (String[] cell : new String[][] {
+            {"bane", "leaf-width", "2–3"},
+            {"bane", "petals", "5"},
+            {"mild", "leaf-width", "5–6"},
+            {"mild", "petals", "4"}
+        }) {
+            String edit = "{\"edits\":[{\"row\":\"" + cell[0] + "\",\"character\":\"" + cell[1] + "\",\"text\":\""
+                    + cell[2] + "\",\"seen\":0}]}";
             assertThat(author.post(study, edit).status()).isEqualTo(200);
         }
         JsonNode checked = ask(seen).path("margins").get(0);
-        assertThat(checked.path("independent").asInt()).isEqualTo(2);
-        assertThat(checked.path("odds").asDouble())
-                .as("two agreeing answers, but misread by a poor novice they weigh too little")
-                .isBetween(10.0, 999.0);
-        assertThat(checked.path("ruledOut").asBoolean()).isFalse();
+        assertThat(checked.path("agreeing").asInt()).isEqualTo(2);
+        assertThat(checked.path("features").asInt()).isEqualTo(2);
+        assertThat(checked.path("ruledOut").asBoolean())
+                .as("one look at each: a novice may have misread both")
+                .isFalse();
+        assertThat(checked.path("looks")).isNotEmpty();
+        JsonNode again = ask(request(0, "", value("leaf-width", 5.5, 5.4, 5.6), value("petals", 4, 4, 4)));
+        assertThat(again.path("margins").get(0).path("ruledOut").asBoolean())
+                .as("three looks at each")
+                .isTrue();
     }
 
     @Test
@@ -164,7 +181,7 @@ class IdentifyApiTest {
         JsonNode own = ask(request(0, "", rough(3, "[18,18.5,17.5]")));
         assertThat(own.path("rough").path(0).path("value").asDouble()).isCloseTo(5.4, within(1e-9));
         assertThat(own.path("margins").path(0).path("ruledOut").asBoolean()).isFalse();
-        assertThat(own.path("margins").path(0).path("independent").asInt()).isZero();
+        assertThat(own.path("margins").path(0).path("agreeing").asInt()).isZero();
 
         assertThat(author.post(identify, request(0, "", rough(0, "[]"))).status())
                 .isEqualTo(400);

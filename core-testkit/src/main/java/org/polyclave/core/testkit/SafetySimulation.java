@@ -34,13 +34,21 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
      * What came of many sessions.
      *
      * @param ruledOut sessions in which a danger was ruled out at any moment
-     * @param settled sessions that settled on a name
+     * @param onDanger sessions that settled on the danger at any moment
      */
-    public record Outcome(int sessions, int ruledOut, int settled) {
-        /** Upper 95 % limit of the share of sessions in which the danger was ruled out (Wilson 1927). */
+    public record Outcome(int sessions, int ruledOut, int onDanger) {
+        /** Upper 95 % limit, one-sided, of the share of sessions in which the danger was ruled out (Wilson 1927). */
         public double upperLimit() {
+            return upperLimit(ruledOut);
+        }
+
+        public double upperLimitOnDanger() {
+            return upperLimit(onDanger);
+        }
+
+        private double upperLimit(int events) {
             double n = sessions;
-            double p = ruledOut / n;
+            double p = events / n;
             double z = 1.645;
             return (p + z * z / (2 * n) + z * Math.sqrt(p * (1 - p) / n + z * z / (4 * n * n))) / (1 + z * z / n);
         }
@@ -48,17 +56,22 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
         public double share() {
             return (double) ruledOut / sessions;
         }
+
+        public Outcome plus(Outcome other) {
+            return new Outcome(sessions + other.sessions, ruledOut + other.ruledOut, onDanger + other.onDanger);
+        }
     }
 
     /** Sessions with specimens of a row; what is counted is the danger. */
     public Outcome run(int row, int danger, int sessions, long seed) {
         AnyOrderIdentifier identifier = new AnyOrderIdentifier(matrix, observer);
         int ruledOut = 0;
-        int settled = 0;
+        int onDanger = 0;
         for (int s = 0; s < sessions; s++) {
             Session session = new Session(row, new Random(seed * 1_000_003 + s));
             Identification found = identifier.identify(List.of(), IdentifyOptions.WEIGH);
             boolean out = false;
+            boolean on = false;
             for (int k = 0; k < MOST_ANSWERS; k++) {
                 int next = next(found, danger, k, session);
                 if (next < 0) {
@@ -68,14 +81,20 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
                 found = identifier.identify(session.answers(), IdentifyOptions.WEIGH);
                 boolean now = margin(found, danger).ruledOut();
                 out |= now;
+                on |= settledOn(found, danger);
                 if (now && row != danger) {
                     break;
                 }
             }
             ruledOut += out ? 1 : 0;
-            settled += found.conclusion().kind() == Identification.Kind.SETTLED ? 1 : 0;
+            onDanger += on ? 1 : 0;
         }
-        return new Outcome(sessions, ruledOut, settled);
+        return new Outcome(sessions, ruledOut, onDanger);
+    }
+
+    private static boolean settledOn(Identification found, int row) {
+        return found.conclusion().kind() == Identification.Kind.SETTLED
+                && found.conclusion().rows().contains(row);
     }
 
     private static Margin margin(Identification found, int danger) {

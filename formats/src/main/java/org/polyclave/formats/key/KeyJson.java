@@ -26,13 +26,18 @@ public final class KeyJson {
 
     private final CompiledStudy compiled;
     private final List<String> problems = new ArrayList<>();
+    private final List<LeadText> texts = new ArrayList<>();
 
     private KeyJson(CompiledStudy compiled) {
         this.compiled = compiled;
     }
 
-    /** A key that was read, or what is wrong with the file. */
-    public record ReadKey(Key key, List<String> problems) {}
+    /**
+     * A key that was read, or what is wrong with the file.
+     *
+     * @param texts the words of its leads, where it has any
+     */
+    public record ReadKey(Key key, List<String> problems, List<LeadText> texts) {}
 
     public static String write(CompiledStudy compiled, KeyResult result) {
         return new KeyJson(compiled).written(result);
@@ -47,7 +52,7 @@ public final class KeyJson {
         } catch (JacksonException broken) {
             reader.problems.add("The file is no JSON: " + broken.getOriginalMessage() + ".");
         }
-        return new ReadKey(key, reader.problems);
+        return new ReadKey(key, reader.problems, reader.texts);
     }
 
     private String written(KeyResult result) {
@@ -179,7 +184,12 @@ public final class KeyJson {
             }
             List<Key.Lead> leads = new ArrayList<>();
             for (JsonNode lead : node.path("leads")) {
-                leads.add(lead(lead, place + ", lead " + (leads.size() + 1)));
+                String where = place + ", lead " + (leads.size() + 1);
+                leads.add(lead(lead, where));
+                String text = lead.path("text").asString("");
+                if (!text.isBlank() && problems.isEmpty()) {
+                    texts.add(LeadText.of(where, text, leads.get(leads.size() - 1), leads.size() == 1, compiled));
+                }
             }
             JsonNode from = node.path("from");
             OptionalInt back = from.isIntegralNumber() ? OptionalInt.of(from.asInt()) : OptionalInt.empty();

@@ -28,6 +28,11 @@ public final class KeyWording {
         return new KeyWording(compiled).view(result);
     }
 
+    /** One lead in words. */
+    static KeyView.LeadView lead(CompiledStudy compiled, Key.Lead lead, boolean first) {
+        return new KeyWording(compiled).lead(lead, first);
+    }
+
     /** One sentence a failure, with couplet, lead, row and state by name. */
     public static List<String> failures(CompiledStudy compiled, Proof proof) {
         KeyWording wording = new KeyWording(compiled);
