@@ -45,9 +45,10 @@ public final class MarginTable {
         print("| study | reader | threshold | present, ruled out at twice the rates | with repeated looks "
                 + "| absent, settled on at twice the rates | absent, ruled out at the stated rates |");
         print("|---|---|---|---|---|---|---|");
-        for (Family family : Stream.concat(SafetyFamilies.chosen().stream(), SafetyFamilies.fresh().stream())
-                .toList()) {
-            for (Observer observer : List.of(Observer.NOVICE, Observer.TRAINED)) {
+        List<Family> all = Stream.concat(SafetyFamilies.chosen().stream(), SafetyFamilies.fresh().stream())
+                .toList();
+        for (Observer observer : List.of(Observer.NOVICE, Observer.TRAINED)) {
+            for (Family family : all) {
                 Outcome present = of(family, observer, 2, 0, 0);
                 Outcome repeated = of(family, observer, 2, REPEATED, 0);
                 Outcome absent = of(family, observer, 2, 0, 1);

@@ -50,6 +50,7 @@ public final class Screenshots {
                     "/studies/marrowmere-crabs/second?row=estuarion-vulgare-juvenile&character=abdomen",
                     false,
                     ".v-dialog img"),
+            new View("dangers", MUSHROOMS + "/dangers", false, "article"),
             new View("publish", STUDY + "/publish", false, ".publish"),
             new View("edition-cover", "/k/marrowmere-tussocks", false, ".cautions"),
             new View("edition-key", "/k/marrowmere-tussocks/1?view=key", false, ".couplet"),

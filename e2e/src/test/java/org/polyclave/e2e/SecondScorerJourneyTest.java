@@ -76,7 +76,7 @@ class SecondScorerJourneyTest {
         page.navigate("/import");
         keys.to(page.locator("input[type=file]")).choose(file("field book.csv", FIELD_BOOK));
         assertThat(page.getByText("The table as it stands").first()).isVisible();
-        assertThat(page.getByText("3 taxa, sexes and stages; 2 characters; 5 scores"))
+        assertThat(page.getByText("3 taxa, sexes and stages; 2 characters; 6 scores"))
                 .isVisible();
         Browsing.assertAccessible(page);
         keys.toField("Name of the character in column 4").write("leaf breadth").press("Tab");

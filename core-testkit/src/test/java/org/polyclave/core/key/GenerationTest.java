@@ -122,6 +122,31 @@ class GenerationTest {
         assertThat(key(touching).key().whole().reason()).isEqualTo(Key.Reason.INSEPARABLE);
     }
 
+    /** 0.2 · 1 + 5 · 0.05 against 0.2 · 4 + 5 · 0.02: the quick one is cheaper, until a slip costs 50 times its chance more. */
+    @ParameterizedTest
+    @CsvSource({"NONE_KNOWN, quick", "CAUTION, quick", "SERIOUS, sure", "LIFE_THREATENING, sure"})
+    void acrossADangerTheCautiousKeyAsksWhatIsMisreadLeast(Hazard hazard, String asked) {
+        List<MatrixCharacter> two = List.of(
+                new MatrixCharacter(
+                        "quick", CharacterType.STATES, 2, List.of(), 0, 0, 0, 1, 0, 0.05, 0xFFF, false, true),
+                new MatrixCharacter(
+                        "sure", CharacterType.STATES, 2, List.of(), 1, 0, 1, 4, 0, 0.02, 0xFFF, false, true));
+        Matrix matrix = Matrix.of(
+                List.of(new MatrixRow("a", 0, 0, 1, hazard), new MatrixRow("b", 1, 1, 1, Hazard.NONE_KNOWN)),
+                two,
+                new Cell[][] {{only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2)}});
+        KeyOptions cautious = KeyOptions.DEFAULT.withObjective(KeyObjective.CAUTIOUS);
+        Key key = ((Generated) GENERATOR.generate(matrix, cautious, CancelSignal.NEVER))
+                .result()
+                .key();
+        int decides = key.couplets().get(0).leads().get(0).statements().stream()
+                .filter(t -> t.role() == Role.DECIDING)
+                .findFirst()
+                .orElseThrow()
+                .character();
+        assertThat(two.get(decides).id()).isEqualTo(asked);
+    }
+
     @Test
     void countsAreSplitBetweenWholeNumbers() {
         MatrixCharacter petals = MatrixCharacter.of("petals", CharacterType.COUNT, 0, 0);

@@ -205,6 +205,26 @@ class SafetyMarginTest {
                 .isEqualTo(judge(matrix, against(0, 1), against(1, 1)).support());
     }
 
+    private static MatrixCharacter odour(MatrixCharacter c) {
+        return new MatrixCharacter(
+                c.id(),
+                c.type(),
+                c.stateCount(),
+                c.appliesWhen(),
+                c.organ(),
+                c.method(),
+                c.group(),
+                c.effort(),
+                c.uncertainty(),
+                c.misreading(),
+                c.months(),
+                c.handling(),
+                false,
+                c.confusable(),
+                c.absence(),
+                c.around());
+    }
+
     /** Formed like any study: parts in one another, varying, unknown and doubtful cells, absences, looks that disagree. */
     private static Matrix random(Random random) {
         int characters = 3 + random.nextInt(4);
@@ -216,7 +236,8 @@ class SafetyMarginTest {
                     .withMisreading(new Misreading(rate / 2, rate, List.of(), List.of()))
                     .withAbsence(random.nextInt(4) == 0 ? 1 : 0);
             int part = random.nextInt(3);
-            kinds.add(plain.on(part, part == 2 && random.nextBoolean() ? List.of(0) : List.of()));
+            MatrixCharacter placed = plain.on(part, part == 2 && random.nextBoolean() ? List.of(0) : List.of());
+            kinds.add(random.nextInt(6) == 0 ? odour(placed) : placed);
         }
         Cell[][] cells = new Cell[rows][characters];
         boolean[][] weak = new boolean[rows][characters];
