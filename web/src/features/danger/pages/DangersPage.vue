@@ -22,7 +22,11 @@ const found = useQuery({
 });
 const mayConfirm = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const dangers = computed(() => found.data.value?.dangers ?? []);
-const shown = computed(() => dangers.value.find((d) => d.row === route.query.row) ?? dangers.value[0]);
+/** The one that was asked for, else the first with something to do. */
+const shown = computed(
+  () =>
+    dangers.value.find((d) => d.row === route.query.row) ?? dangers.value.find((d) => d.blocked) ?? dangers.value[0],
+);
 const keyOf = (cell: Schemas['CellToConfirm']) => `${cell.row}/${cell.character}`;
 const confirmable = computed(() => (shown.value?.cells ?? []).filter((c) => c.why !== 'DOUBTFUL'));
 
@@ -104,7 +108,7 @@ function confirm() {
                 </tr>
               </tbody>
             </table>
-            <template v-if="mayConfirm">
+            <template v-if="mayConfirm && confirmable.length">
               <v-text-field v-model="source" :label="$t('dangers.source')" hide-details />
               <ProblemNote :problem="problem" />
               <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!chosen.length">{{
@@ -120,6 +124,10 @@ function confirm() {
 </template>
 
 <style scoped>
+.list :deep(.hazard) {
+  white-space: nowrap;
+}
+
 .two {
   display: grid;
   grid-template-columns: minmax(12rem, 1fr) minmax(0, 2.4fr);
