@@ -65,7 +65,7 @@ describe('problems', () => {
     ]);
   });
 
-  test('that are no JSON still have a sentence', async () => {
+  test('that are not JSON still have a sentence', async () => {
     const failure = await problem(new Response('<html>', { status: 502 }));
     expect(failure.message).toBe('The server answered 502.');
   });

@@ -38,12 +38,12 @@ export default {
     named: 'What it is taken for',
     times: 'Times as bad',
     why: 'Why',
-    remove: 'Take out {row} taken for {named}',
+    remove: 'Remove {row} taken for {named}',
   },
   observer: { label: 'Reader', TRAINED: 'knows the group', NOVICE: 'new to the group' },
   gather: {
     title: 'Specimens',
-    lead: 'Every specimen is one individual. The characters that gave it its name are no evidence for its taxon: scores that rest on it are checked for that.',
+    lead: 'Every specimen is one individual. The characters that gave it its name are not evidence for its taxon: scores that rest on it are checked for that.',
     none: 'No specimen yet. Add the first with the code on its label; scores can then rest on it, and the checks see whether they may.',
     find: 'Find by code, taxon, person or place',
     add: 'Add a specimen',
@@ -80,7 +80,7 @@ export default {
     storage: 'Where it is kept',
     treatments: 'What was done to it',
     treat: 'Add a treatment',
-    untreat: 'Take out: {how}',
+    untreat: 'Remove: {how}',
     treatment: 'Treatment',
     pages: 'Pages of specimens',
     page: {

@@ -2,7 +2,7 @@
 export default {
   picture: {
     title: 'Pictures',
-    lead: 'What states, terms and taxa look like. PNG, JPEG, WebP or a drawing (SVG); everything but the picture itself is taken out of the file.',
+    lead: 'What states, terms and taxa look like. PNG, JPEG, WebP or a drawing (SVG); everything but the picture itself is removed from the file.',
     file: 'Picture',
     hint: 'Choose it, drop it here, or paste it. Up to 20 MB.',
     shows: 'What it shows (read to those who cannot see it)',

@@ -31,7 +31,7 @@ export default {
     unknown: '(not scored)',
     more: 'and {n} more',
     outside: 'Known, but outside this key:',
-    noPermission: 'A name here is no permission to eat, touch, keep or handle anything.',
+    noPermission: 'A name here is not permission to eat, touch, keep or handle anything.',
   },
   rough: {
     ask: 'No ruler at hand?',

@@ -212,7 +212,7 @@ export default {
     paste: { key: 'Ctrl V', does: 'paste a block; one value fills the selection' },
     fill: { key: 'Ctrl D', does: 'fill down from the first selected row' },
     pairArrows: { key: 'Arrows', does: 'go from pair to pair; with Shift by ten' },
-    pairNext: { key: 'n, p', does: 'the next or previous pair that is not told firmly' },
+    pairNext: { key: 'n, p', does: 'the next or previous pair that is not firmly separated' },
     pairEnter: { key: 'Enter', does: 'open the contrast card of the pair' },
     pairZoom: { key: '+ − 0', does: 'larger, smaller, all at once' },
     undo: { key: 'Ctrl Z', does: 'take back your latest change' },

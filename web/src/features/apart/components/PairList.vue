@@ -5,7 +5,7 @@ import { useStudy } from '@/features/study';
 import { asked, type Hand } from '../logic/hand';
 import { VERDICTS, weakPairs, type PairTable } from '../logic/map';
 
-/** The same as the map, as a list: pairs that are not told firmly, worst first. */
+/** The same as the map, as a list: pairs that are not firmly separated, worst first. */
 const props = defineProps<{ table: PairTable; hand: Hand; chosen: string[] }>();
 const emit = defineEmits<{ choose: [pair: [string, string]] }>();
 const model = useStudy();

@@ -23,7 +23,7 @@ const LARGEST = 60;
 let ink: Ink | undefined;
 let watching: ResizeObserver | undefined;
 let drawing = 0;
-/** Whether a first pair was chosen to look at: the first that is not told firmly. */
+/** Whether a first pair was chosen to look at: the first that is not firmly separated. */
 let looked = false;
 
 function inks(of: Element): Ink {

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 
-/** Twelve months of a pair: a filled box where it is told firmly, a ring where thinly, a struck one where it is open. */
+/** Twelve months of a pair: a filled box where it is firmly separated, a ring where thinly, a struck one where it is open. */
 const props = defineProps<{ firm: number[]; thin: number[] }>();
 const { t } = useI18n();
 const kind = (month: number) => (props.firm.includes(month) ? 'firm' : props.thin.includes(month) ? 'thin' : 'open');

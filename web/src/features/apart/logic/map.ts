@@ -58,7 +58,7 @@ export interface ListedPair {
 export const isGrave = (first: MapRow | undefined, second: MapRow | undefined) =>
   first?.dangerous !== second?.dangerous;
 
-/** Pairs that are not told firmly, worst first. */
+/** Pairs that are not firmly separated, worst first. */
 export function weakPairs(table: PairTable, graveOnly: boolean): ListedPair[] {
   const found: ListedPair[] = [];
   table.rows.forEach((second, b) => {
@@ -76,7 +76,7 @@ export interface Cell {
   column: number;
 }
 
-/** The next pair after one that is not told firmly, row by row; undefined if there is none. */
+/** The next pair after one that is not firmly separated, row by row; undefined if there is none. */
 export function nextWeak(table: PairTable, from: Cell, back: boolean, graveOnly: boolean): Cell | undefined {
   const n = table.rows.length;
   const count = (n * (n - 1)) / 2;

@@ -190,7 +190,7 @@ test('the list says the same as the map, filters, and opens cards', async () => 
   const find = page.all('.list input')[0] as HTMLInputElement;
   find.value = 'nothing calm';
   find.dispatchEvent(new Event('input'));
-  await vi.waitFor(() => expect(page.text()).toContain('One pair is not told firmly.'));
+  await vi.waitFor(() => expect(page.text()).toContain('One pair is not firmly separated.'));
   page.all('[aria-label="Contrast card of Calm and Mild"]')[0]?.click();
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.rows).toBe('calm,mild'));
   expect(page.byText('a', 'All pairs as CSV').getAttribute('href')).toBe(`${PATH}/apart/pairs?all=true`);
@@ -297,7 +297,7 @@ test('one taxon is recognised in a sentence, with what is not proven and not tol
   expect(page.text()).toContain('The cheapest way found (cost 3.5); none costs less than 2.8.');
 });
 
-test('a harmless taxon is told from each danger by two kinds of evidence, or the danger is named', async () => {
+test('a harmless taxon is distinguished from each danger by two kinds of evidence, or the danger is named', async () => {
   server.on(`GET ${PATH}/apart/recognitions?rows=mild`, [
     {
       row: 'mild',

@@ -12,7 +12,7 @@ const subjects = (['ORGANISM', 'STAND', 'BEHAVIOUR'] as const).map((value) => ({
   value,
   title: t(`subject.${value}`),
 }));
-/** After these a specimen is no evidence for it. */
+/** After these a specimen is not evidence for it. */
 const treatments = (['CUT', 'DISSECTED', 'MOUNTED', 'FLUID', 'DRIED'] as const).map((value) => ({
   value,
   title: t(`gather.treated.${value}`),

@@ -73,7 +73,7 @@ test('a finding is accepted with a reason, and opened again', async () => {
   );
 });
 
-test('a finding that was mended meanwhile says so, and the list is read again', async () => {
+test('a finding that was corrected meanwhile says so, and the list is read again', async () => {
   server.on(`PUT ${PATH}/accepted`, new Refusal(409, { code: 'no-such-finding', detail: 'This finding is gone.' }));
   const page = await show();
   page.byText('section button', 'It is meant').click();

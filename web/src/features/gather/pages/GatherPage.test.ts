@@ -50,14 +50,14 @@ test('a specimen is told by its present name, what gave it, and what rests on it
 });
 
 test('naming again keeps the earlier name; a refusal keeps what was typed', async () => {
-  server.on(`PUT ${PATH}/specimens`, new Refusal(422, { code: 'rules', detail: "'4 May' is no date." }));
+  server.on(`PUT ${PATH}/specimens`, new Refusal(422, { code: 'rules', detail: "'4 May' is not a date." }));
   const page = await open('/?specimen=v-1');
   await vi.waitFor(() => expect(page.all('form.shelf')).toHaveLength(1));
   page.byText('button', 'Name it again').click();
   await nextTick();
   expect(page.all('details.determination')).toHaveLength(2);
   page.all('form.shelf')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));
-  await vi.waitFor(() => expect(page.text()).toContain('is no date'));
+  await vi.waitFor(() => expect(page.text()).toContain('is not a date'));
   const [sent] = server.bodies(`PUT ${PATH}/specimens`) as [{ specimen: Schemas['Specimen']; seen: number }];
   expect(sent.seen).toBe(5);
   expect(sent.specimen.determinations[0]).toEqual(named);

@@ -63,7 +63,7 @@ describe('an answered question', () => {
     expect(card.heard).toEqual([['certainty', 'LIKELY'], ['withdraw']]);
   });
 
-  test('that was passed says that this is no evidence', async () => {
+  test('that was passed says that this is not evidence', async () => {
     const card = await mount(
       QuestionCard,
       { character: margin, given: { ...given, passed: 'cannot-see' }, plain: false },

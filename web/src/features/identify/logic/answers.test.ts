@@ -30,7 +30,7 @@ describe('the address', () => {
   });
 });
 
-test('not sure is no evidence, but is not asked again', () => {
+test('not sure is not evidence, but is not asked again', () => {
   const request = requestOf([...answers.slice(0, 1), { ...(answers[1] as Given), passed: 'not-sure' }], false, 0, true);
   expect(request.observer).toBe('NOVICE');
   expect(request.answers.map((a) => a.character)).toEqual(['margin']);

@@ -36,7 +36,7 @@ const preview = {
   problems: [] as unknown[],
   sheets: [] as string[],
 };
-const problem = { row: 3, column: 2, heading: 'colour', text: "'rde' is no state of 'colour'.", blocking: true };
+const problem = { row: 3, column: 2, heading: 'colour', text: "'rde' is not a state of 'colour'.", blocking: true };
 
 async function read(body: unknown, table: string, status = 200) {
   fetched.mockResolvedValue(new Response(JSON.stringify(body), { status }));
@@ -64,7 +64,7 @@ test('lists every problem with its place and offers nothing to make', async () =
   const page = await read({ ...preview, usable: false, problems: [problem] }, 'taxon,colour\nAa,rde');
   expect(page.text()).toContain('One problem');
   expect(page.text()).toContain('Row 3, column 2');
-  expect(page.text()).toContain("'rde' is no state");
+  expect(page.text()).toContain("'rde' is not a state");
   expect(page.text()).not.toContain('Make this a study');
   expect((page.all('textarea')[0] as HTMLTextAreaElement).value).toContain('rde');
 });
@@ -104,7 +104,7 @@ test('a broken table of specimens says what is wrong with it, and is not taken f
     { ...preview, usable: false, rows: 0, specimens: 1, scores: 0, columns: [], problems: [problem] },
     'specimen,date\nV 1,4 May',
   );
-  await vi.waitFor(() => expect(page.text()).toContain("'rde' is no state"));
+  await vi.waitFor(() => expect(page.text()).toContain("'rde' is not a state"));
   expect(fetched.mock.calls.map((c) => c[0])).toEqual(['/api/imports/preview']);
 });
 

@@ -65,7 +65,7 @@ test('couplets are numbered, refer back and lead on', async () => {
   expect(key.heard).toContainEqual(['select', 2]);
 });
 
-test('what decides is told from what is only usual', async () => {
+test('what decides is distinguished from what is only usual', async () => {
   const key = await mount(PrintedKey, { view, plain: false });
   expect(key.all('.deciding')).toHaveLength(4);
   expect(key.all('.tendency').map((e) => e.textContent)).toEqual(['stem usually round']);

@@ -70,7 +70,7 @@ async function take(texts: string[]) {
   }
 }
 
-/** Of many pasted lines, which one is no reading. */
+/** Of many pasted lines, which one is not a reading. */
 function told(failure: unknown, texts: string[]): unknown {
   const rejections = failure instanceof Problem ? failure.details.rejections : undefined;
   const first = Array.isArray(rejections)

@@ -105,17 +105,17 @@ test('a caliper that acts as a keyboard leaves a reading with every Enter', asyn
   ]);
 });
 
-test('of a pasted column, the line that is no reading is named and nothing is lost', async () => {
+test('of a pasted column, the line that is not a reading is named and nothing is lost', async () => {
   const page = await open();
   server.on(
     `POST ${PATH}/readings`,
-    new Refusal(422, { code: 'readings', detail: 'x', rejections: [{ index: 2, reason: "'wide' is no number." }] }),
+    new Refusal(422, { code: 'readings', detail: 'x', rejections: [{ index: 2, reason: "'wide' is not a number." }] }),
   );
   const paste = Object.assign(new Event('paste', { bubbles: true, cancelable: true }), {
     clipboardData: { getData: () => '4.1\n4.2\nwide\n' },
   });
   field(page).dispatchEvent(paste);
-  await vi.waitFor(() => expect(page.text()).toContain("Line 3: 'wide' is no number."));
+  await vi.waitFor(() => expect(page.text()).toContain("Line 3: 'wide' is not a number."));
   expect(field(page).value).toBe('4.1; 4.2; wide');
 });
 

@@ -98,7 +98,7 @@ test('a new picture is named after what it is for, does not keep its place, and 
 });
 
 test('a picture that is refused is told why, and stays chosen for another try', async () => {
-  const detail = 'This is no PNG, JPEG, WebP or SVG picture.';
+  const detail = 'This is not a PNG, JPEG, WebP or SVG picture.';
   const { chosen } = await upload(new Refusal(422, { code: 'picture', detail }));
   await vi.waitFor(() => expect(document.body.textContent).toContain(detail));
   expect(chosen.value).toBe('teeth');

@@ -50,7 +50,7 @@ async function write(field: HTMLElement | undefined, text: string) {
   await nextTick();
 }
 
-test('the gate names each danger with what it cannot be told from, when, and what else is missing', async () => {
+test('the gate names each danger with what it cannot be distinguished from, when, and what else is missing', async () => {
   const page = await open();
   expect(page.text()).toContain('Mild');
   expect(page.text()).toContain('January, February');

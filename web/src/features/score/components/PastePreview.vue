@@ -9,7 +9,7 @@ export interface Rejection {
   reason: string;
 }
 
-/** What of a pasted block is no score: mended here, or left out. Nothing is written before. */
+/** What of a pasted block is not a score: mended here, or left out. Nothing is written before. */
 const props = defineProps<{
   edits: Schemas['CellEdit'][];
   rejections: Rejection[];

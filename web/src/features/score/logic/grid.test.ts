@@ -90,7 +90,7 @@ describe('frozen columns', () => {
   });
 });
 
-test('a point over the headings is no cell', () => {
+test('a point over the headings is not a cell', () => {
   expect(placeAt(10, 10, { left: 0, top: 0 }, 5, 5)).toBeNull();
   expect(placeAt(SIZE.rowHeader + 1, TOP + SIZE.row + 1, { left: 0, top: 0 }, 5, 5)).toEqual({ row: 1, column: 0 });
 });

@@ -101,7 +101,7 @@ test('a filter leaves the rows and characters that have such a cell', async () =
 });
 
 test('of a pasted block nothing is written until what cannot be read is mended', async () => {
-  const rejection = { row: 'bane', character: 'margin', text: 'rde', reason: "'rde' is no state of 'margin'." };
+  const rejection = { row: 'bane', character: 'margin', text: 'rde', reason: "'rde' is not a state of 'margin'." };
   server.on(
     `POST ${PATH}/scores`,
     new Refusal(422, { code: 'notation', detail: rejection.reason, rejections: [rejection] }),

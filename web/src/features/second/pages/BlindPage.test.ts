@@ -72,7 +72,7 @@ test('a digit scores, with what was seen of one’s own score', async () => {
 });
 
 test('a refused score is told, and nothing is lost', async () => {
-  const detail = "'toothy' is no state.";
+  const detail = "'toothy' is not a state.";
   server.on(`PUT ${PATH}/assignments/4/score`, new Refusal(422, { code: 'notation', detail }));
   const page = await open();
   press(page, '2');

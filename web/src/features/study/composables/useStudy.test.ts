@@ -71,8 +71,8 @@ test('an edit is sent and the columns that it changed are read again', async () 
 
 test('a refused edit throws what the server says, and the study stays', async () => {
   const model = await open();
-  server.on(`POST ${PATH}/scores`, new Refusal(422, { code: 'rejected', detail: "'rde' is no state." }));
-  await expect(model.edit([])).rejects.toThrow("'rde' is no state.");
+  server.on(`POST ${PATH}/scores`, new Refusal(422, { code: 'rejected', detail: "'rde' is not a state." }));
+  await expect(model.edit([])).rejects.toThrow("'rde' is not a state.");
   expect(model.study.value?.revision).toBe(7);
 });
 

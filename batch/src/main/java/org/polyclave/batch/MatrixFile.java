@@ -31,7 +31,7 @@ final class MatrixFile {
         String name = file.getFileName() == null ? "" : file.getFileName().toString();
         Format format = Format.of(name)
                 .orElseThrow(() -> new CannotRead(
-                        List.of("'" + file + "' is no matrix that can be read. Use " + MatrixFiles.known() + ".")));
+                        List.of("'" + file + "' is not a matrix that can be read. Use " + MatrixFiles.known() + ".")));
         long limit = format == Format.STUDY ? Limits.STUDY_BYTES : Limits.TABLE_BYTES;
         ImportedStudy read = MatrixFiles.read(bytes(file, limit), name);
         if (!read.usable()) {

@@ -235,6 +235,6 @@ final class SeparateCommand implements Callable<Integer> {
                 .map(s -> compiled.rows().get(s.rival()).name())
                 .collect(Collectors.joining(", "));
         return "To know " + compiled.rows().get(diagnosis.row()).name() + labels(compiled, diagnosis.characters())
-                + proven + (open.isEmpty() ? "" : "; not told from " + open);
+                + proven + (open.isEmpty() ? "" : "; not distinguished from " + open);
     }
 }

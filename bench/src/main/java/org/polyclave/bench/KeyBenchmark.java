@@ -14,6 +14,7 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
+import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
@@ -62,8 +63,7 @@ public class KeyBenchmark {
         answers = new ArrayList<>();
         for (int c = 0; answers.size() < 5; c++) {
             if (matrix.cell(7, c) instanceof Cell.Categorical shown) {
-                answers.add(new Answer(
-                        c, new Observation.Seen(Integer.lowestOneBit(shown.support())), Answer.Certainty.SURE));
+                answers.add(new Answer(c, new Observation.Seen(Integer.lowestOneBit(shown.support())), Certainty.SURE));
             }
         }
         System.out.printf(

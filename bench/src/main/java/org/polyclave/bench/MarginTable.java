@@ -20,7 +20,7 @@ import org.polyclave.formats.study.StudyCompiler;
 
 /**
  * How often readers rule out a danger that they have in the hand, and how often one that they do not: simulated sessions over
- * made-up studies and the demo's. It prints a table, not times, and so is no JMH benchmark.
+ * made-up studies and the demo's. It prints a table, not times, and so is not a JMH benchmark.
  */
 public final class MarginTable {
     private static final int WHOLE_YEAR = 0xFFF;

@@ -135,8 +135,8 @@ class JourneyTest {
         assertThat(active).hasText("leaf tip: tapering");
         page.keyboard().type("usualy blunt");
         page.keyboard().press("Enter");
-        assertThat(page.getByText("is no state of 'leaf tip'").first()).isVisible();
-        button(page, "Mend the text").focus();
+        assertThat(page.getByText("is not a state of 'leaf tip'").first()).isVisible();
+        button(page, "Correct the text").focus();
         page.keyboard().press("Enter");
         assertThat(page.getByLabel("Score in notation")).hasValue("usualy blunt");
         page.keyboard().press("Control+a");

@@ -65,7 +65,7 @@ class TellApartJourneyTest {
         org.assertj.core.api.Assertions.assertThat(Files.size(plate.path())).isGreaterThan(1000);
 
         button(page, "As a list").click();
-        assertThat(page.getByText("pairs are not told firmly.")).isVisible();
+        assertThat(page.getByText("pairs are not firmly separated.")).isVisible();
         Browsing.assertAccessible(page);
         button(page, "Calendar").click();
         assertThat(page.getByText("fruit length (Jul–Oct)")).isVisible();

@@ -11,6 +11,7 @@ import java.util.TreeSet;
 import java.util.stream.LongStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
@@ -212,7 +213,7 @@ class CellSemanticsTest {
             int mask = month == 0 ? 0xFFF : 1 << (month - 1);
             for (int c = 0; c < 4; c++) {
                 for (int state = 0; state < STATES; state++) {
-                    Answer answer = new Answer(c, new Observation.Seen(1 << state), Answer.Certainty.SURE);
+                    Answer answer = new Answer(c, new Observation.Seen(1 << state), Certainty.SURE);
                     Identification found =
                             identifier.identify(List.of(answer), new IdentifyOptions(true, 0, mask, new boolean[0]));
                     for (Identification.Standing standing : found.standings()) {

@@ -259,7 +259,7 @@ class ChangeTest {
         assertThat(said(joined.study(), "cc", "margin")).isEqualTo("entire");
         assertThat(StudyJoin.of(LEAVES, table("taxon,width\nAa,narrow\n")).problems())
                 .singleElement()
-                .satisfies(p -> assertThat(p.sentence()).startsWith("'aa' × 'width': 'narrow' is no number"));
+                .satisfies(p -> assertThat(p.sentence()).startsWith("'aa' × 'width': 'narrow' is not a number"));
     }
 
     @Test
@@ -272,7 +272,7 @@ class ChangeTest {
                         "girth", new Retype.Choice(CharacterType.STATES, "")));
         assertThat(retyped.problems())
                 .singleElement()
-                .satisfies(p -> assertThat(p.sentence()).startsWith("'bb' × 'width': 'wide' is no number"));
+                .satisfies(p -> assertThat(p.sentence()).startsWith("'bb' × 'width': 'wide' is not a number"));
         CompiledStudy compiled = StudyCompiler.compile(retyped.study());
         assertThat(compiled.matrix().cell(0, 0)).isEqualTo(org.polyclave.core.matrix.Cell.Numeric.range(50, 90));
         assertThat(compiled.characters().get(1).states())

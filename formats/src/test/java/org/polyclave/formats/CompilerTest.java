@@ -10,6 +10,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
@@ -89,7 +90,7 @@ class CompilerTest {
                 .containsExactly("aa", "bb-albus");
         assertThat(StudyRules.check(trusted.withRows(trusted.rows().subList(3, 5))))
                 .extracting(StudyRules.Violation::sentence)
-                .anyMatch(s -> s.contains("told for 'aa', which is no taxon"));
+                .anyMatch(s -> s.contains("told for 'aa', which is not a taxon"));
     }
 
     /** A range of 5 to 7 with mean 6 and SD 0.5 of 12: 6 is likelier than 6.9, and 7.5 is possible. */
@@ -125,7 +126,7 @@ class CompilerTest {
         Identification found = new AnyOrderIdentifier(
                         StudyCompiler.compile(study).matrix())
                 .identify(
-                        List.of(new Answer(0, new Observation.Reading(width, 0.05), Answer.Certainty.SURE)),
+                        List.of(new Answer(0, new Observation.Reading(width, 0.05), Certainty.SURE)),
                         IdentifyOptions.WEIGH);
         return found.standings().stream()
                 .filter(s -> s.row() == 0)
@@ -182,7 +183,7 @@ class CompilerTest {
                 .satisfiesExactly(
                         p -> assertThat(p).contains("needs a name"),
                         p -> assertThat(p).contains("'one' need two taxa"),
-                        p -> assertThat(p).contains("'cc', which is no taxon"));
+                        p -> assertThat(p).contains("'cc', which is not a taxon"));
         List<StudyScope.Loss> wrong = List.of(
                 new StudyScope.Loss("aa", "cc", 2, ""),
                 new StudyScope.Loss("aa", "aa", 2, ""),
@@ -190,7 +191,7 @@ class CompilerTest {
         assertThat(StudyRules.check(read.withScope(read.scope().withPairs(wrong, List.of()), List.of())))
                 .extracting(StudyRules.Violation::sentence)
                 .satisfiesExactly(
-                        s -> assertThat(s).contains("'cc', which is no taxon"),
+                        s -> assertThat(s).contains("'cc', which is not a taxon"),
                         s -> assertThat(s).contains("needs two taxa"),
                         s -> assertThat(s).contains("not 0.0 times"));
     }

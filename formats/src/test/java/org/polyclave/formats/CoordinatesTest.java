@@ -32,9 +32,9 @@ final class CoordinatesTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "by the weir|are no coordinates",
-                "54.1234|are no coordinates",
-                "54,1|are no coordinates",
+                "by the weir|are not coordinates",
+                "54.1234|are not coordinates",
+                "54,1|are not coordinates",
                 "151, -33.5|Are latitude and longitude swapped?",
                 "95, 120|a latitude is at most 90° and not 95.0°. Check it.",
                 "54, 200|a longitude is at most 180°",

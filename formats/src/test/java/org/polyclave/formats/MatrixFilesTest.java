@@ -518,8 +518,8 @@ class MatrixFilesTest {
                         """, "scores.csv"))
                 .containsExactlyInAnyOrder(
                         "Row 4, column 4 (score): 'Aa' is scored for 'margin' in line 3 already. Keep one of the lines.",
-                        "Row 5, column 4 (margin): 'tothed' is no state of 'margin'. Nearest: 'toothed', 'entire'.",
-                        "Row 6, column 4 (#hazard): 'deadly' is no severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.");
+                        "Row 5, column 4 (margin): 'tothed' is not a state of 'margin'. Nearest: 'toothed', 'entire'.",
+                        "Row 6, column 4 (#hazard): 'deadly' is not a severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.");
     }
 
     @ParameterizedTest

@@ -56,7 +56,7 @@ class NexusTest {
                 .singleElement()
                 .extracting(Problem::sentence)
                 .asString()
-                .contains("'entyre' is no state of character 1");
+                .contains("'entyre' is not a state of character 1");
     }
 
     @Test
@@ -91,7 +91,7 @@ class NexusTest {
     static Stream<Arguments> broken() {
         return Stream.of(
                 Arguments.of("BEGIN TAXA; DIMENSIONS NTAX=3; TAXLABELS A B; END;", "NTAX says 3 taxa, but 2"),
-                Arguments.of("BEGIN TAXA; DIMENSIONS NTAX=x; END;", "'x' after NTAX= is no number"),
+                Arguments.of("BEGIN TAXA; DIMENSIONS NTAX=x; END;", "'x' after NTAX= is not a number"),
                 Arguments.of("BEGIN TAXA; TAXLABELS A a; END;", "'a' is named twice"),
                 Arguments.of("BEGIN DATA; MATRIX A 0; END;", "NCHAR= must stand before MATRIX"),
                 Arguments.of("BEGIN DATA; DIMENSIONS NTAX=1; END;", "NCHAR="),
@@ -105,11 +105,11 @@ class NexusTest {
                 Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; CHARSTATELABELS 2 x; MATRIX A 0; END;", "from 1 to 1"),
                 Arguments.of(
                         "BEGIN DATA; DIMENSIONS NCHAR=1; FORMAT DATATYPE=CONTINUOUS; MATRIX A -3; END;",
-                        "'-3' is no number of 0 or more"),
+                        "'-3' is not a number of 0 or more"),
                 Arguments.of("BEGIN TAXA; TAXLABELS 'A; END;", "begins with an apostrophe"),
                 Arguments.of(
                         "BEGIN TAXA; DIMENSIONS NTAX=1; TAXLABELS A; END; BEGIN CHARACTERS; DIMENSIONS NCHAR=1; MATRIX B 0; END;",
-                        "'B' is no taxon of the TAXA block"),
+                        "'B' is not a taxon of the TAXA block"),
                 Arguments.of("BEGIN TAXA; DIMENSIONS NTAX=1; TAXLABELS A; END;", "no CHARACTERS or DATA block"),
                 Arguments.of("nonsense", "where a block should begin"));
     }

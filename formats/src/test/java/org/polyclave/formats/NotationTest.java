@@ -122,13 +122,13 @@ class NotationTest {
     @Test
     void whatDoesNotParseSaysWhyAndNamesTheNearest() {
         assertThat(refused("tothed", MARGIN))
-                .contains("'tothed' is no state of 'leaf margin'")
+                .contains("'tothed' is not a state of 'leaf margin'")
                 .contains("'toothed'");
         assertThat(refused("toothed + entire / lobed", MARGIN)).contains("'+' and '/'");
         assertThat(refused("mistaken entire", MARGIN)).contains("Nothing is said");
         assertThat(refused("toothed, toothed", MARGIN)).contains("named twice");
         assertThat(refused("12–9 mm", WIDTH)).contains("do not rise").contains("Swap them");
-        assertThat(refused("5 kg", WIDTH)).contains("'kg' is no unit");
+        assertThat(refused("5 kg", WIDTH)).contains("'kg' is not a unit");
         assertThat(refused("broad", WIDTH)).contains("no number or range");
         assertThat(refused("-3", WIDTH)).contains("below zero");
         assertThat(refused("4.5", PETALS)).contains("no whole number");

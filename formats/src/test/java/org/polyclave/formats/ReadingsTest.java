@@ -127,14 +127,14 @@ final class ReadingsTest {
             value = {
                 "specimen,width (mm);A,-3;B,2|Row 2, column 2 (width (mm)): '-3' is below zero",
                 "specimen,width (mm);A,3;B,1e999|Row 3, column 2 (width (mm)): '1e999' is too large",
-                "specimen,width (mm);A,3;B,4;C,wide|Row 4, column 2 (width (mm)): 'wide' is no number",
-                "specimen,width;A,3 mm;B,4 g|Row 3, column 2 (width): '4 g' is in 'g', which is no unit of what is measured in mm",
+                "specimen,width (mm);A,3;B,4;C,wide|Row 4, column 2 (width (mm)): 'wide' is not a number",
+                "specimen,width;A,3 mm;B,4 g|Row 3, column 2 (width): '4 g' is in 'g', which is not a unit of what is measured in mm",
                 "specimen,width;A,3 mm;B,4|Row 3, column 2 (width): '4' has no unit",
                 "specimen,width;,3 mm|Row 2, column 1 (specimen): this line has no specimen",
                 "specimen,specimen,width;A,B,3|Row 1, column 2 (specimen): there are two columns for 'specimen'",
                 "specimen,character,value;A,,3|Row 2, column 2 (character): this line names no character",
                 "specimen,row;A,Reed|The table has no readings",
-                "specimen,width;A,1/0 in;B,2 in|Row 2, column 2 (width): '1/0 in' is no number"
+                "specimen,width;A,1/0 in;B,2 in|Row 2, column 2 (width): '1/0 in' is not a number"
             })
     void badReadingsAreToldAtTheirPlace(String table, String told) {
         List<Problem> blocking = read(table.replace(';', '\n')).blocking();

@@ -82,12 +82,12 @@ final class SpecimenTableTest {
                 "specimen,place;,weir|Row 2, column 1 (specimen): A specimen needs the code",
                 "specimen,place;V 1,weir;v 1,pier|Row 3, column 1 (specimen): Two specimens have the code 'v 1'",
                 "specimen,coordinates;V 1,151 -33|Row 2, column 2 (coordinates): 'V 1': '151 -33': a latitude is at most 90°",
-                "specimen,date;V 1,4 May|Row 2, column 2 (date): 'V 1': '4 May' is no date",
-                "specimen,date;V 1,2031-02-30|Row 2, column 2 (date): 'V 1': '2031-02-30' is no date",
-                "specimen,taxon,determined on;V 1,Aa,May|Row 2, column 3 (determined on): 'V 1': 'May' is no date",
+                "specimen,date;V 1,4 May|Row 2, column 2 (date): 'V 1': '4 May' is not a date",
+                "specimen,date;V 1,2031-02-30|Row 2, column 2 (date): 'V 1': '2031-02-30' is not a date",
+                "specimen,taxon,determined on;V 1,Aa,May|Row 2, column 3 (determined on): 'V 1': 'May' is not a date",
                 "specimen,uncertainty;V 1,0|Row 2, column 2 (uncertainty): 'V 1': coordinates are known to some metres",
-                "specimen,uncertainty;V 1,near|Row 2, column 2 (uncertainty): 'near' is no number of metres",
-                "specimen,taxon,qualifier;V 1,Aa,near|Row 2, column 3 (qualifier): 'V 1': 'near' is no qualifier",
+                "specimen,uncertainty;V 1,near|Row 2, column 2 (uncertainty): 'near' is not a number of metres",
+                "specimen,taxon,qualifier;V 1,Aa,near|Row 2, column 3 (qualifier): 'V 1': 'near' is not a qualifier",
                 "specimen,place,place;V 1,a,b|Row 1, column 2 (place): there are two columns for 'place'"
             })
     void whatCannotBeReadIsToldAtItsPlace(String table, String told) {

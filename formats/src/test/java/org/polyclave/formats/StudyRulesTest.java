@@ -163,7 +163,7 @@ class StudyRulesTest {
                                 new AppliesWhen("a", List.of()),
                                 new AppliesWhen("a", List.of("winged"))))))))
                 .hasSize(4)
-                .anyMatch(s -> s.contains("'z', which is no character"))
+                .anyMatch(s -> s.contains("'z', which is not a character"))
                 .anyMatch(s -> s.contains("on none of its states"))
                 .anyMatch(s -> s.contains("'winged', which 'a' does not have"));
     }
@@ -308,8 +308,8 @@ class StudyRulesTest {
                         .withClaims(List.of(nobody, nothing))))
                 .satisfiesExactly(
                         s -> assertThat(s).contains("'Arista' stands for 'awn' already"),
-                        s -> assertThat(s).contains("is no DOI"),
-                        s -> assertThat(s).contains("'zz', which is no row"),
+                        s -> assertThat(s).contains("is not a DOI"),
+                        s -> assertThat(s).contains("'zz', which is not a row"),
                         s -> assertThat(s).contains("states of a character of this study"));
     }
 
@@ -339,13 +339,13 @@ class StudyRulesTest {
                         .withScores(List.of(
                                 score.withSample(StudyScore.Sample.of(null, null, null, List.of("v1", "v9")))))))
                 .satisfiesExactly(
-                        s -> assertThat(s).contains("'zz', which is no row"),
-                        s -> assertThat(s).contains("'near' is no qualifier"),
-                        s -> assertThat(s).contains("'4 May' is no date"),
-                        s -> assertThat(s).contains("'size', which is no character"),
+                        s -> assertThat(s).contains("'zz', which is not a row"),
+                        s -> assertThat(s).contains("'near' is not a qualifier"),
+                        s -> assertThat(s).contains("'4 May' is not a date"),
+                        s -> assertThat(s).contains("'size', which is not a character"),
                         s -> assertThat(s).contains("Two specimens have the code 'v  1'"),
                         s -> assertThat(s).contains("needs the code"),
-                        s -> assertThat(s).contains("'2031-02-30' is no date"),
+                        s -> assertThat(s).contains("'2031-02-30' is not a date"),
                         s -> assertThat(s).contains("Are latitude and longitude swapped?"),
                         s -> assertThat(s).contains("not to 0.0"),
                         s -> assertThat(s).contains("rests on the specimen 'v9'"));

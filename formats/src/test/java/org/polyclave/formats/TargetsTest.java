@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
@@ -114,7 +115,7 @@ class TargetsTest {
                         """,
                         List.of("Helica dumosa, male", "Helica dumosa, female")),
                 Arguments.of(
-                        "both sexes are no juveniles",
+                        "both sexes are not juveniles",
                         """
                         Helica dumosa,species,,,,,smooth,hollow
                         Helica dumosa,,,male,,,toothed,
@@ -178,7 +179,7 @@ class TargetsTest {
                                 "Helica dumosa var. dumosa",
                                 "Helica dumosa var. alta, other than seedling",
                                 "Helica dumosa var. alta, seedling")),
-                Arguments.of("a typed unknown is no score", """
+                Arguments.of("a typed unknown is not a score", """
                         Helica dumosa,species,,,,,smooth,hollow
                         Helica alta,species,,,,,?,?
                         """, List.of("Helica dumosa", "Helica alta")));
@@ -231,9 +232,7 @@ class TargetsTest {
                 .as("goes down to a stage that nobody assessed")
                 .isEqualTo(Hazard.LIFE_THREATENING);
         var after = new AnyOrderIdentifier(compiled.matrix())
-                .identify(
-                        List.of(new Answer(0, new Observation.Seen(0b001), Answer.Certainty.SURE)),
-                        IdentifyOptions.WEIGH);
+                .identify(List.of(new Answer(0, new Observation.Seen(0b001), Certainty.SURE)), IdentifyOptions.WEIGH);
         assertThat(after.standings().get(0).row()).isEqualTo(species);
         assertThat(after.conclusion().notRuledOut()).contains(species);
     }

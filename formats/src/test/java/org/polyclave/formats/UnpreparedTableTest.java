@@ -173,7 +173,7 @@ final class UnpreparedTableTest {
                         .columns()
                         .get(1)
                         .role())
-                .as("what is never there is not told from what was not looked at")
+                .as("what is never there is not distinguished from what was not looked at")
                 .isEqualTo(SheetMapping.ColumnRole.CHARACTER);
     }
 

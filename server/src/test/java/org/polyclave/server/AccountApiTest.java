@@ -117,7 +117,7 @@ class AccountApiTest {
                 .isEqualTo(17);
 
         assertThat(measure(isolde, "\"15\",\"15\"").body()).contains("3 to 50 times");
-        assertThat(measure(isolde, "\"15\",\"15\",\"wide\"").body()).contains("'wide' is no length");
+        assertThat(measure(isolde, "\"15\",\"15\",\"wide\"").body()).contains("'wide' is not a length");
         assertThat(measure(isolde, "\"15\",\"15\",\"15 cm\"").body()).contains("check the unit");
         assertThat(finger(isolde)).as("what was refused changes nothing").isEqualTo(15);
 

@@ -248,7 +248,7 @@ class OperationApiTest {
                         .json()
                         .path("detail")
                         .asString())
-                .contains("'colour', which is no character");
+                .contains("'colour', which is not a character");
         author.post(study + "/undo", "{}");
         assertThat(kindsAt("aa")).contains("circular-evidence");
     }
@@ -274,7 +274,7 @@ class OperationApiTest {
         JsonNode wrong = author.upload(study + "/import/preview", "more.csv", "taxon,width\nAa,broad\n")
                 .json();
         assertThat(wrong.path("changes").isObject()).isFalse();
-        assertThat(wrong.path("file").path("problems").toString()).contains("'broad' is no number");
+        assertThat(wrong.path("file").path("problems").toString()).contains("'broad' is not a number");
     }
 
     @Test

@@ -271,7 +271,7 @@ class StructureApiTest {
                                 study + "/characters/margin",
                                 body("character", character("margin").put("note", "From above"), 0))
                         .status())
-                .as("another object is no conflict")
+                .as("another object is not a conflict")
                 .isEqualTo(200);
     }
 

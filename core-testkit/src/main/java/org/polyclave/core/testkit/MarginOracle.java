@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.polyclave.core.evidence.Certainty;
+import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.margin.Looked;
 import org.polyclave.core.matrix.Cell;
@@ -32,10 +34,10 @@ public final class MarginOracle {
             int no = 0;
             int yes = 0;
             int both = 0;
-            for (Looked.Look look : counted(one)) {
+            for (Look look : counted(one)) {
                 boolean dangerShows = shows(h, one.character(), look);
                 boolean leaderShows = shows(leader, one.character(), look);
-                boolean sure = look.certainty() == Looked.Certainty.SURE;
+                boolean sure = look.certainty() == Certainty.SURE;
                 boolean may = usable(h, leader, one.character()) && !absent(one.character(), look);
                 no += sure && !dangerShows && leaderShows && may ? 1 : 0;
                 yes += sure && dangerShows && !leaderShows ? 1 : 0;
@@ -65,7 +67,7 @@ public final class MarginOracle {
                 || matrix.character(b).around().contains(p);
     }
 
-    private static List<Looked.Look> counted(Looked one) {
+    private static List<Look> counted(Looked one) {
         return one.looks().subList(0, Math.min(4, one.looks().size()));
     }
 
@@ -77,15 +79,15 @@ public final class MarginOracle {
         return ((Cell.Categorical) matrix.cell(row, c)).readable();
     }
 
-    private boolean shows(int row, int c, Looked.Look look) {
+    private boolean shows(int row, int c, Look look) {
         return known(row, c) && (readable(row, c) & seen(look)) != 0;
     }
 
-    private static int seen(Looked.Look look) {
+    private static int seen(Look look) {
         return ((Observation.Seen) look.observation()).states();
     }
 
-    private boolean absent(int c, Looked.Look look) {
+    private boolean absent(int c, Look look) {
         return (seen(look) & matrix.character(c).absence()) != 0;
     }
 
@@ -136,8 +138,7 @@ public final class MarginOracle {
                     double fj = factor(j, c, disjoint ? rate(j, c, false) : rate(h, c, true), b, one);
                     boolean may = usable(h, j, c)
                             && !one.rough()
-                            && counted(one).stream()
-                                    .noneMatch(l -> absent(c, l) || l.certainty() == Looked.Certainty.UNSURE);
+                            && counted(one).stream().noneMatch(l -> absent(c, l) || l.certainty() == Certainty.UNSURE);
                     own *= may ? fj : Math.min(fj, fh);
                     its *= fh;
                     any *= b;
@@ -154,8 +155,8 @@ public final class MarginOracle {
         return doubled ? Math.min(0.6, Math.min(1 - 1 / k, 2 * Math.max(stated, 0.01))) : stated;
     }
 
-    private double record(int c, int truth, Looked.Look look, double rate) {
-        double e = Math.min(0.6, look.certainty() == Looked.Certainty.SURE ? rate : 2 * rate);
+    private double record(int c, int truth, Look look, double rate) {
+        double e = Math.min(0.6, look.certainty() == Certainty.SURE ? rate : 2 * rate);
         int n = matrix.character(c).stateCount();
         double p = 0;
         for (int s = 0; s < n; s++) {
@@ -171,7 +172,7 @@ public final class MarginOracle {
         double[] shares = ((Cell.Categorical) matrix.cell(row, c)).shares();
         for (int s = 0; s < shares.length; s++) {
             double product = shares[s];
-            for (Looked.Look look : counted(one)) {
+            for (Look look : counted(one)) {
                 product *= record(c, s, look, rate);
             }
             sum += product;
@@ -194,7 +195,7 @@ public final class MarginOracle {
         double sum = 0;
         for (int s = 0; s < n; s++) {
             double product = 0.95 * study[s] / scored + 0.05 / n;
-            for (Looked.Look look : counted(one)) {
+            for (Look look : counted(one)) {
                 product *= record(c, s, look, rate);
             }
             sum += product;

@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import org.polyclave.core.evidence.Certainty;
+import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
@@ -125,7 +127,7 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
     private final class Session {
         private final Random random;
         private final double[] shown;
-        private final Map<Integer, List<Answer.Look>> looks = new HashMap<>();
+        private final Map<Integer, List<Look>> looks = new HashMap<>();
 
         Session(int row, Random random) {
             this.random = random;
@@ -168,7 +170,7 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
         }
 
         void look(int c) {
-            List<Answer.Look> before = looks.computeIfAbsent(c, k -> new ArrayList<>());
+            List<Look> before = looks.computeIfAbsent(c, k -> new ArrayList<>());
             if (!before.isEmpty() && random.nextDouble() < repeated) {
                 before.add(before.get(0));
                 return;
@@ -179,13 +181,13 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
             if (character.type().isNumeric()) {
                 double x = misread ? drawn(random.nextInt(matrix.rowCount()), c) : shown[c];
                 double give = character.type() == CharacterType.COUNT ? 0.5 : Math.max(character.uncertainty(), x / 20);
-                before.add(new Answer.Look(new Observation.Reading(x, give), Answer.Certainty.SURE));
+                before.add(new Look(new Observation.Reading(x, give), Certainty.SURE));
                 return;
             }
             int n = character.stateCount();
             int seen = (int) shown[c];
             seen = n > 1 && misread ? (seen + 1 + random.nextInt(n - 1)) % n : seen;
-            before.add(new Answer.Look(new Observation.Seen(1 << seen), Answer.Certainty.SURE));
+            before.add(new Look(new Observation.Seen(1 << seen), Certainty.SURE));
         }
 
         List<Answer> answers() {

@@ -112,7 +112,7 @@ class MatrixCheckTest {
                 .containsExactly(tuple(0, 2));
         Matrix nothing = Matrix.of(rows(3), List.of(states(0, 2)), cells(2, "??1"));
         assertThat(kinds(MatrixCheck.of(nothing).findings()))
-                .as("two rows of which nothing is known are no duplicates")
+                .as("two rows of which nothing is known are not duplicates")
                 .doesNotContain(Kind.SAME_ROWS);
     }
 

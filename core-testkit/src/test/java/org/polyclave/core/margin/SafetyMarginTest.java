@@ -10,9 +10,9 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.polyclave.core.evidence.Certainty;
+import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
-import org.polyclave.core.margin.Looked.Certainty;
-import org.polyclave.core.margin.Looked.Look;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
@@ -205,26 +205,6 @@ class SafetyMarginTest {
                 .isEqualTo(judge(matrix, against(0, 1), against(1, 1)).support());
     }
 
-    private static MatrixCharacter odour(MatrixCharacter c) {
-        return new MatrixCharacter(
-                c.id(),
-                c.type(),
-                c.stateCount(),
-                c.appliesWhen(),
-                c.organ(),
-                c.method(),
-                c.group(),
-                c.effort(),
-                c.uncertainty(),
-                c.misreading(),
-                c.months(),
-                c.handling(),
-                false,
-                c.confusable(),
-                c.absence(),
-                c.around());
-    }
-
     /** Formed like any study: parts in one another, varying, unknown and doubtful cells, absences, looks that disagree. */
     private static Matrix random(Random random) {
         int characters = 3 + random.nextInt(4);
@@ -237,7 +217,7 @@ class SafetyMarginTest {
                     .withAbsence(random.nextInt(4) == 0 ? 1 : 0);
             int part = random.nextInt(3);
             MatrixCharacter placed = plain.on(part, part == 2 && random.nextBoolean() ? List.of(0) : List.of());
-            kinds.add(random.nextInt(6) == 0 ? odour(placed) : placed);
+            kinds.add(random.nextInt(6) == 0 ? placed.withoutSafety() : placed);
         }
         Cell[][] cells = new Cell[rows][characters];
         boolean[][] weak = new boolean[rows][characters];

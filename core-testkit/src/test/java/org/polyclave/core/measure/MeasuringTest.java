@@ -145,7 +145,7 @@ final class MeasuringTest {
     void whatSpreadsWidelyOrIsFewIsNoSlip() {
         assertThat(Slips.of(new double[] {23, 24, 26, 25, 27, 25, 250}, 0.5, false))
                 .isEmpty();
-        // Equal readings say nothing of how equal the things are: a step more is no outlier.
+        // Equal readings say nothing of how equal the things are: a step more is not an outlier.
         assertThat(Slips.of(new double[] {5, 5, 5, 5, 5, 5, 5, 5, 5, 6}, 1, true))
                 .isEmpty();
         assertThat(Slips.of(new double[] {5, 5.5, 4}, 1, true))

@@ -1,10 +1,13 @@
 package org.polyclave.core.identify;
 
+import java.util.ArrayList;
 import java.util.List;
+import org.polyclave.core.evidence.Certainty;
+import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
 
 /**
- * One answer of a reader. "Not sure" and "cannot see" are no evidence and make no answer.
+ * One answer of a reader. "Not sure" and "cannot see" are not evidence and make no answer.
  *
  * @param rough told by a rule of thumb: it is weighed, but settles nothing alone, strikes nothing out, and never speaks
  *     against a dangerous row
@@ -23,23 +26,11 @@ public record Answer(int character, Observation observation, Certainty certainty
         this(character, observation, certainty, false);
     }
 
-    /** Another look. */
-    public record Look(Observation observation, Certainty certainty) {}
-
-    /** How sure the reader is; less certainty is a higher rate of misreading. */
-    public enum Certainty {
-        SURE(0),
-        LIKELY(0.10),
-        UNSURE(0.25);
-
-        private final double addedMisreading;
-
-        Certainty(double addedMisreading) {
-            this.addedMisreading = addedMisreading;
-        }
-
-        double addedMisreading() {
-            return addedMisreading;
-        }
+    /** All looks, the first one first. */
+    List<Look> looks() {
+        List<Look> looks = new ArrayList<>();
+        looks.add(new Look(observation, certainty));
+        looks.addAll(further);
+        return looks;
     }
 }

@@ -2,6 +2,7 @@ package org.polyclave.core.identify;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.matrix.Controller;
 import org.polyclave.core.matrix.Matrix;
@@ -32,7 +33,7 @@ final class Evidence {
             }
             int states = impliedStates(matrix, answers, c);
             if (states != matrix.character(c).allStates() && states != 0) {
-                effective.add(new Answer(c, new Observation.Seen(states), Answer.Certainty.SURE));
+                effective.add(new Answer(c, new Observation.Seen(states), Certainty.SURE));
                 implied.add(true);
             }
         }

@@ -2,6 +2,7 @@ package org.polyclave.core.identify;
 
 import java.util.List;
 import org.polyclave.core.matrix.Handling;
+import org.polyclave.core.run.PortableMath;
 
 /**
  * The state of an any-order identification after some answers.
@@ -36,7 +37,30 @@ public record Identification(
             int mismatches,
             boolean struckOut,
             int compared,
-            List<Contribution> contributions) {}
+            List<Contribution> contributions) {
+        private static final double RIVAL = 0.005;
+
+        /** Whether it is not yet negligible beside the likeliest. */
+        boolean isRivalOf(Standing leader) {
+            return firmShare(leader) >= RIVAL;
+        }
+
+        /** What it would have without the answers that must not be the only basis of a name, if that is more. */
+        private double firmShare(Standing leader) {
+            double beside = leader.posterior > 0 ? posterior / leader.posterior : 1;
+            double firm = beside * PortableMath.exp2(leader.roughBits() - roughBits());
+            double share = firm / (1 + firm);
+            return share > posterior ? share : posterior;
+        }
+
+        private double roughBits() {
+            double bits = 0;
+            for (int k = 0; k < contributions.size(); k++) {
+                bits += contributions.get(k).rough() ? contributions.get(k).bits() : 0;
+            }
+            return bits;
+        }
+    }
 
     /**
      * What one answer says about one row: {@code bits} for it (negative: against), relative to a chance specimen.

@@ -2,7 +2,10 @@ package org.polyclave.core.identify;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.polyclave.core.evidence.Certainty;
+import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
+import org.polyclave.core.matrix.Applicability;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Distributions;
@@ -32,6 +35,11 @@ final class Readings {
         this.distributions = new Distributions(matrix, RangeDistribution.Tails.KEPT);
     }
 
+    /** Whether a row is scored for a character that may exist on it. */
+    boolean isScored(int row, int character) {
+        return isKnown(row, character) && Applicability.of(matrix, row, character) != Applicability.IMPOSSIBLE;
+    }
+
     boolean isKnown(int row, int character) {
         Cell cell = matrix.cell(row, character);
         return cell instanceof Cell.Categorical || cell instanceof Cell.Numeric;
@@ -54,11 +62,10 @@ final class Readings {
         double sum = 0;
         for (int s = 0; s < shown.shares().length; s++) {
             if (shown.shares()[s] > 0) {
-                double product =
-                        shown.shares()[s] * recorded(row, answer, s, answer.observation(), answer.certainty(), shown);
-                for (int l = 0; l < answer.further().size(); l++) {
-                    Answer.Look look = answer.further().get(l);
-                    product *= recorded(row, answer, s, look.observation(), look.certainty(), shown);
+                double product = shown.shares()[s];
+                List<Look> looks = answer.looks();
+                for (int l = 0; l < looks.size(); l++) {
+                    product *= recorded(row, answer.character(), s, looks.get(l), shown);
                 }
                 sum += product;
             }
@@ -67,22 +74,16 @@ final class Readings {
     }
 
     /** A second look at a specimen does not draw another one. */
-    private double recorded(
-            int row,
-            Answer answer,
-            int state,
-            Observation observation,
-            Answer.Certainty certainty,
-            Cell.Categorical shown) {
+    private double recorded(int row, int character, int state, Look look, Cell.Categorical shown) {
         return RecordedStates.given(
-                matrix.character(answer.character()),
+                matrix.character(character),
                 state,
                 shown.readable() & ~shown.support(),
-                ((Observation.Seen) observation).states(),
-                rate(row, answer.character(), certainty));
+                ((Observation.Seen) look.observation()).states(),
+                rate(row, character, look.certainty()));
     }
 
-    private double rate(int row, int character, Answer.Certainty certainty) {
+    private double rate(int row, int character, Certainty certainty) {
         double rate = misreading(row, character) + certainty.addedMisreading();
         return rate < MOST_MISREADING ? rate : MOST_MISREADING;
     }

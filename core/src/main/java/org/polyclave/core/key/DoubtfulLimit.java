@@ -99,7 +99,7 @@ final class DoubtfulLimit {
         return from <= to ? Optional.of(new Doubt(from, to, wrong / measured)) : Optional.empty();
     }
 
-    /** The simplest number that will do, of the rule that is then nearest to the limit; empty for what is no length. */
+    /** The simplest number that will do, of the rule that is then nearest to the limit; empty for what is not a length. */
     Optional<Key.Handy> handy() {
         for (double times : SIMPLE) {
             Optional<Key.Handy> nearest = Arrays.stream(RuleOfThumb.values())

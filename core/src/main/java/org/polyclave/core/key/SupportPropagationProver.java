@@ -1,12 +1,8 @@
 package org.polyclave.core.key;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -17,12 +13,8 @@ import org.polyclave.core.key.Key.ToCouplet;
 import org.polyclave.core.key.Key.ToRows;
 import org.polyclave.core.key.Proof.Failure;
 import org.polyclave.core.key.Proof.Kind;
-import org.polyclave.core.matrix.Cell;
-import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
-import org.polyclave.core.matrix.Distributions;
 import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.matrix.RangeDistribution;
 
 /**
  * Proof by propagating narrowed supports, not by sampling.
@@ -39,147 +31,46 @@ import org.polyclave.core.matrix.RangeDistribution;
  */
 public final class SupportPropagationProver implements KeyProver {
     static final long MAX_VISITS = 50_000_000;
-    static final int MAX_FAILURES = 500;
-    /** Boxes that are kept at a terminal with several names, to see whether a character separates them. */
-    private static final int KEPT_AT_TERMINAL = 64;
 
     @Override
     public Proof prove(Matrix matrix, Key key) {
         return new Run(matrix, key).run();
     }
 
-    /** One lead of the key. */
-    private record Place(int couplet, int lead) {}
-
-    /** How many specimens of the lead's rows, and of the others', agree with a tendency; counted evenly and by weight. */
-    private static final class Agreement {
-        private final double[] own = new double[4];
-        private final double[] others = new double[4];
-
-        void add(boolean follows, double share, double weight) {
-            double[] sums = follows ? own : others;
-            sums[0] += share;
-            sums[1] += 1;
-            sums[2] += share * weight;
-            sums[3] += weight;
-        }
-
-        boolean isContrary() {
-            boolean compared = own[1] > 0 && others[1] > 0;
-            boolean rarer =
-                    compared && own[0] / own[1] < others[0] / others[1] && own[2] / own[3] < others[2] / others[3];
-            return rarer || (own[1] > 0 && own[0] == 0);
-        }
-    }
-
     private static final class Run {
         private final Matrix matrix;
         private final Key key;
-        private final Distributions distributions;
-        private final Map<Integer, Couplet> byNumber = new HashMap<>();
-        private final Set<Failure> failures = new LinkedHashSet<>();
-        private final Set<Integer> reachedCouplets = new HashSet<>();
-        private final Map<Place, Set<Integer>> arrivedRows = new LinkedHashMap<>();
-        private final Map<Place, List<SupportBox>> arrivedBoxes = new LinkedHashMap<>();
-        private final Map<Place, Map<Statement, Agreement>> tendencies = new LinkedHashMap<>();
+        private final Failures failures = new Failures();
+        private final KeyShape shape;
+        private final Arrivals arrivals;
         private final Set<Integer> namedRows = new HashSet<>();
         private long visits;
 
         Run(Matrix matrix, Key key) {
             this.matrix = matrix;
             this.key = key;
-            distributions = new Distributions(matrix, RangeDistribution.Tails.CUT);
+            shape = new KeyShape(key, failures);
+            arrivals = new Arrivals(matrix, key, shape, failures);
         }
 
         Proof run() {
             if (key.couplets().isEmpty()) {
                 namedRows.addAll(key.whole().rows());
-                checkWhole();
+                arrivals.checkWhole();
             } else {
-                checkShape();
-                if (failures.stream().noneMatch(f -> f.kind() == Kind.LOOP)) {
+                shape.check();
+                if (!failures.hold(Kind.LOOP)) {
                     propagate();
-                    checkReached();
-                    checkTendencies();
-                    checkTerminals();
+                    arrivals.check(visits <= MAX_VISITS);
                 }
                 collectNames();
             }
             for (int row = 0; row < matrix.rowCount(); row++) {
                 if (!namedRows.contains(row)) {
-                    fail(Failure.row(Kind.ROW_MISSING, row));
+                    failures.add(Failure.row(Kind.ROW_MISSING, row));
                 }
             }
-            List<Failure> found = new ArrayList<>(failures);
-            found.sort(
-                    (a, b) -> Integer.compare(a.couplet().orElse(0), b.couplet().orElse(0)));
-            return new Proof(found, visits, visits <= MAX_VISITS);
-        }
-
-        private void fail(Failure failure) {
-            if (failures.size() < MAX_FAILURES) {
-                failures.add(failure);
-            }
-        }
-
-        private void checkShape() {
-            for (Couplet couplet : key.couplets()) {
-                if (byNumber.put(couplet.number(), couplet) != null) {
-                    fail(Failure.at(Kind.DUPLICATE_NUMBER, couplet.number()));
-                }
-                if (couplet.leads().size() < 2) {
-                    fail(Failure.at(Kind.TOO_FEW_LEADS, couplet.number()));
-                }
-            }
-            for (Couplet couplet : key.couplets()) {
-                for (int l = 0; l < couplet.leads().size(); l++) {
-                    if (couplet.leads().get(l).to() instanceof ToCouplet to && !byNumber.containsKey(to.number())) {
-                        fail(Failure.lead(Kind.DANGLING_TARGET, couplet.number(), l));
-                    }
-                }
-                checkBackReference(couplet);
-            }
-            findLoops(key.couplets().get(0), new HashSet<>(), new HashSet<>());
-        }
-
-        private void checkBackReference(Couplet couplet) {
-            if (couplet.from().isEmpty()) {
-                return;
-            }
-            Couplet from = byNumber.get(couplet.from().getAsInt());
-            boolean leadsHere =
-                    from != null && from.leads().stream().anyMatch(l -> l.to().equals(new ToCouplet(couplet.number())));
-            if (!leadsHere) {
-                fail(Failure.at(Kind.WRONG_BACK_REFERENCE, couplet.number()));
-            }
-        }
-
-        /** Depth first with an explicit stack, so that a hand-made chain of thousands of couplets is read too. */
-        private void findLoops(Couplet first, Set<Integer> onPath, Set<Integer> done) {
-            List<int[]> stack = new ArrayList<>();
-            stack.add(new int[] {first.number(), 0});
-            onPath.add(first.number());
-            while (!stack.isEmpty()) {
-                int[] top = stack.get(stack.size() - 1);
-                List<Lead> leads = byNumber.get(top[0]) == null
-                        ? List.of()
-                        : byNumber.get(top[0]).leads();
-                if (top[1] >= leads.size()) {
-                    onPath.remove(top[0]);
-                    done.add(top[0]);
-                    stack.remove(stack.size() - 1);
-                    continue;
-                }
-                int l = top[1]++;
-                if (leads.get(l).to() instanceof ToCouplet to) {
-                    if (onPath.contains(to.number())) {
-                        fail(Failure.lead(Kind.LOOP, top[0], l));
-                    } else if (!done.contains(to.number()) && byNumber.containsKey(to.number())) {
-                        onPath.add(to.number());
-                        stack.add(new int[] {to.number(), 0});
-                    }
-                }
-            }
+            return new Proof(failures.inReadingOrder(), visits, visits <= MAX_VISITS);
         }
 
         private void propagate() {
@@ -189,7 +80,7 @@ public final class SupportPropagationProver implements KeyProver {
         }
 
         private void follow(Couplet couplet, SupportBox box) {
-            reachedCouplets.add(couplet.number());
+            arrivals.reach(couplet);
             Optional<Controller> open = firstOpenCondition(couplet, box);
             if (visits > MAX_VISITS) {
                 return;
@@ -249,40 +140,13 @@ public final class SupportPropagationProver implements KeyProver {
                                 ? shown && box.isWithin(statement)
                                 : shown && !SupportBox.meets(box.atoms(statement.character()), statement.atoms());
                         if (!holds) {
-                            fail(at(Kind.NOT_SUFFICIENT, couplet, m, box, statement.character()));
+                            failures.add(at(Kind.NOT_SUFFICIENT, couplet, m, box, statement.character()));
                         }
                     } else if (statement.role() == Key.Role.TENDENCY && shown && box.isKnown(statement.character())) {
-                        tendencies
-                                .computeIfAbsent(new Place(couplet.number(), m), p -> new LinkedHashMap<>())
-                                .computeIfAbsent(statement, s -> new Agreement())
-                                .add(
-                                        m == l,
-                                        share(box, statement),
-                                        matrix.row(box.row()).weight());
+                        arrivals.compare(couplet, m, statement, box, m == l);
                     }
                 }
             }
-        }
-
-        /** Of what the specimens of a box may still show, the share that agrees with a statement. */
-        private double share(SupportBox box, Statement statement) {
-            int c = statement.character();
-            Cell cell = matrix.cell(box.row(), c);
-            if (cell instanceof Cell.Categorical shown) {
-                int left = ((Atoms.States) box.atoms(c)).mask();
-                double all = shown.share(left);
-                return all > 0 ? shown.share(left & ((Atoms.States) statement.atoms()).mask()) / all : 0;
-            }
-            Atoms.Interval left = (Atoms.Interval) box.atoms(c);
-            Atoms.Interval both = left.and((Atoms.Interval) statement.atoms());
-            RangeDistribution range = distributions.range(c, cell);
-            // A whole number stands for all that is rounded to it.
-            double half = matrix.character(c).type() == CharacterType.COUNT ? 0.5 : 0;
-            double all = range.share(left.min() - half, left.max() + half);
-            if (both.isEmpty(half > 0)) {
-                return 0;
-            }
-            return all > 0 ? range.share(both.min() - half, both.max() + half) / all : 1;
         }
 
         private static Failure at(Kind kind, Couplet couplet, int l, SupportBox box, int character) {
@@ -298,25 +162,15 @@ public final class SupportPropagationProver implements KeyProver {
         private void arrive(Couplet couplet, int l, SupportBox box) {
             Lead lead = couplet.leads().get(l);
             if (lead.to() instanceof ToCouplet to) {
-                Couplet next = byNumber.get(to.number());
-                if (next != null) {
-                    follow(next, box);
-                }
+                shape.couplet(to.number()).ifPresent(next -> follow(next, box));
                 return;
             }
             int row = box.row();
-            Place place = new Place(couplet.number(), l);
-            arrivedRows.computeIfAbsent(place, p -> new HashSet<>()).add(row);
-            if (namesSeveral((ToRows) lead.to())) {
-                List<SupportBox> boxes = arrivedBoxes.computeIfAbsent(place, p -> new ArrayList<>());
-                if (boxes.size() < KEPT_AT_TERMINAL) {
-                    boxes.add(box.copy());
-                }
-            }
+            arrivals.end(couplet, l, box);
             if (!((ToRows) lead.to()).rows().contains(row)) {
                 List<Integer> asked = askedCharacters(couplet);
                 int character = asked.isEmpty() ? -1 : asked.get(0);
-                fail(new Failure(
+                failures.add(new Failure(
                         Kind.WRONG_NAME,
                         OptionalInt.of(couplet.number()),
                         OptionalInt.of(l + 1),
@@ -324,11 +178,6 @@ public final class SupportPropagationProver implements KeyProver {
                         character < 0 ? OptionalInt.empty() : OptionalInt.of(character),
                         character < 0 ? Optional.empty() : Optional.of(box.atoms(character))));
             }
-        }
-
-        private boolean namesSeveral(ToRows terminal) {
-            return terminal.rows().stream()
-                    .anyMatch(r -> !matrix.sharesName(r, terminal.rows().get(0)));
         }
 
         private static boolean narrow(SupportBox box, Lead lead, List<SupportBox.Saved> saved) {
@@ -388,7 +237,7 @@ public final class SupportPropagationProver implements KeyProver {
                 Optional<Atoms> seen = asked.isEmpty()
                         ? Optional.empty()
                         : Optional.of(choices.get(0).get(at[0]));
-                fail(new Failure(
+                failures.add(new Failure(
                         accepting == 0 ? Kind.NO_LEAD : Kind.SEVERAL_LEADS,
                         OptionalInt.of(couplet.number()),
                         second < 0 ? OptionalInt.empty() : OptionalInt.of(second + 1),
@@ -408,115 +257,6 @@ public final class SupportPropagationProver implements KeyProver {
                 }
             }
             return true;
-        }
-
-        private void checkReached() {
-            if (visits > MAX_VISITS) {
-                return;
-            }
-            for (Couplet couplet : key.couplets()) {
-                if (!reachedCouplets.contains(couplet.number())) {
-                    fail(Failure.at(Kind.UNREACHED_COUPLET, couplet.number()));
-                    continue;
-                }
-                for (int l = 0; l < couplet.leads().size(); l++) {
-                    if (couplet.leads().get(l).to() instanceof ToRows
-                            && !arrivedRows.containsKey(new Place(couplet.number(), l))) {
-                        fail(Failure.lead(Kind.UNREACHED_TERMINAL, couplet.number(), l));
-                    }
-                }
-            }
-        }
-
-        private void checkTendencies() {
-            tendencies.forEach((place, statements) -> statements.forEach((statement, agreement) -> {
-                if (agreement.isContrary()) {
-                    fail(new Failure(
-                            Kind.CONTRARY_TENDENCY,
-                            OptionalInt.of(place.couplet()),
-                            OptionalInt.of(place.lead() + 1),
-                            OptionalInt.empty(),
-                            OptionalInt.of(statement.character()),
-                            Optional.of(statement.atoms())));
-                }
-            }));
-        }
-
-        private void checkTerminals() {
-            if (visits > MAX_VISITS) {
-                return;
-            }
-            arrivedRows.forEach((place, rows) -> {
-                for (int row : terminal(place).rows()) {
-                    if (!rows.contains(row)) {
-                        fail(named(Kind.NAMED_IN_VAIN, place, row));
-                    }
-                }
-                checkApart(place, arrivedBoxes.getOrDefault(place, List.of()));
-            });
-        }
-
-        private ToRows terminal(Place place) {
-            Couplet couplet = java.util.Objects.requireNonNull(byNumber.get(place.couplet()));
-            return (ToRows) couplet.leads().get(place.lead()).to();
-        }
-
-        private static Failure named(Kind kind, Place place, int row) {
-            return new Failure(
-                    kind,
-                    OptionalInt.of(place.couplet()),
-                    OptionalInt.of(place.lead() + 1),
-                    OptionalInt.of(row),
-                    OptionalInt.empty(),
-                    Optional.empty());
-        }
-
-        /** A key without couplets must not name together what a character separates. */
-        private void checkWhole() {
-            List<SupportBox> boxes = new ArrayList<>();
-            for (int row : key.whole().rows()) {
-                boxes.add(new SupportBox(matrix, row));
-            }
-            Optional<int[]> apart = firstApart(boxes);
-            if (apart.isPresent()) {
-                fail(new Failure(
-                        Kind.COULD_BE_SEPARATED,
-                        OptionalInt.empty(),
-                        OptionalInt.empty(),
-                        OptionalInt.of(apart.get()[0]),
-                        OptionalInt.of(apart.get()[1]),
-                        Optional.empty()));
-            }
-        }
-
-        private void checkApart(Place place, List<SupportBox> boxes) {
-            firstApart(boxes)
-                    .ifPresent(apart -> fail(new Failure(
-                            Kind.COULD_BE_SEPARATED,
-                            OptionalInt.of(place.couplet()),
-                            OptionalInt.of(place.lead() + 1),
-                            OptionalInt.of(apart[0]),
-                            OptionalInt.of(apart[1]),
-                            Optional.empty())));
-        }
-
-        /** The first row of a pair of different names that a character separates, and the character. */
-        private Optional<int[]> firstApart(List<SupportBox> boxes) {
-            boolean dangersOnly =
-                    boxes.stream().allMatch(b -> matrix.row(b.row()).hazard().isDangerous());
-            for (int i = 0; i < boxes.size(); i++) {
-                for (int j = 0; j < i; j++) {
-                    boolean differ =
-                            !matrix.sharesName(boxes.get(i).row(), boxes.get(j).row());
-                    for (int c = 0; differ && c < matrix.characterCount(); c++) {
-                        boolean asked = !(dangersOnly && matrix.character(c).isHandling());
-                        if (asked && boxes.get(i).isApartFrom(boxes.get(j), c)) {
-                            return Optional.of(new int[] {boxes.get(i).row(), c});
-                        }
-                    }
-                }
-            }
-            return Optional.empty();
         }
 
         private void collectNames() {

@@ -1,7 +1,7 @@
 package org.polyclave.core.margin;
 
 import java.util.List;
-import org.polyclave.core.evidence.Observation;
+import org.polyclave.core.evidence.Look;
 
 /**
  * What somebody saw in one character: one or more independent looks at one individual, by another part of it or by another
@@ -17,15 +17,4 @@ public record Looked(int character, List<Look> looks, boolean rough) {
     public Looked {
         looks = List.copyOf(looks);
     }
-
-    /** How sure a reader is. */
-    public enum Certainty {
-        SURE,
-        /** Misread twice as often. */
-        LIKELY,
-        /** No look against a danger, but one for it. */
-        UNSURE
-    }
-
-    public record Look(Observation observation, Certainty certainty) {}
 }

@@ -1,6 +1,7 @@
 package org.polyclave.core.matrix;
 
 import java.util.List;
+import java.util.function.Consumer;
 
 /**
  * A character as algorithms see it. Texts stay in the study model.
@@ -107,107 +108,84 @@ public record MatrixCharacter(
 
     /** The same character with these conditions. */
     public MatrixCharacter when(List<Controller> conditions) {
-        return new MatrixCharacter(
-                id,
-                type,
-                stateCount,
-                conditions,
-                organ,
-                method,
-                group,
-                effort,
-                uncertainty,
-                misreading,
-                months,
-                handling,
-                countsForSafety,
-                confusable,
-                absence,
-                around);
+        return copy(c -> c.appliesWhen = conditions);
     }
 
     /** The same character, misread otherwise. */
     public MatrixCharacter withMisreading(Misreading other) {
-        return new MatrixCharacter(
-                id,
-                type,
-                stateCount,
-                appliesWhen,
-                organ,
-                method,
-                group,
-                effort,
-                uncertainty,
-                other,
-                months,
-                handling,
-                countsForSafety,
-                confusable,
-                absence,
-                around);
+        return copy(c -> c.misreading = other);
     }
 
     /** The same character, some states of which say that something is not there. */
     public MatrixCharacter withAbsence(int states) {
-        return new MatrixCharacter(
-                id,
-                type,
-                stateCount,
-                appliesWhen,
-                organ,
-                method,
-                group,
-                effort,
-                uncertainty,
-                misreading,
-                months,
-                handling,
-                countsForSafety,
-                confusable,
-                states,
-                around);
+        return copy(c -> c.absence = states);
     }
 
     /** The same character on another part. */
     public MatrixCharacter on(int part, List<Integer> partsAround) {
-        return new MatrixCharacter(
-                id,
-                type,
-                stateCount,
-                appliesWhen,
-                part,
-                method,
-                group,
-                effort,
-                uncertainty,
-                misreading,
-                months,
-                handling,
-                countsForSafety,
-                confusable,
-                absence,
-                partsAround);
+        return copy(c -> {
+            c.organ = part;
+            c.around = partsAround;
+        });
     }
 
     /** The same character, observed by handling the specimen. */
     public MatrixCharacter by(Handling other) {
-        return new MatrixCharacter(
-                id,
-                type,
-                stateCount,
-                appliesWhen,
-                organ,
-                method,
-                group,
-                effort,
-                uncertainty,
-                misreading,
-                months,
-                other,
-                countsForSafety,
-                confusable,
-                absence,
-                around);
+        return copy(c -> c.handling = other);
+    }
+
+    /** The same character, as no help against dangers: an odour, a season, a place, behaviour. */
+    public MatrixCharacter withoutSafety() {
+        return copy(c -> c.countsForSafety = false);
+    }
+
+    private MatrixCharacter copy(Consumer<Copy> change) {
+        Copy copy = new Copy(this);
+        change.accept(copy);
+        return copy.character();
+    }
+
+    /** A character on its way to the next: of so many parts no change names those that stay. */
+    private static final class Copy {
+        private final MatrixCharacter of;
+        private List<Controller> appliesWhen;
+        private int organ;
+        private Misreading misreading;
+        private Handling handling;
+        private boolean countsForSafety;
+        private int absence;
+        private List<Integer> around;
+
+        Copy(MatrixCharacter of) {
+            this.of = of;
+            appliesWhen = of.appliesWhen;
+            organ = of.organ;
+            misreading = of.misreading;
+            handling = of.handling;
+            countsForSafety = of.countsForSafety;
+            absence = of.absence;
+            around = of.around;
+        }
+
+        MatrixCharacter character() {
+            return new MatrixCharacter(
+                    of.id,
+                    of.type,
+                    of.stateCount,
+                    appliesWhen,
+                    organ,
+                    of.method,
+                    of.group,
+                    of.effort,
+                    of.uncertainty,
+                    misreading,
+                    of.months,
+                    handling,
+                    countsForSafety,
+                    of.confusable,
+                    absence,
+                    around);
+        }
     }
 
     /** Whether it takes touching, digging, cutting, crushing or smelling. */

@@ -2,7 +2,7 @@ package org.polyclave.core.measure;
 
 /**
  * How long a pixel of a picture is, from a scale bar or a stage micrometer in it or in a picture taken with the same optics
- * and camera. Nominal magnifications are no calibration.
+ * and camera. Nominal magnifications are not calibration.
  *
  * <p>Uncertainties are standard uncertainties, combined to first order (JCGM 100:2008, 5.1.2): each end of a bar or of a
  * measured line is placed to {@link #END} pixels; a thing that is tilted by up to an angle t looks shorter by up to 1 − cos t,

@@ -24,7 +24,7 @@ public final class Slips {
 
     private final boolean telling;
 
-    /** @param others the values that are no outliers, of which there are always some: half of all lie near the median */
+    /** @param others the values that are not outliers, of which there are always some: half of all lie near the median */
     private Slips(double[] others) {
         least = Arrays.stream(others).min().orElseThrow();
         most = Arrays.stream(others).max().orElseThrow();

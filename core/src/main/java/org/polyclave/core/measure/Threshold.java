@@ -30,7 +30,7 @@ public record Threshold(
      * Individuals of a group.
      *
      * @param values one an individual
-     * @param events the collecting event of each; individuals picked together are no independent test of a cut
+     * @param events the collecting event of each; individuals picked together are not an independent test of a cut
      */
     public record Group(double[] values, String[] events) {
         public Group {

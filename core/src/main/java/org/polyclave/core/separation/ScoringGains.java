@@ -95,7 +95,7 @@ public final class ScoringGains {
                 .toList();
     }
 
-    /** A rival that is not told firmly, and the groups that tell it so far. */
+    /** A rival that is not firmly separated, and the groups that tell it so far. */
     private record Weak(int rival, Set<Integer> groups) {}
 
     private List<Gain> ofRow(int row) {

@@ -13,10 +13,10 @@ import org.polyclave.formats.notation.MonthNotation;
 import org.polyclave.formats.study.CompiledStudy;
 
 /**
- * When some rows can be told from one another, or one row from all others, with what is in the hand.
+ * When some rows can be distinguished from one another, or one row from all others, with what is in the hand.
  *
  * @param months twelve, from January
- * @param pairs those that are not told firmly all year, worst first
+ * @param pairs those that are not firmly separated all year, worst first
  * @param more how many such pairs are left out
  */
 public record Calendar(int count, List<MonthView> months, List<CalendarPair> pairs, int more) {
@@ -27,7 +27,7 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
     public record MonthView(int firm, int thin, int open) {}
 
     /**
-     * @param firm months, 1 to 12, in which it is told firmly
+     * @param firm months, 1 to 12, in which it is firmly separated
      * @param thin in which one group alone tells it
      * @param durable subjects of characters that tell it all year
      * @param fleeting those that tell it in some months, with these

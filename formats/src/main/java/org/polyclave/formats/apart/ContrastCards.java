@@ -36,7 +36,7 @@ import org.polyclave.formats.study.Units;
 
 /** Makes contrast cards of one study in one hand. A card of k rows takes O(k² · characters) time. */
 public final class ContrastCards {
-    /** A card of more rows is no card. */
+    /** A card of more rows is not a card. */
     public static final int MOST_ROWS = 6;
 
     private static final int ALL_MONTHS = 0xFFF;

@@ -30,7 +30,7 @@ public final class ContrastPrint {
     private static final double SMALLEST = 3;
     private static final double FINER = 0.5;
     private static final String CAUTION =
-            "An identification by this card is no permission to eat, touch or collect anything. Local rules and qualified people decide.";
+            "An identification by this card is not permission to eat, touch or collect anything. Local rules and qualified people decide.";
 
     private ContrastPrint() {}
 

@@ -33,7 +33,7 @@ public record Hand(KeyContext context, Set<String> stages, Observer observer, bo
         ORGAN,
         METHOD,
         FRESH,
-        /** It takes smelling, cutting or touching where that may harm, or it is no evidence against a danger. */
+        /** It takes smelling, cutting or touching where that may harm, or it is not evidence against a danger. */
         UNSAFE
     }
 

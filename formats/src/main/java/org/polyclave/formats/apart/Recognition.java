@@ -19,7 +19,7 @@ import org.polyclave.formats.study.CompiledStudy;
  * @param points what it takes, in the order of characters
  * @param cost minutes and five times the misreading of each
  * @param bound no way costs less
- * @param notTold rows that it is not told from, whatever is looked at now
+ * @param notTold rows that it is not distinguished from, whatever is looked at now
  * @param thin rows that fewer independent groups tell than are wanted
  */
 public record Recognition(
@@ -99,10 +99,11 @@ public record Recognition(
         String signs = points.stream()
                 .map(p -> ContrastWords.decapitalised(p.subject()) + " " + (plain ? p.plain() : p.text()))
                 .collect(Collectors.joining(", "));
-        String open = notTold.isEmpty() ? "" : " It cannot be told from " + String.join(", ", notTold) + " so.";
+        String others = String.join(", ", notTold);
         if (points.isEmpty()) {
-            return "Nothing tells " + name + " from others" + when + "." + (notTold.isEmpty() ? "" : open);
+            return "Nothing distinguishes " + name + " from " + (others.isEmpty() ? "others" : others) + when + ".";
         }
+        String open = others.isEmpty() ? "" : " They do not distinguish it from " + others + ".";
         return "Recognise " + name + when + " by all of these together: " + signs + "." + open;
     }
 }

@@ -11,7 +11,7 @@ public record ChangeUnit(String character, String unit) implements StudyOperatio
     public Study apply(Study study) {
         StudyCharacter old = Parts.character(study, character);
         if (unit.isBlank() || Units.factor(old.type(), unit).isEmpty()) {
-            throw new Refused("'" + unit + "' is no unit of '" + old.label() + "'. Write for example '"
+            throw new Refused("'" + unit + "' is not a unit of '" + old.label() + "'. Write for example '"
                     + Units.defaultUnit(old.type()) + "'.");
         }
         StudyCharacter now = old.withType(old.type(), unit.strip());

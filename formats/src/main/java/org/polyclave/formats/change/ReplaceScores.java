@@ -82,7 +82,7 @@ public record ReplaceScores(
             }
         }
         if (readings.isEmpty()) {
-            throw new Refused("'" + text + "' is no score of any of these characters.");
+            throw new Refused("'" + text + "' is not a score of any of these characters.");
         }
         return readings;
     }

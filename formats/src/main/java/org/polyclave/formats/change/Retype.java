@@ -20,7 +20,7 @@ public final class Retype {
     /** @param unit empty: the usual unit of the type */
     public record Choice(CharacterType type, String unit) {}
 
-    /** @param problems texts that are no scores of the chosen types */
+    /** @param problems texts that are not scores of the chosen types */
     public record Retyped(Study study, List<Problem> problems) {}
 
     /** @param choices by label of the character */

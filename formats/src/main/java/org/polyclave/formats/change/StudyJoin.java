@@ -250,7 +250,7 @@ public final class StudyJoin {
                 : there.withSpecimen(specimenIds.getOrDefault(there.specimen(), there.specimen()));
     }
 
-    /** Readings are told by their identifiers; those of characters that are of another type here are no readings of these. */
+    /** Readings are told by their identifiers; those of characters that are of another type here are not readings of these. */
     private List<Reading> readings() {
         Map<String, StudyCharacter> theirs = new HashMap<>();
         incoming.characters().forEach(c -> theirs.put(c.id(), c));

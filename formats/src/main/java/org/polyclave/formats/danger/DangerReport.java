@@ -63,7 +63,7 @@ public final class DangerReport {
             List<Integer> months,
             int features) {}
 
-    /** Why a cell is no evidence against a danger yet. */
+    /** Why a cell is not evidence against a danger yet. */
     public enum Why {
         IMPORTED,
         /** A sex, stage or part shows what its taxon does, as far as anybody knows. */

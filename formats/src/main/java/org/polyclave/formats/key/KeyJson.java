@@ -50,7 +50,7 @@ public final class KeyJson {
         try {
             key = reader.key(JSON.readTree(bytes));
         } catch (JacksonException broken) {
-            reader.problems.add("The file is no JSON: " + broken.getOriginalMessage() + ".");
+            reader.problems.add("The file is not JSON: " + broken.getOriginalMessage() + ".");
         }
         return new ReadKey(key, reader.problems, reader.texts);
     }
@@ -173,7 +173,7 @@ public final class KeyJson {
         if (!root.path("format").asString("").equals("polyclave-key")
                 || root.path("version").asInt(0) != 1) {
             problems.add(
-                    "The file is no Polyclave key of version 1: 'format' must be \"polyclave-key\" and 'version' 1.");
+                    "The file is not a Polyclave key of version 1: 'format' must be \"polyclave-key\" and 'version' 1.");
             return Key.of(List.of());
         }
         List<Key.Couplet> couplets = new ArrayList<>();

@@ -66,7 +66,7 @@ public final class Evidence {
                 .toList();
     }
 
-    /** Why a reading is no evidence. */
+    /** Why a reading is not evidence. */
     public enum Barred {
         SET_ASIDE,
         NOT_DETERMINED,

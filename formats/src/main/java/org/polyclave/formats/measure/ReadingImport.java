@@ -37,9 +37,9 @@ public final class ReadingImport {
     /**
      * What a table would add.
      *
-     * @param problems what is no reading, with its place; blocking
+     * @param problems what is not a reading, with its place; blocking
      * @param unknownSpecimens codes that the study does not have
-     * @param unknownCharacters columns that are no characters of the study, which are left out
+     * @param unknownCharacters columns that are not characters of the study, which are left out
      */
     public record Found(
             List<Reading> readings,

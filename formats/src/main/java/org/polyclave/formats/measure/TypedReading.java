@@ -32,7 +32,7 @@ public final class TypedReading {
     public static Taken of(String typed, StudyCharacter character, Function<RuleOfThumb, RuleOfThumb.Size> sizes) {
         String text = typed.strip();
         if (text.isEmpty()) {
-            return new Taken.Refused("There is no reading. Type one, or take the line out.");
+            return new Taken.Refused("There is no reading. Type one, or remove the line.");
         }
         if (character.type() == CharacterType.MONTHS) {
             return new Taken.Refused(
@@ -51,7 +51,7 @@ public final class TypedReading {
     private static Taken number(String text, StudyCharacter character) {
         Optional<TypedNumber> read = TypedNumber.parse(text);
         if (read.isEmpty()) {
-            return new Taken.Refused("'" + text + "' is no number. Write for example "
+            return new Taken.Refused("'" + text + "' is not a number. Write for example "
                     + (character.type() == CharacterType.COUNT ? "'12'" : "'12.5'")
                     + (character.unit().isEmpty() ? "." : ", '12.5 " + character.unit() + "' or '1/4 in'."));
         }
@@ -93,6 +93,6 @@ public final class TypedReading {
                     null);
         }
         return new Taken.Refused("'" + text.toLowerCase(Locale.ROOT)
-                + "' is no reading of one specimen. Write the state that it shows, or 'a + b' if it shows both.");
+                + "' is not a reading of one specimen. Write the state that it shows, or 'a + b' if it shows both.");
     }
 }

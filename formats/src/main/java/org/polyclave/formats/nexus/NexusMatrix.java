@@ -122,7 +122,7 @@ final class NexusMatrix {
     private int number(NexusTokens in) {
         String number = in.need("the number of a character");
         if (!number.matches("\\d{1,6}") || Integer.parseInt(number) < 1 || Integer.parseInt(number) > count) {
-            throw in.broken("'" + number + "' is no number of a character from 1 to " + count + ".");
+            throw in.broken("'" + number + "' is not a number of a character from 1 to " + count + ".");
         }
         return Integer.parseInt(number) - 1;
     }
@@ -189,7 +189,7 @@ final class NexusMatrix {
                 throw new NexusTokens.Broken(
                         line,
                         "'" + label
-                                + "' is no taxon of the TAXA block. Correct its name, or the row before it, which may have too many entries.");
+                                + "' is not a taxon of the TAXA block. Correct its name, or the row before it, which may have too many entries.");
             }
             return file.addTaxon(label, in);
         });
@@ -315,7 +315,7 @@ final class NexusMatrix {
                 return s;
             }
         }
-        throw in.broken("'" + name + "' is no state of character " + (character + 1)
+        throw in.broken("'" + name + "' is not a state of character " + (character + 1)
                 + ". Correct it, or add it to its state labels.");
     }
 
@@ -347,6 +347,6 @@ final class NexusMatrix {
         } catch (NumberFormatException none) {
             // Told below, together with numbers out of range.
         }
-        throw in.broken("'" + text + "' is no number of 0 or more.");
+        throw in.broken("'" + text + "' is not a number of 0 or more.");
     }
 }

@@ -136,7 +136,7 @@ public final class NexusReader {
             if (in.take("=")) {
                 String number = in.need("a number");
                 if (!number.matches("\\d{1,7}")) {
-                    throw in.broken("'" + number + "' after " + name + "= is no number.");
+                    throw in.broken("'" + number + "' after " + name + "= is not a number.");
                 }
                 found.put(name, Integer.parseInt(number));
             }

@@ -32,7 +32,7 @@ public final class MonthNotation {
             int to = ends.length == 2 ? month(ends[1]) : from;
             if (from < 0 || to < 0 || ends.length > 2) {
                 return new CellNotation.Rejected(
-                        "'" + part.strip() + "' is no month or span of months. Write for example 'May–Jul, Sep'.",
+                        "'" + part.strip() + "' is not a month or span of months. Write for example 'May–Jul, Sep'.",
                         List.of());
             }
             for (int m = from; ; m = m % 12 + 1) {

@@ -63,7 +63,7 @@ final class RangeNotation {
         }
         if (!range.matches()) {
             return new CellNotation.Rejected(
-                    "'" + text + "' is no number or range. Write for example '5–9' or '(3–)5–9(–12)'.", List.of());
+                    "'" + text + "' is not a number or range. Write for example '5–9' or '(3–)5–9(–12)'.", List.of());
         }
         double low = number(range.group(2));
         double high = range.group(3) == null ? low : number(range.group(3));
@@ -102,7 +102,7 @@ final class RangeNotation {
         if (factor.isEmpty()) {
             return new CellNotation.Rejected(
                     "'" + (unit == null ? columnUnit : unit.strip())
-                            + "' is no unit of this kind of character. Remove it or use a unit of "
+                            + "' is not a unit of this kind of character. Remove it or use a unit of "
                             + type.name().toLowerCase(Locale.ROOT) + ".",
                     List.of());
         }
@@ -115,7 +115,7 @@ final class RangeNotation {
             return new CellNotation.Rejected("'" + text + "' is below zero. Sizes and counts start at 0.", List.of());
         }
         if (type == CharacterType.COUNT && !isWhole(min, low, high, max)) {
-            return new CellNotation.Rejected("'" + text + "' is no whole number, but this is a count.", List.of());
+            return new CellNotation.Rejected("'" + text + "' is not a whole number, but this is a count.", List.of());
         }
         double f = factor.get();
         return new CellNotation.Parsed(new ScoreValue.Range(

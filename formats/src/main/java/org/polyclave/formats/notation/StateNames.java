@@ -51,6 +51,6 @@ final class StateNames {
                 ? "It has no states yet."
                 : "Nearest: " + nearest.stream().map(l -> "'" + l + "'").collect(Collectors.joining(", ")) + ".";
         return new CellNotation.Rejected(
-                "'" + name + "' is no state of '" + character.label() + "'. " + known, nearest);
+                "'" + name + "' is not a state of '" + character.label() + "'. " + known, nearest);
     }
 }

@@ -133,14 +133,14 @@ final class Drawing {
             Document document = parse(bytes);
             Element root = document.getDocumentElement();
             if (!SVG.equals(root.getNamespaceURI()) || !"svg".equals(root.getLocalName())) {
-                throw new PictureFile.Refused("The file is XML, but its first element is no SVG drawing.");
+                throw new PictureFile.Refused("The file is XML, but its first element is not an SVG drawing.");
             }
             int[] size = size(root);
             clean(root);
             byte[] written = write(document).getBytes(StandardCharsets.UTF_8);
             return new PictureFile("image/svg+xml", size[0], size[1], written, new byte[0], null);
         } catch (SAXException | IOException broken) {
-            throw new PictureFile.Refused("The drawing is no well-formed SVG: " + broken.getMessage()
+            throw new PictureFile.Refused("The drawing is not well-formed SVG: " + broken.getMessage()
                     + " Save it as plain SVG, without a document type.");
         } catch (ParserConfigurationException | TransformerException missing) {
             throw new IllegalStateException("This Java cannot read XML safely", missing);

@@ -77,7 +77,7 @@ final class ReadingColumn {
                     cell.row,
                     cell.column,
                     "'" + cell.reading.typed()
-                            + "' is no number, but others of this column are. Write for example '12.5', or "
+                            + "' is not a number, but others of this column are. Write for example '12.5', or "
                             + "leave it empty.");
         }
         read.add(cell.reading);
@@ -96,7 +96,7 @@ final class ReadingColumn {
                     + "has no unit, but others of this column do. Write it, or put the unit of all into the heading.";
         } else if (!number.unit().isEmpty()
                 && Units.typeOf(number.unit()).filter(type::equals).isEmpty()) {
-            wrong = text + "is in '" + number.unit() + "', which is no unit of "
+            wrong = text + "is in '" + number.unit() + "', which is not a unit of "
                     + (unit.isEmpty() ? "a number without one" : "what is measured in " + unit) + ". Check it.";
         }
         if (!wrong.isEmpty()) {

@@ -79,7 +79,7 @@ public final class ReadingTable {
         for (int r = 1; r < sheet.rows(); r++) {
             String specimen = specimen(r);
             if (specimen.isEmpty()) {
-                problem(r, at(SPECIMEN), "this line has no specimen. Name it, or take the line out.");
+                problem(r, at(SPECIMEN), "this line has no specimen. Name it, or remove the line.");
             } else if (character != null && value != null) {
                 readLong(r, specimen, character, value, others.get(UNIT));
             } else {
@@ -131,7 +131,7 @@ public final class ReadingTable {
     private void readLong(int row, String specimen, int at, int valueAt, @Nullable Integer unit) {
         String character = sheet.cell(row, at).strip();
         if (character.isEmpty()) {
-            problem(row, at, "this line names no character. Name it, or take the line out.");
+            problem(row, at, "this line names no character. Name it, or remove the line.");
             return;
         }
         if (NeverAsked.isHeading(character)) {

@@ -18,7 +18,7 @@ public record TypedNumber(double number, BigDecimal step, String unit) {
     private static final Pattern NUMBER = Pattern.compile(
             "([-+]?)(?:(\\d+(?:[.,]\\d+)?|[.,]\\d+)(?:[eE]([-+]?\\d{1,3}))?|(?:(\\d+)\\s+)?(\\d+)/(\\d+))\\s*(\\p{L}{1,3}|°|%|\"|''|')?");
 
-    /** Empty if the text is no number. Negative and endless numbers are numbers: whoever asks says what is wrong with them. */
+    /** Empty if the text is not a number. Negative and endless numbers are numbers: whoever asks says what is wrong with them. */
     public static Optional<TypedNumber> parse(String text) {
         Matcher matcher = NUMBER.matcher(text.strip());
         if (!matcher.matches()) {

@@ -58,7 +58,7 @@ final class Autonyms {
     /**
      * What a taxon is called beside parts that are named: by its autonym at their rank, written as they are.
      *
-     * @param parts taxa below it, which are no autonyms of it
+     * @param parts taxa below it, which are not autonyms of it
      * @return empty where the parts are cultivars, hybrids or of several ranks, which have no autonym
      */
     static Optional<String> of(StudyRow taxon, List<StudyRow> parts) {

@@ -30,7 +30,7 @@ final class CoordinateParser {
         Matcher matcher = BOTH.matcher(plain);
         if (!matcher.matches() || DECIMAL_COMMA.matcher(plain).matches()) {
             return new Coordinates.Rejected(
-                    "'" + text + "' are no coordinates. Write latitude and longitude, for example '54.1234, -2.345' "
+                    "'" + text + "' are not coordinates. Write latitude and longitude, for example '54.1234, -2.345' "
                             + "or '54°07'24\"N 2°20'42\"W'.");
         }
         List<Angle> angles = new ArrayList<>();

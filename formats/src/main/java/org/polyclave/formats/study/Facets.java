@@ -191,7 +191,7 @@ public final class Facets {
      * Whether some sexes and stages together stand for all that another row is.
      *
      * <p>Each stands for the values that it tells, and for all values of a facet of which it tells nothing; but where the study
-     * has life stages, what tells none is adult: "male" and "female" are no juveniles. A facet with one value in the whole
+     * has life stages, what tells none is adult: "male" and "female" are not juveniles. A facet with one value in the whole
      * study is not divided by it: a taxon with one child, "juvenile", is not covered by it.
      */
     public boolean cover(StudyRow parent, List<StudyRow> children) {

@@ -47,8 +47,9 @@ public record KeyContext(
             String[] sides = part.strip().toLowerCase(Locale.ROOT).split("=", 2);
             boolean known = List.of("months", "organs", "methods", "preserved").contains(sides[0].strip());
             if (sides.length < 2 || !known) {
-                throw new IllegalArgumentException("'" + part
-                        + "' is no context. Use months=, organs=, methods= or preserved=, with values joined by '+'.");
+                throw new IllegalArgumentException(
+                        "'" + part
+                                + "' is not a context. Use months=, organs=, methods= or preserved=, with values joined by '+'.");
             }
             Set<String> values = new TreeSet<>();
             for (String value : sides[1].split("\\+")) {
@@ -59,7 +60,7 @@ public record KeyContext(
         Set<Integer> months = new TreeSet<>();
         for (String month : parts.getOrDefault("months", Set.of())) {
             if (!month.matches("[1-9]|1[0-2]")) {
-                throw new IllegalArgumentException("'" + month + "' is no month. Write a number from 1 to 12.");
+                throw new IllegalArgumentException("'" + month + "' is not a month. Write a number from 1 to 12.");
             }
             months.add(Integer.parseInt(month));
         }
@@ -78,7 +79,7 @@ public record KeyContext(
                     .toList();
             if (known.isEmpty() && !text.equals("no")) {
                 throw new IllegalArgumentException(
-                        "'" + text + "' is no way to preserve. Write no, dried, fluid, mounted, cut or dissected.");
+                        "'" + text + "' is not a way to preserve. Write no, dried, fluid, mounted, cut or dissected.");
             }
             treated.addAll(known);
         }

@@ -61,7 +61,7 @@ public record Specimen(
                 .flatMap(d -> d);
     }
 
-    /** Whether a character gave it its present name. It is no evidence for what its taxon shows in that one. */
+    /** Whether a character gave it its present name. It is not evidence for what its taxon shows in that one. */
     public boolean isDeterminedBy(String character) {
         return present().filter(d -> d.characters().contains(character)).isPresent();
     }

@@ -47,7 +47,7 @@ public final class StudyApparatusRules {
                             "scope",
                             "lookalikes",
                             "Among the lookalikes '" + group.name() + "' is '" + row
-                                    + "', which is no taxon. Take it out of the group."));
+                                    + "', which is not a taxon. Remove it from the group."));
                 }
             }
         }
@@ -62,7 +62,7 @@ public final class StudyApparatusRules {
                             "scope",
                             "losses",
                             "How bad a wrong name is, is told for '" + row
-                                    + "', which is no taxon. Choose another, or take it out."));
+                                    + "', which is not a taxon. Choose another, or remove it."));
                 }
             }
             if (loss.row().equals(loss.named()) || !pairs.add(loss.row() + '/' + loss.named())) {
@@ -117,7 +117,7 @@ public final class StudyApparatusRules {
                             "cell/" + score.row() + "/" + score.character(),
                             "specimens",
                             "The score of '" + score.row() + "' in '" + score.character() + "' rests on the specimen '"
-                                    + specimen + "', which is not in the study. Take it out of the score first."));
+                                    + specimen + "', which is not in the study. Remove it from the score first."));
                 }
             }
         }
@@ -150,13 +150,14 @@ public final class StudyApparatusRules {
         String name = "'" + specimen.code() + "'";
         if (study.row(determination.row()).isEmpty()) {
             found.add(new Violation(
-                    place, "row", name + " is determined as '" + determination.row() + "', which is no row."));
+                    place, "row", name + " is determined as '" + determination.row() + "', which is not a row."));
         }
         if (!QUALIFIERS.contains(determination.qualifier())) {
             found.add(new Violation(
                     place,
                     "qualifier",
-                    name + ": '" + determination.qualifier() + "' is no qualifier. Write 'cf.', 'aff.' or nothing."));
+                    name + ": '" + determination.qualifier()
+                            + "' is not a qualifier. Write 'cf.', 'aff.' or nothing."));
         }
         checkDate(specimen, "date", determination.date(), found);
         for (String character : determination.characters()) {
@@ -165,7 +166,7 @@ public final class StudyApparatusRules {
                         place,
                         "characters",
                         name + " is determined by '" + character
-                                + "', which is no character. Take it out of the determination first."));
+                                + "', which is not a character. Remove it from the determination first."));
             }
         }
     }
@@ -207,7 +208,8 @@ public final class StudyApparatusRules {
                 found.add(new Violation(
                         place,
                         "doi",
-                        "'" + reference.doi() + "' is no DOI. Write it as '10.', a number, a stroke and its suffix."));
+                        "'" + reference.doi()
+                                + "' is not a DOI. Write it as '10.', a number, a stroke and its suffix."));
             }
         }
     }
@@ -224,7 +226,7 @@ public final class StudyApparatusRules {
                         place, "shows", "Say what the picture shows: those who cannot see it read this instead."));
             }
             if (!picture.row().isEmpty() && study.row(picture.row()).isEmpty()) {
-                found.add(new Violation(place, "row", "A picture is of '" + picture.row() + "', which is no row."));
+                found.add(new Violation(place, "row", "A picture is of '" + picture.row() + "', which is not a row."));
             }
         }
         for (GlossaryTerm term : study.glossary()) {
@@ -252,7 +254,7 @@ public final class StudyApparatusRules {
     private static void checkClaim(Study study, Claim claim, List<Violation> found) {
         String place = "claim/" + claim.id();
         if (study.row(claim.row()).isEmpty()) {
-            found.add(new Violation(place, "row", "A claim is about '" + claim.row() + "', which is no row."));
+            found.add(new Violation(place, "row", "A claim is about '" + claim.row() + "', which is not a row."));
         }
         var character = study.character(claim.character());
         boolean known = character.isPresent()
@@ -291,7 +293,7 @@ public final class StudyApparatusRules {
                     "specimen/" + specimen.id(),
                     field,
                     "'" + specimen.code() + "': '" + date
-                            + "' is no date. Write year, month and day ('2031-05-04'), or the year alone."));
+                            + "' is not a date. Write year, month and day ('2031-05-04'), or the year alone."));
         }
     }
 }

@@ -321,7 +321,7 @@ public record StudyCharacter(
      * @param delayMinutes how long to wait before it can be read
      * @param preservation what preservation does to it
      * @param subject what it belongs to
-     * @param alteredBy treatments after which a specimen is no evidence for it
+     * @param alteredBy treatments after which a specimen is not evidence for it
      */
     public record Looking(
             String pitfalls,

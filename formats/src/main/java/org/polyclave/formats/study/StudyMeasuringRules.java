@@ -67,27 +67,27 @@ final class StudyMeasuringRules {
                     reading,
                     "specimen",
                     "A reading needs its specimen; '" + reading.specimen()
-                            + "' is not in the study. Take its readings out first.");
+                            + "' is not in the study. Remove its readings first.");
         }
         if (character == null) {
             wrong(
                     reading,
                     "character",
                     "A reading is of '" + reading.character()
-                            + "', which is no character of the study. Take its readings out first.");
+                            + "', which is not a character of the study. Remove its readings first.");
         } else if (!fits(reading, character)) {
             wrong(
                     reading,
                     "value",
                     "The reading '" + reading.typed() + "' of '" + reading.specimen() + "' does not fit '"
-                            + character.label() + "'. Read it again, or take it out, first.");
+                            + character.label() + "'. Read it again, or remove it, first.");
         }
         Double uncertainty = reading.uncertainty();
         if (uncertainty != null && !(uncertainty >= 0 && Double.isFinite(uncertainty))) {
             wrong(reading, "uncertainty", "An uncertainty is at least 0, not " + uncertainty + ".");
         }
         if (!StudyRules.isDate(reading.date())) {
-            wrong(reading, "date", "'" + reading.date() + "' is no date. Write it as '2031-05-04'.");
+            wrong(reading, "date", "'" + reading.date() + "' is not a date. Write it as '2031-05-04'.");
         }
         Mark mark = reading.mark();
         if (mark != null) {

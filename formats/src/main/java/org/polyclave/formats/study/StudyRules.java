@@ -162,7 +162,7 @@ public final class StudyRules {
             found.add(new Violation(
                     place(row),
                     "parent",
-                    "'" + row.name() + "' has the parent '" + row.parent() + "', which is no row."));
+                    "'" + row.name() + "' has the parent '" + row.parent() + "', which is not a row."));
         } else if (isOwnAncestor(row, rows)) {
             found.add(new Violation(
                     place(row), "parent", "'" + row.name() + "' is its own ancestor. Correct the parents."));
@@ -230,7 +230,7 @@ public final class StudyRules {
                 found.add(new Violation(
                         place(character),
                         "unit",
-                        "'" + character.unit() + "' is no unit of '" + name + "'. Write for example '"
+                        "'" + character.unit() + "' is not a unit of '" + name + "'. Write for example '"
                                 + Units.defaultUnit(character.type()) + "'."));
             }
             checkStates(character, found);
@@ -260,7 +260,7 @@ public final class StudyRules {
                         place(character),
                         "trust",
                         "How far " + name + " can be trusted is told for '" + group.row()
-                                + "', which is no taxon. Choose another, or take it out."));
+                                + "', which is not a taxon. Choose another, or remove it."));
             } else if (!groups.add(group.row())) {
                 found.add(new Violation(
                         place(character),
@@ -317,14 +317,14 @@ public final class StudyRules {
                             place(character),
                             "states",
                             "'" + state.label() + "' of '" + character.label() + "' cannot be mistaken for '" + other
-                                    + "', which is no other state of it."));
+                                    + "', which is not another of its states."));
                 }
             }
             if (!state.swatch().isEmpty() && !state.swatch().matches("#[0-9a-fA-F]{6}")) {
                 found.add(new Violation(
                         place(character),
                         "states",
-                        "'" + state.swatch() + "' is no colour. Write it as '#' and six hexadecimal digits."));
+                        "'" + state.swatch() + "' is not a colour. Write it as '#' and six hexadecimal digits."));
             }
         }
     }
@@ -360,7 +360,7 @@ public final class StudyRules {
                         place(character),
                         "appliesWhen",
                         "'" + character.label() + "' depends on '" + condition.character()
-                                + "', which is no character of this study."));
+                                + "', which is not a character of this study."));
                 continue;
             }
             if (condition.states().isEmpty()) {

@@ -17,7 +17,7 @@ import org.polyclave.core.matrix.Measured;
  * @param date day of scoring as ISO 8601; empty if not known
  * @param concept the concept that the source used: "sensu Orrin", "s.l."
  * @param sample what it was measured on; null if not said
- * @param confirmed who looked at it again and stands for it: what was imported is no evidence against a danger before
+ * @param confirmed who looked at it again and stands for it: what was imported is not evidence against a danger before
  */
 public record StudyScore(
         String row,

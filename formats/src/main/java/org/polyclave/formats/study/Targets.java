@@ -17,7 +17,7 @@ import java.util.stream.Collectors;
  * <p>Every scored row is a target. A row with children stays one unless its children cover it: a taxon above species rank is
  * covered by its taxa, a taxon by children of one rank that include its autonym, sexes and stages cover what
  * {@link Facets} says, and the author may decide otherwise. A child of a row that stays, without a score that differs from
- * it, is no target: its parent's text names it. Where a row is covered all its children stand, or its plants would have no
+ * it, is not a target: its parent's text names it. Where a row is covered all its children stand, or its plants would have no
  * name. A taxon of which nothing is known at all stays in the matrix, so that authors see it, but no key names it.
  *
  * <p>Time linear in the rows, besides one look at the scores of rows that have a parent.

@@ -33,7 +33,7 @@ public final class Units {
         };
     }
 
-    /** The kind of quantity that a unit measures; empty for none and for what is no unit. */
+    /** The kind of quantity that a unit measures; empty for none and for what is not a unit. */
     public static Optional<CharacterType> typeOf(String unit) {
         return Stream.of(CharacterType.LENGTH, CharacterType.MASS, CharacterType.ANGLE, CharacterType.PERCENT)
                 .filter(type -> !unit.isBlank() && factor(type, unit).isPresent())

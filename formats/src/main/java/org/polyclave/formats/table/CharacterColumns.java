@@ -51,7 +51,7 @@ final class CharacterColumns {
                     c,
                     "type",
                     "'" + text(c, "type")
-                            + "' is no type. Use states, ordered, length, mass, angle, percent, count, ratio or months.");
+                            + "' is not a type. Use states, ordered, length, mass, angle, percent, count, ratio or months.");
         }
         boolean statesNamed = !text(c, "states").isEmpty();
         CharacterType type = named.orElse(statesNamed ? CharacterType.STATES : TypeGuess.type(texts));
@@ -60,7 +60,7 @@ final class CharacterColumns {
             problem(
                     c,
                     "unit",
-                    "'" + unit + "' is no unit for a character of type "
+                    "'" + unit + "' is not a unit for a character of type "
                             + type.name().toLowerCase(Locale.ROOT) + ". Remove it, or use another.");
             unit = Units.defaultUnit(type);
         }
@@ -115,7 +115,7 @@ final class CharacterColumns {
         } catch (NumberFormatException noNumber) {
             // Reported below, together with numbers out of range.
         }
-        problem(c, name, "'" + text + "' is no number of 0 or more.");
+        problem(c, name, "'" + text + "' is not a number of 0 or more.");
         return otherwise;
     }
 
@@ -126,7 +126,7 @@ final class CharacterColumns {
         }
         Optional<List<Integer>> months = months(text);
         if (months.isEmpty()) {
-            problem(c, "months", "'" + text + "' is no span of months. Write for example 'May–Jul'.");
+            problem(c, "months", "'" + text + "' is not a span of months. Write for example 'May–Jul'.");
         }
         return months.orElse(List.of());
     }
@@ -193,7 +193,7 @@ final class CharacterColumns {
                     c,
                     "applies",
                     "'" + text
-                            + "' is no condition. Write 'character = state|state', with a character of this table that has states.");
+                            + "' is not a condition. Write 'character = state|state', with a character of this table that has states.");
             return Optional.empty();
         }
         List<String> states = new ArrayList<>();
@@ -203,7 +203,7 @@ final class CharacterColumns {
                 problem(
                         c,
                         "applies",
-                        "'" + name.strip() + "' is no state of '"
+                        "'" + name.strip() + "' is not a state of '"
                                 + controller.get().label() + "'.");
                 return Optional.empty();
             }

@@ -18,7 +18,7 @@ import org.polyclave.formats.study.StudyScope;
 
 /**
  * Taxa as a table of Darwin Core terms (Biodiversity Information Standards, 2009, class Taxon): one name a row, synonyms
- * pointing at the name that is accepted. It holds names, ranks and the tree, and no scores; sexes and stages are no taxa.
+ * pointing at the name that is accepted. It holds names, ranks and the tree, and no scores; sexes and stages are not taxa.
  */
 final class DarwinCoreTaxa {
     private static final List<String> TERMS = List.of(
@@ -114,7 +114,7 @@ final class DarwinCoreTaxa {
         DarwinCoreTaxa reader = new DarwinCoreTaxa(sheet, problems);
         if (sheet.rows() > Limits.TAXA) {
             problems.add(Problem.file("The list has " + (sheet.rows() - 1) + " names; a study has at most "
-                    + Limits.TAXA + ". Take out what the study is not about."));
+                    + Limits.TAXA + ". Remove what the study is not about."));
         } else {
             reader.names();
         }

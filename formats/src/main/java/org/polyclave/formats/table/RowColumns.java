@@ -103,7 +103,7 @@ final class RowColumns {
                         r,
                         column("hazard"),
                         "'" + cell(r, "hazard")
-                                + "' is no severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.");
+                                + "' is not a severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.");
                 yield Hazard.NOT_ASSESSED;
             }
         };
@@ -117,7 +117,7 @@ final class RowColumns {
         String text = cell(r, "weight");
         Optional<Double> weight = text.isEmpty() ? Optional.of(1.0) : number(text);
         if (weight.isEmpty() || !(weight.get() > 0) || weight.get() > 1e9) {
-            report.problem(r, column("weight"), "'" + text + "' is no weight. Write a number above 0.");
+            report.problem(r, column("weight"), "'" + text + "' is not a weight. Write a number above 0.");
             return 1;
         }
         return weight.get();

@@ -73,7 +73,7 @@ final class ScoreCells {
             }
         }
         if (!text.isEmpty()) {
-            report.problem(r, c, "'" + text + "' is no basis. Use specimens, reference, judgement or import.");
+            report.problem(r, c, "'" + text + "' is not a basis. Use specimens, reference, judgement or import.");
         }
         return StudyScore.Basis.IMPORT;
     }
@@ -84,7 +84,7 @@ final class ScoreCells {
         }
         Optional<List<Integer>> months = CharacterColumns.months(text);
         if (months.isEmpty()) {
-            report.problem(r, c, "'" + text + "' is no span of months. Write for example 'May–Jul'.");
+            report.problem(r, c, "'" + text + "' is not a span of months. Write for example 'May–Jul'.");
         }
         return months.orElse(List.of());
     }
@@ -93,7 +93,7 @@ final class ScoreCells {
         if (StudyRules.isDate(text)) {
             return text;
         }
-        report.problem(r, c, "'" + text + "' is no date. Write it as 2031-05-04.");
+        report.problem(r, c, "'" + text + "' is not a date. Write it as 2031-05-04.");
         return "";
     }
 }

@@ -186,7 +186,7 @@ final class SpecimenTable {
             return null;
         }
         if (!typed.matches("\\d+(\\.\\d+)?")) {
-            problem(row, "uncertainty", "'" + typed + "' is no number of metres. Write for example '25'.");
+            problem(row, "uncertainty", "'" + typed + "' is not a number of metres. Write for example '25'.");
             return null;
         }
         return Double.valueOf(typed);

@@ -25,7 +25,7 @@ public final class TextDecoder {
             line += bytes[i] == '\n' ? 1 : 0;
             if (bytes[i] == 0) {
                 problems.add(Problem.file("Line " + line
-                        + " holds a zero byte: this is no text table. Save it as CSV (UTF-8) and try again."));
+                        + " holds a zero byte: this is not a text table. Save it as CSV (UTF-8) and try again."));
                 return "";
             }
         }

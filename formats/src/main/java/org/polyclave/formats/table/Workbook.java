@@ -89,7 +89,7 @@ final class Workbook {
         if (!isZip(bytes)) {
             problems.add(
                     Problem.file(
-                            "This is no XLSX workbook, whatever its name says. Open it in your spreadsheet program and save it as XLSX or CSV."));
+                            "This is not an XLSX workbook, whatever its name says. Open it in your spreadsheet program and save it as XLSX or CSV."));
             return Sheet.empty();
         }
         try (OPCPackage archive = OPCPackage.open(new ByteArrayInputStream(bytes))) {
@@ -244,7 +244,7 @@ final class Workbook {
         }
     }
 
-    /** Numbers as they were typed, with a point; dates as ISO 8601, so that they can be told from everything else. */
+    /** Numbers as they were typed, with a point; dates as ISO 8601, so that they can be distinguished from everything else. */
     private static final class Texts extends DataFormatter {
         @Override
         public String formatRawCellContents(double value, int formatIndex, @Nullable String formatString) {

@@ -95,7 +95,7 @@ public class RulesOfThumb {
         if (length.isEmpty()) {
             throw Problems.unprocessable(
                     "no-length",
-                    "'" + text.strip() + "' is no length. Write for example '16.5' or '5/8 in'.",
+                    "'" + text.strip() + "' is not a length. Write for example '16.5' or '5/8 in'.",
                     Map.of());
         }
         if (!rule.isBelievable(length.get())) {

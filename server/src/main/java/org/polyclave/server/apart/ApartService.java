@@ -260,7 +260,7 @@ public class ApartService {
                 .sum();
     }
 
-    /** All pairs that are not told firmly, or all that there are, as a table. */
+    /** All pairs that are not firmly separated, or all that there are, as a table. */
     public String table(StudyAccess.Open open, Hand hand, boolean all) {
         CompiledStudy compiled = store.load(open.id()).compiled();
         PairVerdicts verdicts = cache.pairs(open.id(), compiled, hand).verdicts();

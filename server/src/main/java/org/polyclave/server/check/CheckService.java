@@ -108,7 +108,7 @@ public class CheckService {
                 .filter(f -> f.key().equals(key))
                 .findFirst()
                 .orElseThrow(() -> Problems.conflict(
-                        "no-such-finding", "This finding is gone: somebody mended it meanwhile.", Map.of()));
+                        "no-such-finding", "This finding is gone: somebody has corrected it meanwhile.", Map.of()));
         if (!finding.acceptable()) {
             throw Problems.unprocessable(
                     "never-meant",
@@ -125,7 +125,7 @@ public class CheckService {
                 .filter(f -> f.key().equals(key) && !f.mend().isEmpty())
                 .findFirst()
                 .orElseThrow(() -> Problems.conflict(
-                        "no-such-finding", "This finding is gone: somebody mended it meanwhile.", Map.of()));
+                        "no-such-finding", "This finding is gone: somebody has corrected it meanwhile.", Map.of()));
         return writer.replace(open, seen, study -> Mend.of(study, finding));
     }
 

@@ -1,4 +1,4 @@
-/** What members say to each other about cells; it is no part of the matrix. */
+/** What members say to each other about cells; it is not a part of the matrix. */
 @NullMarked
 package org.polyclave.server.comment;
 

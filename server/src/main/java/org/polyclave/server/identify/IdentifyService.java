@@ -1,5 +1,7 @@
 package org.polyclave.server.identify;
 
+import org.polyclave.core.evidence.Look;
+import org.polyclave.core.evidence.Certainty;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -55,14 +57,14 @@ public class IdentifyService {
             @Schema(nullable = true) @Nullable Double uncertainty,
             @Schema(nullable = true) @Nullable RuleOfThumb rule,
             @Nullable List<Double> measured,
-            Answer.Certainty certainty,
+            Certainty certainty,
             @Nullable List<LookRequest> further) {}
 
     /** Another independent look at the same character: states, or a reading in the character's unit. */
     public record LookRequest(
             List<String> states,
             @Schema(nullable = true) @Nullable Double value,
-            Answer.Certainty certainty) {}
+            Certainty certainty) {}
 
     /**
      * @param strikeOut whether contradicting rows fall away
@@ -168,13 +170,13 @@ public class IdentifyService {
             throw Problems.badRequest("no-such-character", "This key has no character '" + request.character() + "'.");
         }
         StudyCharacter character = compiled.characters().get(c);
-        List<Answer.Look> further = new ArrayList<>();
+        List<Look> further = new ArrayList<>();
         for (LookRequest look : request.further() == null ? List.<LookRequest>of() : request.further()) {
             Observation seen = character.type().isNumeric()
                     ? new Observation.Reading(
                             positive(look.value(), character) * factor(character), usual(look.value(), character))
                     : new Observation.Seen(mask(look.states(), character));
-            further.add(new Answer.Look(seen, look.certainty()));
+            further.add(new Look(seen, look.certainty()));
         }
         if (character.type().isNumeric()) {
             return new Answer(c, reading(request, character), request.certainty(), request.rule() != null, further);

@@ -117,7 +117,7 @@ public class PictureStore {
         try {
             return Base64.getDecoder().decode(picture.data());
         } catch (IllegalArgumentException broken) {
-            throw refusal("The picture '" + picture.shows() + "' in the file is no Base64. Export the study again.");
+            throw refusal("The picture '" + picture.shows() + "' in the file is not Base64. Export the study again.");
         }
     }
 

@@ -47,7 +47,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
      *
      * @param reading id of the reading; empty for a ratio that was worked out
      * @param value in the unit; null for states
-     * @param barred why it is no evidence; null if it is
+     * @param barred why it is not evidence; null if it is
      * @param cause of a slip, or why else it should be looked at again; null if it need not be
      * @param repaired what it would be without the slip, as one would type it; empty if nothing explains it
      */

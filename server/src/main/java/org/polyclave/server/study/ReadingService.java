@@ -74,7 +74,7 @@ public class ReadingService {
             Reading.Standing standing,
             String note) {}
 
-    /** A draft that is no reading: its place among the drafts, and why. */
+    /** A draft that is not a reading: its place among the drafts, and why. */
     public record Rejection(int index, String reason) {}
 
     /** A reading with the revision at which it got what it says. */
@@ -184,7 +184,7 @@ public class ReadingService {
                 LocalDate.now(clock).toString());
     }
 
-    /** Takes the readings of a table as one change; refused as long as anything in it is no reading. */
+    /** Takes the readings of a table as one change; refused as long as anything in it is not a reading. */
     @Transactional
     public StudyWriter.Written addTable(StudyAccess.Open open, byte[] bytes, String fileName) {
         Study study = writer.lock(open).study();

@@ -138,7 +138,7 @@ public class ScoreService {
     /** A cell that somebody else changed meanwhile. */
     public record Conflict(String row, String character, String yours, String theirs, String who, long revision) {}
 
-    /** A text that is no score. */
+    /** A text that is not a score. */
     public record Rejection(String row, String character, String text, String reason, List<String> nearest) {}
 
     /** @return the new revision of the study */

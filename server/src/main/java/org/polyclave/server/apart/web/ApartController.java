@@ -92,7 +92,7 @@ class ApartController {
         return apart.map(open(slug, who), hand.hand());
     }
 
-    /** All pairs, or those that are not told firmly, as CSV. */
+    /** All pairs, or those that are not firmly separated, as CSV. */
     @GetMapping("/pairs")
     ResponseEntity<byte[]> pairs(
             @PathVariable String slug,

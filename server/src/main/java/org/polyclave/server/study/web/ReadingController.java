@@ -72,7 +72,7 @@ class ReadingController {
      *
      * @param typed with its unit; empty if it was refused
      * @param uncertainty standard uncertainty in the base unit
-     * @param refused why it is no reading; empty if it is one
+     * @param refused why it is not a reading; empty if it is one
      */
     record TakenResponse(
             String typed, @Nullable Double value, @Nullable Double uncertainty, String refused) {
