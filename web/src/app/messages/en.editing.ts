@@ -36,6 +36,8 @@ export default {
     'claim-untestable': 'Claims that cannot be tested yet',
     'near-term': 'Words that miss a term of the glossary',
     'shared-name': 'Names that serve several taxa',
+    'danger-not-ruled-out': 'Dangers that a key cannot rule out',
+    'danger-in-no-key': 'Dangers that are not in any key',
     'rest-not-confirmed': 'Taxa named beside what stands below them',
     'whole-or-rest': 'Scores of a whole taxon that a part may explain',
     'rest-not-scored': 'Taxa scored in part only',

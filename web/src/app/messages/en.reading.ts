@@ -103,6 +103,14 @@ export default {
     open: 'Cannot be ruled out everywhere',
     met: 'Can be ruled out',
     clear: 'Readers can rule it out against every harmless taxon.',
+    remedy: {
+      NAME_PARTS:
+        'Characters without a part count as on one part, and one part may mislead. Say on which part each is seen:',
+      SCORE: 'Nothing that is scored would do. Look for more that separates them, on another part:',
+    },
+    toParts: 'Characters and their parts',
+    toPair: 'Compare {names}',
+    doubtful: 'What would help is marked as doubtful: score it again',
     cells: 'Confirm one cell, and more can be ruled out | Confirm these {n} cells, and more can be ruled out',
     iChecked: 'I checked this',
     taxon: 'Taxon',

@@ -112,6 +112,9 @@ export default {
     key: 'Key',
     'any-order': 'Any-order key',
     publish: 'Publish',
+    dangers: 'Dangers',
+    'gather/cells': 'Readings into cells',
+    'gather/measure': 'Measuring bench',
   },
   gauge: {
     scope: '{taxa} taxa, {open} to assess',
@@ -130,17 +133,18 @@ export default {
     import: 'Bring a matrix: a key needs at least two taxa and a character.',
     'assess-hazards': 'Assess the hazard of {subject}: {n} not assessed, and never taken for harmless.',
     'part-pairs':
-      'Score what parts {subject}: nothing separates them yet. | Score what parts {subject}: nothing separates {n} pairs yet.',
+      'Score what separates {subject}: nothing separates them yet. | Score what separates {subject}: nothing separates {n} pairs yet.',
     'part-danger':
       'Find characters that separate {subject} from its lookalike: readers cannot rule it out. | Find characters that separate {subject} from {n} lookalikes: readers cannot rule it out.',
     'confirm-danger':
       'Readers cannot rule out {subject}. | Confirm one cell, so that readers can rule out {subject}. | Confirm {n} cells, so that readers can rule out {subject}.',
+    'name-parts': 'Say on which part each character is seen: without, readers cannot rule out {subject}.',
     'score-cell':
       'Score {subject}: no other score is likelier to make a thin pair firm. | Score {subject}: no other score is likelier to make one of {n} thin pairs firm.',
     'score-cell-season':
       'Score {subject} while it can be seen: it may make a thin pair firm. | Score {subject} while it can be seen: it may make one of {n} thin pairs firm.',
     'part-season':
-      'Look for what tells taxa apart in {month}: nothing does for one pair then. | Look for what tells taxa apart in {month}: nothing does for {n} pairs then.',
+      'Look for what separates taxa in {month}: nothing does for one pair then. | Look for what separates taxa in {month}: nothing does for {n} pairs then.',
     'score-character': 'Score “{subject}”: unknown in {n} taxa, more than any other character.',
     publish: 'The matrix is ready for its first edition.',
     review: 'Read the key as your readers will.',
@@ -270,6 +274,9 @@ export default {
     objective: 'Made to be',
     month: 'Answerable in',
     anyMonth: 'any month',
+    notRuledOut: 'Not ruled out:',
+    lookAlso: 'Look also at: {signs}.',
+    nothingRulesOut: 'This matrix has no checked sign that rules it out.',
     without: 'without {name}',
     save: 'Save the key',
     working: 'Generating and proving the key',

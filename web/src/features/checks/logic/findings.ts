@@ -15,14 +15,16 @@ const ABOUT_TAXA = [
   'rest-not-confirmed',
   'whole-or-rest',
   'rest-not-scored',
+  'danger-in-no-key',
 ];
 const ABOUT_CHARACTERS = ['unused-state', 'never-varies', 'no-question', 'no-definition'];
 
-/** Where a finding is mended: the page and what it selects there. */
+/** Where a finding is dealt with: the page and what it selects there. */
 export function placeOf(finding: Finding): { stage: string; query: Record<string, string> } {
   const query: Record<string, string> = {};
   if (finding.row) query.row = finding.row;
   if (finding.character) query.character = finding.character;
+  if (finding.kind === 'danger-not-ruled-out') return { stage: 'dangers', query: { row: finding.row } };
   if (ABOUT_TAXA.includes(finding.kind)) return { stage: 'scope', query: { row: finding.row } };
   if (ABOUT_CHARACTERS.includes(finding.kind)) return { stage: 'characters', query: { character: finding.character } };
   if (finding.kind === 'out-of-date') return { stage: 'gather/cells', query: { character: finding.character } };

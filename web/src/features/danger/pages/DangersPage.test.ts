@@ -16,20 +16,22 @@ const cell = (character: string, why: Schemas['CellToConfirm']['why']): Schemas[
   source: 'Orrin 2030',
   why,
 });
-const dangers: Schemas['Danger'][] = [
-  {
-    row: 'bane',
-    name: 'Bane',
-    severity: 'SERIOUS',
-    blocked: true,
-    failing: [{ kind: 'TOO_FEW', blocking: true, others: ['mild'], otherNames: ['Mild'], months: [1, 2], features: 1 }],
-    cells: [cell('stem', 'IMPORTED'), cell('leaf', 'DOUBTFUL')],
-  },
-];
+const bane: Schemas['Danger'] = {
+  row: 'bane',
+  name: 'Bane',
+  label: 'Bane',
+  stage: '',
+  severity: 'SERIOUS',
+  blocked: true,
+  failing: [{ kind: 'TOO_FEW', blocking: true, others: ['mild'], otherNames: ['Mild'], months: [1, 2], features: 1 }],
+  cells: [cell('stem', 'IMPORTED'), cell('leaf', 'DOUBTFUL')],
+  remedy: 'CONFIRM',
+};
+const dangers = [bane];
 
-async function open(role: 'OWNER' | 'SCORER' = 'OWNER') {
+async function open(role: 'OWNER' | 'SCORER' = 'OWNER', shown: Schemas['Danger'][] = dangers) {
   server.on('GET /api/studies/meadow', study({ role }));
-  server.on('GET /api/studies/meadow/dangers', { revision: 7, dangers });
+  server.on('GET /api/studies/meadow/dangers', { revision: 7, dangers: shown });
   const page = await mountInStudy(DangersPage);
   await vi.waitFor(() => expect(page.text()).toContain('Bane'));
   return page;
@@ -61,6 +63,14 @@ test('only what was checked is confirmed, with the text that was seen; a refusal
     cells: [{ row: 'bane', character: 'stem', text: 'red' }],
     source: '',
   });
+});
+
+test('where no cell would do, the way leads to the parts or to the pair', async () => {
+  const nothing = { ...bane, cells: [] };
+  const parts = await open('OWNER', [{ ...nothing, remedy: 'NAME_PARTS' }]);
+  expect(parts.byText('a', 'Characters and their parts').getAttribute('href')).toBe('/studies/meadow/characters');
+  const pair = await open('OWNER', [{ ...nothing, remedy: 'SCORE' }]);
+  expect(pair.byText('a', 'Compare Bane, Mild').getAttribute('href')).toContain('/studies/meadow/apart?rows=bane');
 });
 
 test('who only scores confirms nothing', async () => {

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/features/study';
 import HazardMark from '@/shared/HazardMark.vue';
+import TaxonName from '@/shared/TaxonName.vue';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
 
@@ -29,6 +30,15 @@ const shown = computed(
 );
 const keyOf = (cell: Schemas['CellToConfirm']) => `${cell.row}/${cell.character}`;
 const confirmable = computed(() => (shown.value?.cells ?? []).filter((c) => c.why !== 'DOUBTFUL'));
+/** The danger beside the first taxon that it cannot be told from, for the card of the pair. */
+const worst = computed(() => {
+  const failing = shown.value?.failing.find((f) => f.blocking && f.others.length);
+  if (!shown.value || !failing) return null;
+  return {
+    rows: `${shown.value.row},${failing.others[0]}`,
+    names: [shown.value.name, failing.otherNames[0]].join(', '),
+  };
+});
 
 function choose(row: string) {
   chosen.value = [];
@@ -57,22 +67,38 @@ function confirm() {
       <ul class="list">
         <li v-for="d in dangers" :key="d.row">
           <button type="button" :aria-pressed="d.row === shown?.row" @click="choose(d.row)">
-            {{ d.name }} <HazardMark :hazard="d.severity" />
+            <TaxonName :label="d.label" :stage="d.stage" /> <HazardMark :hazard="d.severity" />
             <span class="state">{{ d.blocked ? $t('dangers.open') : $t('dangers.met') }}</span>
           </button>
         </li>
       </ul>
       <section v-if="shown" :aria-label="shown.name">
-        <h3>{{ shown.name }}</h3>
-        <p v-for="f in shown.failing" :key="f.kind">
+        <h3><TaxonName :label="shown.label" :stage="shown.stage" /></h3>
+        <p v-for="f in shown.failing" :key="`${f.kind}/${f.months.join()}`">
           {{ $t(`dangers.kind.${f.kind}`, { names: f.otherNames.join('; ') }) }}
           <span class="figures">{{
             f.months.length === 12 ? $t('publish.allYear') : f.months.map((m) => $t(`month.${m}`)).join(', ')
           }}</span>
         </p>
         <p v-if="!shown.failing.length" class="good">{{ $t('dangers.clear') }}</p>
+        <p v-if="shown.remedy === 'NAME_PARTS'">
+          {{ $t('dangers.remedy.NAME_PARTS') }}
+          <router-link :to="`/studies/${model.slug}/characters`">{{ $t('dangers.toParts') }}</router-link>
+        </p>
+        <p v-if="shown.remedy === 'SCORE' && worst">
+          {{ $t('dangers.remedy.SCORE') }}
+          <router-link :to="{ path: `/studies/${model.slug}/apart`, query: { rows: worst.rows, safely: 'true' } }">{{
+            $t('dangers.toPair', { names: worst.names })
+          }}</router-link>
+        </p>
         <template v-if="shown.cells.length">
-          <h4>{{ $t('dangers.cells', { n: shown.cells.length }, shown.cells.length) }}</h4>
+          <h4>
+            {{
+              confirmable.length
+                ? $t('dangers.cells', { n: shown.cells.length }, shown.cells.length)
+                : $t('dangers.doubtful')
+            }}
+          </h4>
           <form @submit.prevent="confirm">
             <table>
               <thead>

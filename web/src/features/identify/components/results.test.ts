@@ -105,7 +105,7 @@ describe('the verdict', () => {
   test('is never a permission', async () => {
     for (const conclusion of ['OPEN', 'SETTLED', 'REMAINING', 'OUTSIDE', 'NONE_LEFT']) {
       const note = await mount(VerdictNote, { result: result(conclusion, ['Alpha']), answers: 3, outside });
-      expect(note.text()).toContain('no permission to eat, touch, keep or handle');
+      expect(note.text()).toContain('not permission to eat, touch, keep or handle anything');
     }
   });
 

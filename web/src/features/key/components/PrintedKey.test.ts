@@ -10,7 +10,18 @@ const end = (label: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN'
     { row: label.toLowerCase(), label, stage: '', plain: '', rank: '', hazard, hazardText: 'serious hazard: sap' },
   ],
   reason: '',
+  notRuledOut: [] as Schemas['OpenDangerView'][],
 });
+const bane = {
+  row: 'bane',
+  label: 'Bane',
+  stage: '',
+  plain: '',
+  rank: '',
+  hazard: 'SERIOUS' as const,
+  hazardText: '',
+  folded: [],
+};
 const view = {
   title: 'Sallows',
   couplets: [
@@ -24,7 +35,7 @@ const view = {
             statement('Margin entire', 'Edge smooth', 'DECIDING'),
             statement('Stem usually round', 'Stem usually round', 'TENDENCY'),
           ],
-          terminal: end('Mild'),
+          terminal: { ...end('Mild'), notRuledOut: [{ name: bane, signs: [] }] },
         },
         {
           text: '',
@@ -48,7 +59,7 @@ const view = {
           text: '',
           plainText: '',
           statements: [statement('Leaf more than 6 mm', '', 'DECIDING')],
-          terminal: end('Calm'),
+          terminal: { ...end('Calm'), notRuledOut: [{ name: bane, signs: ['pod colour', 'stem hairs'] }] },
         },
       ],
     },
@@ -75,6 +86,14 @@ test('danger stands at its name in words, and names lead to their pages', async 
   const key = await mount(PrintedKey, { view, plain: false, taxonLink: '?taxon=' });
   expect(key.all('.end')[1]?.textContent).toContain('serious hazard');
   expect(key.all('.end a').map((a) => a.getAttribute('href'))).toContain('/?taxon=bane');
+});
+
+test('a danger that the way does not rule out stands beside the name, with what to look at', async () => {
+  const key = await mount(PrintedKey, { view, plain: false });
+  const open = key.all('.open').map((e) => e.textContent?.replace(/\s+/g, ' ').trim());
+  expect(open).toHaveLength(2);
+  expect(open[0]).toMatch(/^Not ruled out: Bane.*This matrix has no checked sign that rules it out\.$/);
+  expect(open[1]).toContain('Look also at: pod colour; stem hairs.');
 });
 
 test('plain words replace technical ones', async () => {

@@ -4,6 +4,7 @@ import { onMounted } from 'vue';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
 import TaxonName from '@/shared/TaxonName.vue';
+import OpenDanger from './OpenDanger.vue';
 
 /** The key as it is printed: numbered couplets, parallel leads, back-references; every target is a link. */
 const props = defineProps<{ view: Schemas['KeyView']; plain: boolean; selected?: number | null; taxonLink?: string }>();
@@ -24,6 +25,7 @@ function jump(couplet: number) {
     <div v-if="view.whole" class="to">
       <div v-for="n in view.whole.names" :key="n.row"><TaxonName :label="n.label" :stage="n.stage" /></div>
       <p v-if="view.whole.reason" class="reason">{{ view.whole.reason }}</p>
+      <OpenDanger v-for="d in view.whole.notRuledOut" :key="d.name.row" :danger="d" />
     </div>
     <section
       v-for="couplet in view.couplets"
@@ -74,6 +76,7 @@ function jump(couplet: number) {
             </div>
             <p v-if="lead.terminal.group" class="reason">{{ membersOf(lead.terminal) }}</p>
             <p v-if="lead.terminal.reason" class="reason">{{ lead.terminal.reason }}</p>
+            <OpenDanger v-for="d in lead.terminal.notRuledOut" :key="d.name.row" :danger="d" />
           </template>
         </div>
       </div>

@@ -5,7 +5,12 @@ import { flowOf, SLOT } from './flow';
 const name = (row: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN') =>
   ({ row, label: row, hazard }) as Schemas['NameView'];
 const stop = (...names: Schemas['NameView'][]) =>
-  ({ text: '', plainText: '', statements: [], terminal: { names, reason: '' } }) as Schemas['LeadView'];
+  ({
+    text: '',
+    plainText: '',
+    statements: [],
+    terminal: { names, reason: '', notRuledOut: [] },
+  }) as Schemas['LeadView'];
 const go = (couplet: number) => ({ text: '', plainText: '', statements: [], couplet }) as Schemas['LeadView'];
 
 const key = {

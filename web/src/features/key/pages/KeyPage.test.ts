@@ -11,6 +11,7 @@ const key = (text: string): Schemas['KeyView'] => {
   const end = (label: string): Schemas['TerminalView'] => ({
     names: [{ row: label, label, stage: '', plain: '', rank: '', hazard: 'NONE_KNOWN', hazardText: '', folded: [] }],
     reason: '',
+    notRuledOut: [],
   });
   const lead = (words: string, label: string): Schemas['LeadView'] => ({
     text: words,

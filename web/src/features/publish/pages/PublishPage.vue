@@ -65,7 +65,7 @@ function publish() {
       <p v-if="!gate.data.value.findings.length" class="good">{{ $t('publish.clear') }}</p>
       <article
         v-for="(f, i) in gate.data.value.findings"
-        :key="`${f.danger}/${f.kind}`"
+        :key="`${f.danger}/${f.kind}/${f.months.join()}`"
         class="finding"
         :class="{ told: !f.blocking }"
       >

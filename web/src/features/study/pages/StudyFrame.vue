@@ -48,6 +48,7 @@ const commands = computed(() => [
   { label: t('measure.title'), run: () => router.push(`/studies/${props.slug}/gather/measure`) },
   { label: t('sheets.open'), run: () => router.push(`/studies/${props.slug}/gather/sheets`) },
   { label: t('measure.cells'), run: () => router.push(`/studies/${props.slug}/gather/cells`) },
+  { label: t('dangers.title'), run: () => router.push(`/studies/${props.slug}/dangers`) },
   { label: t('palette.checks'), run: () => router.push(`/studies/${props.slug}/checks`) },
   { label: t('palette.export'), run: () => (exporting.value = true) },
   ...FILES.map((kind) => ({ label: t(`palette.${kind}`), run: () => save(kind) })),

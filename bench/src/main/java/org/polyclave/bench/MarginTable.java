@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.polyclave.core.gate.SafetyGate;
+import org.polyclave.core.margin.SafetyMargin;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.Observer;
@@ -26,6 +27,7 @@ public final class MarginTable {
     private static final int WHOLE_YEAR = 0xFFF;
     private static final double MISLEADING = 0.03;
     private static final double REPEATED = 0.3;
+    private static final double UNSEEN = 0.2;
     private static final int STUDIES_OF_A_FAMILY = 60;
 
     private final int sessions;
@@ -45,34 +47,49 @@ public final class MarginTable {
         print("| study | reader | threshold | present, ruled out at twice the rates | with repeated looks "
                 + "| absent, settled on at twice the rates | absent, ruled out at the stated rates |");
         print("|---|---|---|---|---|---|---|");
-        List<Family> all = Stream.concat(SafetyFamilies.chosen().stream(), SafetyFamilies.fresh().stream())
+        List<Family> serious = Stream.concat(
+                        SafetyFamilies.chosen(Hazard.SERIOUS).stream(), SafetyFamilies.fresh().stream())
                 .toList();
-        for (Observer observer : List.of(Observer.NOVICE, Observer.TRAINED)) {
-            for (Family family : all) {
-                Outcome present = of(family, observer, 2, 0, 0);
-                Outcome repeated = of(family, observer, 2, REPEATED, 0);
-                Outcome absent = of(family, observer, 2, 0, 1);
-                Outcome stated = of(family, observer, 1, 0, 1);
-                print("| %s | %s | %d | %s | %s | %s | %.0f %% |"
-                        .formatted(
-                                family.name(),
-                                observer.name().toLowerCase(Locale.ROOT),
-                                family.hazard() == Hazard.LIFE_THREATENING ? 300 : 150,
-                                limited(present.ruledOut(), present.sessions(), present.upperLimit()),
-                                limited(repeated.ruledOut(), repeated.sessions(), repeated.upperLimit()),
-                                limited(absent.onDanger(), absent.sessions(), absent.upperLimitOnDanger()),
-                                100 * stated.share()));
-            }
+        serious.forEach(f -> families(f, Observer.NOVICE, true));
+        SafetyFamilies.chosen(Hazard.LIFE_THREATENING).forEach(f -> families(f, Observer.NOVICE, false));
+        serious.forEach(f -> families(f, Observer.TRAINED, false));
+    }
+
+    /** A line of the table; without what is said of novices only where it is not whole. */
+    private void families(Family family, Observer observer, boolean whole) {
+        Outcome present = of(family, observer, 2, 0, 0);
+        String repeated = "";
+        String settled = "";
+        if (whole) {
+            Outcome again = of(family, observer, 2, REPEATED, 0);
+            repeated = limited(again.ruledOut(), again.sessions(), again.upperLimit());
+            Outcome absent = of(family, observer, 2, 0, 1);
+            settled = limited(absent.onDanger(), absent.sessions(), absent.upperLimitOnDanger());
         }
+        print("| %s | %s | %.0f | %s | %s | %s | %.0f %% |"
+                .formatted(
+                        family.name(),
+                        observer.name().toLowerCase(Locale.ROOT),
+                        SafetyMargin.needed(family.hazard()),
+                        limited(present.ruledOut(), present.sessions(), present.upperLimit()),
+                        repeated,
+                        settled,
+                        100 * of(family, observer, 1, 0, 1).share()));
     }
 
     /** Sessions with specimens of a row over many studies of a family; row 0 is the danger. */
     private Outcome of(Family family, Observer observer, double rates, double repeated, int row) {
         return IntStream.range(0, STUDIES_OF_A_FAMILY)
                 .parallel()
-                .mapToObj(seed -> new SafetySimulation(family.matrix(seed), observer, rates, MISLEADING, repeated)
+                .mapToObj(seed -> new SafetySimulation(
+                                family.matrix(seed), observer, rates, MISLEADING, repeated, unseen(family))
                         .run(row, 0, sessions / STUDIES_OF_A_FAMILY, seed))
                 .reduce(new Outcome(0, 0, 0), Outcome::plus);
+    }
+
+    /** In the awkward family a reader has not every part in the hand, and not every month. */
+    private static double unseen(Family family) {
+        return "awkward".equals(family.name()) ? UNSEEN : 0;
     }
 
     private void studies() {

@@ -275,7 +275,7 @@ final class TellingApartTest {
                 assertThat(pdf.getNumberOfPages()).isEqualTo(1);
                 assertThat(text)
                         .contains("Ostrivia fallax", "life-threatening hazard", "Tussocks <of> Marrowmere, 2031-05-04")
-                        .contains("no permission to eat, touch or collect")
+                        .contains("not permission to eat, touch or collect")
                         .contains(card.points().get(0).subject());
             }
         }

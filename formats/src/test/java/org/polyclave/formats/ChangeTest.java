@@ -202,7 +202,7 @@ class ChangeTest {
                 .isThrownBy(() -> new ReplaceScores(
                                 List.of(), List.of("width"), "toothed", false, null, false, "", true, null)
                         .apply(LEAVES))
-                .withMessageContaining("no score of any");
+                .withMessageContaining("is not a score of any");
     }
 
     @ParameterizedTest(name = "seed {0}")

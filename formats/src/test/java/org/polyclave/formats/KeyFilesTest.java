@@ -230,6 +230,28 @@ class KeyFilesTest {
     }
 
     @Test
+    void everyFormatSaysWhichDangersAreNotRuledOut() {
+        CompiledStudy compiled = compiled("""
+                taxon,#hazard,leaf margin,pod colour,stem hairs
+                #type,,states,states,states
+                #organ,,leaf,pod,stem
+                #states,,toothed|entire,red|blue,absent|present
+                B<ane,serious,toothed,red,absent
+                Lamb,none known,entire,blue,present
+                Meek,none known,entire,red,present
+                """);
+        KeyView view = KeyWording.word(compiled, generate(compiled, KeyObjective.FEWEST));
+        String sentence = "(serious). This matrix has no checked sign that rules it out.";
+        assertThat(KeyRenderer.text(view, compiled.study()))
+                .containsOnlyOnce("2 (1)")
+                .contains("! Not ruled out: B<ane");
+        assertThat(KeyRenderer.text(view, compiled.study()).split("Not ruled out", -1))
+                .hasSize(3);
+        assertThat(KeyRenderer.markdown(view, compiled.study())).contains("**!** Not ruled out: B\\<ane " + sentence);
+        assertThat(KeyRenderer.html(view, compiled.study())).contains("⚠ Not ruled out: <i>B&lt;ane</i> " + sentence);
+    }
+
+    @Test
     void pagesEscapeNamesAndLoadNothing() {
         CompiledStudy compiled = compiled(TABLE);
         KeyView view = KeyWording.word(compiled, generate(compiled, KeyObjective.FEWEST));
@@ -272,7 +294,7 @@ class KeyFilesTest {
                         .problems())
                 .first()
                 .asString()
-                .contains("no Polyclave key");
+                .contains("not a Polyclave key");
         String text = """
                 {"format":"polyclave-key","version":1,"couplets":[{"number":1,"from":null,"leads":[
                 {"statements":[{"character":"leaf-margin","states":["wavy"],"confirming":false}],"text":"","to":{"rows":["dd"]}},

@@ -487,7 +487,7 @@ class MatrixFilesTest {
         assertThat(problems("taxon,colour\nAa,red\n", "x.xlsx"))
                 .singleElement()
                 .asString()
-                .contains("no XLSX workbook");
+                .contains("not an XLSX workbook");
         assertThat(problems(java.util.Arrays.copyOf(good, good.length / 2), "x.xlsx"))
                 .isNotEmpty();
     }

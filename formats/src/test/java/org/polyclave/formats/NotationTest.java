@@ -12,6 +12,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.formats.notation.CellNotation;
+import org.polyclave.formats.notation.MonthNotation;
 import org.polyclave.formats.notation.NotationPrinter;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.ScoreValue.Combination;
@@ -117,6 +118,9 @@ class NotationTest {
     void monthsPassTheTurnOfTheYear() {
         assertThat(read("May–Jul, Sep", SEASON)).isEqualTo(new ScoreValue.Months(List.of(5, 6, 7, 9)));
         assertThat(read("Nov-Feb", SEASON)).isEqualTo(new ScoreValue.Months(List.of(1, 2, 11, 12)));
+        assertThat(MonthNotation.print(List.of(1, 2, 6, 11, 12))).isEqualTo("Nov–Feb, Jun");
+        assertThat(MonthNotation.print(List.of(1, 12))).isEqualTo("Dec–Jan");
+        assertThat(MonthNotation.print(List.of(1, 2, 11))).isEqualTo("Jan–Feb, Nov");
     }
 
     @Test
@@ -129,10 +133,10 @@ class NotationTest {
         assertThat(refused("toothed, toothed", MARGIN)).contains("named twice");
         assertThat(refused("12–9 mm", WIDTH)).contains("do not rise").contains("Swap them");
         assertThat(refused("5 kg", WIDTH)).contains("'kg' is not a unit");
-        assertThat(refused("broad", WIDTH)).contains("no number or range");
+        assertThat(refused("broad", WIDTH)).contains("not a number or range");
         assertThat(refused("-3", WIDTH)).contains("below zero");
-        assertThat(refused("4.5", PETALS)).contains("no whole number");
-        assertThat(refused("Mai", SEASON)).contains("no month");
+        assertThat(refused("4.5", PETALS)).contains("not a whole number");
+        assertThat(refused("Mai", SEASON)).contains("not a month");
     }
 
     static LongStream seeds() {

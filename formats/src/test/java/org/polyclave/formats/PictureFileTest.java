@@ -165,7 +165,7 @@ final class PictureFileTest {
                 "<!DOCTYPE svg [<!ENTITY x SYSTEM 'file:///etc/passwd'>]><svg xmlns='http://www.w3.org/2000/svg'>&x;</svg>"
                         .getBytes(UTF_8),
                 "well-formed");
-        refused("taxon,colour\na,b\n".getBytes(UTF_8), "no PNG, JPEG, WebP or SVG");
+        refused("taxon,colour\na,b\n".getBytes(UTF_8), "not a PNG, JPEG, WebP or SVG");
         refused(new byte[0], "empty");
         refused(new byte[PictureFile.MOST_BYTES + 1], "20 MB");
         byte[] png = picture("png", 60, 60);

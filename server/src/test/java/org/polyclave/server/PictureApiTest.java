@@ -92,7 +92,7 @@ final class PictureApiTest {
         assertThat(add(author, "  ").json().path("detail").asString()).contains("cannot see it");
         Visitor.Answer table = author.upload(study + "/pictures", "x.png", "a,b".getBytes(UTF_8), Map.of("shows", "x"));
         assertThat(table.status()).isEqualTo(422);
-        assertThat(table.json().path("detail").asString()).contains("no PNG");
+        assertThat(table.json().path("detail").asString()).contains("not a PNG");
     }
 
     @Test

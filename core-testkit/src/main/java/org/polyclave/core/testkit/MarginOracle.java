@@ -26,7 +26,21 @@ public final class MarginOracle {
         this.observer = observer;
     }
 
+    /** In favour of the leader, or of the row that adds most to the sum. */
     public boolean ruledOut(int h, int leader, List<Looked> looked) {
+        int strongest = leader;
+        double most = 0;
+        for (int j = 0; j < matrix.rowCount(); j++) {
+            double share = isOther(h, j) ? Math.pow(2, -differences(h, j)) * lambda(h, j, looked) : 0;
+            if (share > most * (1 + 1e-12)) {
+                strongest = j;
+                most = share;
+            }
+        }
+        return ruledOutFor(h, leader, looked) || ruledOutFor(h, strongest, looked);
+    }
+
+    private boolean ruledOutFor(int h, int leader, List<Looked> looked) {
         double needed = matrix.row(h).hazard() == Hazard.LIFE_THREATENING ? 300 : 150;
         List<Integer> against = new ArrayList<>();
         int contrary = 0;
@@ -103,17 +117,25 @@ public final class MarginOracle {
         double sum = 0;
         double weights = 0;
         for (int j = 0; j < matrix.rowCount(); j++) {
-            if (matrix.row(j).name() != matrix.row(h).name()) {
-                int d = 0;
-                for (int c = 0; c < matrix.characterCount(); c++) {
-                    d += usable(h, j, c) && (readable(h, c) & readable(j, c)) == 0 ? 1 : 0;
-                }
-                double weight = Math.pow(2, -Math.min(d, 8));
+            if (isOther(h, j)) {
+                double weight = Math.pow(2, -differences(h, j));
                 weights += weight;
                 sum += weight * lambda(h, j, looked);
             }
         }
         return weights == 0 ? 0 : sum / weights;
+    }
+
+    private boolean isOther(int h, int j) {
+        return matrix.row(j).name() != matrix.row(h).name();
+    }
+
+    private int differences(int h, int j) {
+        int d = 0;
+        for (int c = 0; c < matrix.characterCount(); c++) {
+            d += usable(h, j, c) && (readable(h, c) & readable(j, c)) == 0 ? 1 : 0;
+        }
+        return Math.min(d, 8);
     }
 
     private int part(int c) {
@@ -126,9 +148,8 @@ public final class MarginOracle {
         looked.forEach(l -> parts.add(part(l.character())));
         double lambda = 1;
         for (int part : parts) {
-            double own = 1;
-            double its = 1;
-            double any = 1;
+            double[] counting = {1, 1, 1};
+            double[] withWhatSpeaksForIt = {1, 1, 1};
             for (Looked one : looked) {
                 int c = one.character();
                 if (part(c) == part && known(h, c) && known(j, c)) {
@@ -139,14 +160,23 @@ public final class MarginOracle {
                     boolean may = usable(h, j, c)
                             && !one.rough()
                             && counted(one).stream().noneMatch(l -> absent(c, l) || l.certainty() == Certainty.UNSURE);
-                    own *= may ? fj : Math.min(fj, fh);
-                    its *= fh;
-                    any *= b;
+                    times(counting, may, fj, fh, b);
+                    times(withWhatSpeaksForIt, may || fj < fh, fj, fh, b);
                 }
             }
-            lambda *= (0.97 * own + 0.03 * any) / (0.97 * its + 0.03 * any);
+            lambda *= Math.min(odds(counting), odds(withWhatSpeaksForIt));
         }
         return lambda;
+    }
+
+    private static void times(double[] products, boolean taken, double own, double its, double any) {
+        products[0] *= taken ? own : 1;
+        products[1] *= taken ? its : 1;
+        products[2] *= taken ? any : 1;
+    }
+
+    private static double odds(double[] of) {
+        return (0.97 * of[0] + 0.03 * of[2]) / (0.97 * of[1] + 0.03 * of[2]);
     }
 
     private double rate(int row, int c, boolean doubled) {

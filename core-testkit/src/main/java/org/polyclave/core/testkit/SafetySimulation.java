@@ -27,10 +27,17 @@ import org.polyclave.core.matrix.Observer;
  * @param rates how many times as often as stated readers really misread
  * @param misleading share of parts that mislead
  * @param repeated share of further looks that only repeat the first
+ * @param unseen share of parts that are not in the hand, each session in a month of its own; 0: all is there, all year
  */
-public record SafetySimulation(Matrix matrix, Observer observer, double rates, double misleading, double repeated) {
+public record SafetySimulation(
+        Matrix matrix, Observer observer, double rates, double misleading, double repeated, double unseen) {
     private static final int BEGIN = 4;
     private static final int MOST_ANSWERS = 30;
+
+    /** With every part in the hand. */
+    public SafetySimulation(Matrix matrix, Observer observer, double rates, double misleading, double repeated) {
+        this(matrix, observer, rates, misleading, repeated, 0);
+    }
 
     /**
      * What came of many sessions.
@@ -71,7 +78,7 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
         int onDanger = 0;
         for (int s = 0; s < sessions; s++) {
             Session session = new Session(row, new Random(seed * 1_000_003 + s));
-            Identification found = identifier.identify(List.of(), IdentifyOptions.WEIGH);
+            Identification found = identifier.identify(List.of(), session.options());
             boolean out = false;
             boolean on = false;
             for (int k = 0; k < MOST_ANSWERS; k++) {
@@ -80,7 +87,7 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
                     break;
                 }
                 session.look(next);
-                found = identifier.identify(session.answers(), IdentifyOptions.WEIGH);
+                found = identifier.identify(session.answers(), session.options());
                 boolean now = margin(found, danger).ruledOut();
                 out |= now;
                 on |= settledOn(found, danger);
@@ -128,6 +135,8 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
         private final Random random;
         private final double[] shown;
         private final Map<Integer, List<Look>> looks = new HashMap<>();
+        private final boolean[] unavailable;
+        private final int months;
 
         Session(int row, Random random) {
             this.random = random;
@@ -138,6 +147,23 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
                         misleads.computeIfAbsent(matrix.character(c).organ(), o -> random.nextDouble() < misleading);
                 shown[c] = drawn(off ? random.nextInt(matrix.rowCount()) : row, c);
             }
+            unavailable = new boolean[shown.length];
+            months = unseen > 0 ? 1 << random.nextInt(12) : MatrixCharacter.ALL_MONTHS;
+            Map<Integer, Boolean> lacking = new HashMap<>();
+            for (int c = 0; c < shown.length && unseen > 0; c++) {
+                int part = matrix.character(c).organ();
+                unavailable[c] = lacking.computeIfAbsent(part, o -> random.nextDouble() < unseen);
+            }
+        }
+
+        IdentifyOptions options() {
+            return new IdentifyOptions(false, 0, months, unavailable.clone());
+        }
+
+        /** Whether the specimen has what the character is about. */
+        private boolean applies(int c) {
+            return matrix.character(c).appliesWhen().stream()
+                    .allMatch(w -> (1 << (int) shown[w.character()] & w.states()) != 0 && applies(w.character()));
         }
 
         /** What a specimen of a row shows; of one that is not scored, what any row shows. */
@@ -170,6 +196,10 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
         }
 
         void look(int c) {
+            if (!applies(c)) {
+                unavailable[c] = true;
+                return;
+            }
             List<Look> before = looks.computeIfAbsent(c, k -> new ArrayList<>());
             if (!before.isEmpty() && random.nextDouble() < repeated) {
                 before.add(before.get(0));
@@ -180,8 +210,7 @@ public record SafetySimulation(Matrix matrix, Observer observer, double rates, d
             boolean misread = random.nextDouble() < rate;
             if (character.type().isNumeric()) {
                 double x = misread ? drawn(random.nextInt(matrix.rowCount()), c) : shown[c];
-                double give = character.type() == CharacterType.COUNT ? 0.5 : Math.max(character.uncertainty(), x / 20);
-                before.add(new Look(new Observation.Reading(x, give), Certainty.SURE));
+                before.add(new Look(new Observation.Reading(x, character.giveOrTake(x)), Certainty.SURE));
                 return;
             }
             int n = character.stateCount();

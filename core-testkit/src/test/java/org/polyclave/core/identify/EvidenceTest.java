@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.polyclave.core.evidence.Certainty;
+import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Identification.Contribution;
 import org.polyclave.core.identify.Identification.Kind;
@@ -180,6 +181,60 @@ class EvidenceTest {
                         .kind())
                 .as("four answers of one group are one piece of evidence")
                 .isNotEqualTo(Kind.SETTLED);
+    }
+
+    @Test
+    void twoFeaturesOfOnePartDoNotSettleANameAsThePartMayMislead() {
+        assertThat(kind(0.08, List.of(0, 0))).isNotEqualTo(Kind.SETTLED);
+        assertThat(kind(0.15, List.of(0, 0, 0))).isEqualTo(Kind.SETTLED);
+        assertThat(kind(0.08, List.of(0, 9))).isEqualTo(Kind.SETTLED);
+    }
+
+    /** After answers to features of their own on parts, each against the only rival, which keeps some weight. */
+    private static Kind kind(double misreading, List<Integer> parts) {
+        List<MatrixCharacter> characters = new ArrayList<>();
+        Cell[] first = new Cell[parts.size()];
+        Cell[] second = new Cell[parts.size()];
+        List<Answer> answers = new ArrayList<>();
+        for (int c = 0; c < parts.size(); c++) {
+            characters.add(plain("c" + c, c).on(parts.get(c), List.of()).withMisreading(Misreading.of(misreading)));
+            first[c] = only(0);
+            second[c] = only(1);
+            answers.add(saw(c, 0));
+        }
+        return identify(matrix(characters, first, second), answers.toArray(Answer[]::new))
+                .conclusion()
+                .kind();
+    }
+
+    @Test
+    void furtherLooksOutvoteTheFirst() {
+        Matrix matrix = matrix(
+                List.of(plain("a", 0), MatrixCharacter.of("width", CharacterType.LENGTH, 1, 1)),
+                new Cell[] {only(0), Cell.Numeric.range(1, 4)},
+                new Cell[] {only(1), Cell.Numeric.range(5, 9)});
+        Look wrong = new Look(new Observation.Seen(2), Certainty.SURE);
+        Look right = new Look(new Observation.Seen(1), Certainty.SURE);
+        Answer outvoted = new Answer(0, wrong.observation(), wrong.certainty(), false, List.of(right, right));
+        Answer even = new Answer(0, wrong.observation(), wrong.certainty(), false, List.of(right));
+        assertThat(standing(identify(matrix, outvoted), 0).mismatches()).isZero();
+        assertThat(standing(identify(matrix, outvoted), 1).mismatches()).isEqualTo(1);
+        assertThat(identify(matrix, outvoted).standings().get(0).row()).isZero();
+        assertThat(standing(identify(matrix, even), 0).mismatches()).isZero();
+        assertThat(standing(identify(matrix, even), 1).mismatches()).isZero();
+        Answer sizes = new Answer(1, reading(8).observation(), Certainty.SURE, false, List.of(reading(2), reading(3)));
+        assertThat(identify(matrix, sizes).standings().get(0).row()).isZero();
+        assertThat(standing(identify(matrix, sizes), 0).score())
+                .as("the middle reading stands for all")
+                .isEqualTo(standing(identify(matrix, new Answer(1, reading(3).observation(), Certainty.SURE)), 0)
+                        .score());
+        Answer two = new Answer(1, reading(8).observation(), Certainty.SURE, false, List.of(reading(2)));
+        assertThat(standing(identify(matrix, two), 0).posterior())
+                .isCloseTo(standing(identify(matrix, two), 1).posterior(), within(0.2));
+    }
+
+    private static Look reading(double value) {
+        return new Look(new Observation.Reading(value, 0.5), Certainty.SURE);
     }
 
     @Test

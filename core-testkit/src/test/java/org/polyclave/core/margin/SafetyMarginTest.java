@@ -53,7 +53,8 @@ class SafetyMarginTest {
     }
 
     private static SafetyMargin.Judgement judge(Matrix matrix, Looked... looked) {
-        return new SafetyMargin(matrix, Observer.NOVICE).judge(0, 1, List.of(looked));
+        SafetyMargin margin = new SafetyMargin(matrix, Observer.NOVICE);
+        return margin.judge(0, 1, margin.weighed(List.of(looked)));
     }
 
     @Test
@@ -153,6 +154,39 @@ class SafetyMarginTest {
         Matrix doubtful = Matrix.of(odd.rows(), odd.characters(), cells(odd), weak, new int[2][5]);
         assertThat(judge(doubtful, enough).ruledOut())
                 .as("a cell that nobody stands for")
+                .isFalse();
+    }
+
+    @Test
+    void whatMayNotCountAgainstADangerTakesNothingFromWhatMay() {
+        // Another character of the part, which nobody stands for, speaks against the danger, too.
+        Matrix plain = pair(3, Hazard.SERIOUS);
+        List<MatrixCharacter> kinds = new ArrayList<>(plain.characters());
+        kinds.set(2, kinds.get(2).on(0, List.of()));
+        boolean[][] weak = new boolean[2][3];
+        weak[1][2] = true;
+        Matrix matrix = Matrix.of(plain.rows(), kinds, cells(plain), weak, new int[2][3]);
+        double support = judge(matrix, against(0, 3), against(1, 3)).support();
+        assertThat(judge(matrix, against(0, 3), against(1, 3), against(2, 4)).support())
+                .isEqualTo(support);
+        assertThat(judge(matrix, against(0, 3), against(1, 3), saw(2, 0, 1, Certainty.SURE))
+                        .support())
+                .isLessThan(support);
+    }
+
+    @Test
+    void theEvidenceMayBeForAnotherRowThanTheLeader() {
+        // Of two harmless rows that look alike, somebody stood for other cells of the leader than were looked at.
+        Matrix plain = pair(4, Hazard.SERIOUS);
+        Cell[][] cells = {cells(plain)[0], cells(plain)[1], cells(plain)[1]};
+        boolean[][] weak = {new boolean[4], {true, true, false, false}, {false, false, true, true}};
+        List<MatrixRow> rows = List.of(plain.row(0), plain.row(1), new MatrixRow("meek", 2, 2, 1, Hazard.NONE_KNOWN));
+        Matrix matrix = Matrix.of(rows, plain.characters(), cells, weak, new int[3][4]);
+        assertThat(judge(matrix, against(0, 3), against(1, 3)).ruledOut()).isTrue();
+        weak[2][1] = true;
+        Matrix one = Matrix.of(rows, plain.characters(), cells, weak, new int[3][4]);
+        assertThat(judge(one, against(0, 4), against(1, 4)).ruledOut())
+                .as("one feature for it is not enough either")
                 .isFalse();
     }
 
@@ -257,7 +291,8 @@ class SafetyMarginTest {
                     looked.add(new Looked(c, looks, random.nextInt(12) == 0));
                 }
             }
-            SafetyMargin.Judgement judged = new SafetyMargin(matrix, Observer.NOVICE).judge(0, leader, looked);
+            SafetyMargin margin = new SafetyMargin(matrix, Observer.NOVICE);
+            SafetyMargin.Judgement judged = margin.judge(0, leader, margin.weighed(looked));
             MarginOracle oracle = new MarginOracle(matrix, Observer.NOVICE);
             double support = oracle.support(0, looked);
             assertThat(judged.support()).as("case %d", k).isCloseTo(support, within(1e-9 * Math.max(1, support)));
@@ -269,14 +304,15 @@ class SafetyMarginTest {
 
     @Test
     void readersWhoMisreadTwiceAsOftenSeldomRuleATrueDangerOut() {
-        for (SafetyFamilies.Family family : SafetyFamilies.chosen().subList(3, 5)) {
+        for (SafetyFamilies.Family family :
+                SafetyFamilies.chosen(Hazard.SERIOUS).subList(3, 5)) {
             Matrix matrix = family.matrix(7);
             SafetySimulation twice = new SafetySimulation(matrix, Observer.NOVICE, 2, 0.03, 0);
             assertThat(twice.run(0, 0, 400, 11).ruledOut()).as(family.name()).isLessThanOrEqualTo(4);
             SafetySimulation stated = new SafetySimulation(matrix, Observer.NOVICE, 1, 0.03, 0);
             assertThat(stated.run(1, 0, 200, 12).share()).as(family.name()).isGreaterThan(0.25);
         }
-        Matrix one = SafetyFamilies.chosen().get(7).matrix(7);
+        Matrix one = SafetyFamilies.chosen(Hazard.SERIOUS).get(7).matrix(7);
         assertThat(new SafetySimulation(one, Observer.NOVICE, 1, 0, 0)
                         .run(1, 0, 60, 13)
                         .ruledOut())
@@ -287,7 +323,7 @@ class SafetyMarginTest {
     void whatIsMissingIsSaid() {
         Matrix matrix = pair(4, Hazard.SERIOUS);
         SafetyMargin margin = new SafetyMargin(matrix, Observer.NOVICE);
-        List<Integer> steps = margin.looksNeeded(0, 1, List.of(), List.of(0, 1, 2, 3));
+        List<Integer> steps = margin.looksNeeded(0, 1, margin.weighed(List.of()), List.of(0, 1, 2, 3));
         List<Looked> looked = new ArrayList<>();
         for (int c : List.of(0, 1, 2, 3)) {
             int times = Collections.frequency(steps, c);
@@ -297,7 +333,7 @@ class SafetyMarginTest {
         }
         assertThat(judge(matrix, looked.toArray(Looked[]::new)).ruledOut()).isTrue();
         assertThat(steps.subList(0, 2)).as("another part first").doesNotHaveDuplicates();
-        assertThat(margin.looksNeeded(0, 1, List.of(), List.of(0)))
+        assertThat(margin.looksNeeded(0, 1, margin.weighed(List.of()), List.of(0)))
                 .as("one character never does")
                 .isEmpty();
         assertThat(margin.reach(0, 1, List.of(0, 1, 2, 3))).isGreaterThan(margin.reach(0, 1, List.of(0, 1)));

@@ -51,8 +51,8 @@ public final class UsableEvidence {
         if (matrix.cell(a, character) instanceof Cell.Numeric p
                 && matrix.cell(b, character) instanceof Cell.Numeric q) {
             MatrixCharacter definition = matrix.character(character);
-            double gap = definition.type() == CharacterType.COUNT ? 0 : definition.uncertainty();
             double from = p.min() > q.min() ? p.min() : q.min();
+            double gap = definition.type() == CharacterType.COUNT ? 0 : definition.giveOrTake(from);
             double to = p.max() < q.max() ? p.max() : q.max();
             return from - to > gap;
         }

@@ -142,7 +142,11 @@ public final class SafetyGate {
     }
 
     private boolean isReadReliably(int c) {
-        MatrixCharacter character = matrix.character(c);
+        return isReadReliably(matrix.character(c));
+    }
+
+    /** Whether novices misread a character seldom enough for it to count as one of the two. */
+    public static boolean isReadReliably(MatrixCharacter character) {
         return character.misreading().novice() < TOO_OFTEN_MISREAD;
     }
 

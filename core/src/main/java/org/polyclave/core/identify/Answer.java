@@ -33,4 +33,15 @@ public record Answer(int character, Observation observation, Certainty certainty
         looks.addAll(further);
         return looks;
     }
+
+    /** All looks at a number, the least reading first. */
+    List<Look> byValue() {
+        List<Look> looks = looks();
+        looks.sort((a, b) -> Double.compare(value(a), value(b)));
+        return looks;
+    }
+
+    private static double value(Look look) {
+        return ((Observation.Reading) look.observation()).value();
+    }
 }

@@ -1,12 +1,16 @@
 package org.polyclave.core.identify;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Identification.Conclusion;
 import org.polyclave.core.identify.Identification.Margin;
 import org.polyclave.core.identify.Identification.Question;
 import org.polyclave.core.identify.Identification.Standing;
+import org.polyclave.core.margin.SafetyMargin;
+import org.polyclave.core.margin.WeighedLooks;
 import org.polyclave.core.matrix.Applicability;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Controller;
@@ -29,6 +33,7 @@ public final class AnyOrderIdentifier {
     static final double OUTSIDE_PRIOR = 0.02;
     private static final double APPLICABLE = 0.5;
     private static final int QUESTIONS = 5;
+    private static final int SEASONS_KEPT = 3;
 
     private final Matrix matrix;
     private final Observer observer;
@@ -37,6 +42,7 @@ public final class AnyOrderIdentifier {
     private final Outcomes outcomes;
     private final Margins margins;
     private final Conclusions conclusions;
+    private final Map<Integer, AnyOrderIdentifier> seasonal = new LinkedHashMap<>();
 
     /** For whoever does not say how well they look: trained, but where it is dangerous a novice. */
     public AnyOrderIdentifier(Matrix matrix) {
@@ -53,16 +59,25 @@ public final class AnyOrderIdentifier {
         this.observer = observer;
         readings = new Readings(matrix, observer);
         outcomes = new Outcomes(matrix, readings);
-        margins = new Margins(matrix, whereDangerous);
-        conclusions = new Conclusions(matrix);
+        SafetyMargin margin = new SafetyMargin(matrix, whereDangerous);
+        margins = new Margins(matrix, margin);
+        conclusions = new Conclusions(matrix, margin);
     }
 
     /** The state after {@code answers}; a later answer to a character replaces an earlier one. */
     public Identification identify(List<Answer> answers, IdentifyOptions options) {
-        Matrix now = matrix.inSeason(options.months());
-        return now == matrix
-                ? identifyNow(answers, options)
-                : new AnyOrderIdentifier(now, observer, whereDangerous).identifyNow(answers, options);
+        return inSeason(options.months()).identifyNow(answers, options);
+    }
+
+    /** Readers of a month ask again and again. */
+    private synchronized AnyOrderIdentifier inSeason(int months) {
+        if (seasonal.size() >= SEASONS_KEPT && !seasonal.containsKey(months)) {
+            seasonal.clear();
+        }
+        return seasonal.computeIfAbsent(months, m -> {
+            Matrix now = matrix.inSeason(m);
+            return now == matrix ? this : new AnyOrderIdentifier(now, observer, whereDangerous);
+        });
     }
 
     private Identification identifyNow(List<Answer> answers, IdentifyOptions options) {
@@ -71,9 +86,10 @@ public final class AnyOrderIdentifier {
         List<Standing> standings = tally.standings();
         double[] posterior = tally.posterior();
         double outside = tally.outside();
-        List<Margin> judged = margins.of(standings, evidence, options);
+        WeighedLooks looked = margins.weighed(evidence);
+        List<Margin> judged = margins.of(standings, looked, options);
         List<Question> questions = questions(evidence, standings, judged, posterior, outside, options);
-        Conclusion conclusion = conclusions.of(standings, outside, questions, judged, evidence);
+        Conclusion conclusion = conclusions.of(standings, outside, questions, judged, looked);
         return new Identification(standings, outside, questions, judged, conclusion);
     }
 

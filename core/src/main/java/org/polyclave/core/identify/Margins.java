@@ -7,58 +7,64 @@ import org.polyclave.core.identify.Identification.Margin;
 import org.polyclave.core.identify.Identification.Standing;
 import org.polyclave.core.margin.Looked;
 import org.polyclave.core.margin.SafetyMargin;
+import org.polyclave.core.margin.WeighedLooks;
 import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Harm;
 import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.matrix.Observer;
 
 /** Which dangers are ruled out by the answers so far, and what is missing of those that are not. */
 final class Margins {
+    private static final int MOST_BESIDE = 4;
+
     private final Matrix matrix;
     private final SafetyMargin margin;
     private final UsableEvidence usable;
 
-    Margins(Matrix matrix, Observer observer) {
+    Margins(Matrix matrix, SafetyMargin margin) {
         this.matrix = matrix;
-        margin = new SafetyMargin(matrix, observer);
+        this.margin = margin;
         usable = new UsableEvidence(matrix);
     }
 
-    List<Margin> of(List<Standing> standings, Evidence evidence, IdentifyOptions options) {
+    List<Margin> of(List<Standing> standings, WeighedLooks looked, IdentifyOptions options) {
         List<Margin> margins = new ArrayList<>();
-        List<Looked> looked = looked(evidence);
         for (int h = 0; h < matrix.rowCount(); h++) {
             if (matrix.row(h).hazard().isDangerous()) {
-                int leader = leaderBeside(standings, h);
+                List<Integer> beside = beside(standings, h);
                 margins.add(
-                        leader < 0
+                        beside.isEmpty()
                                 ? new Margin(h, false, 0, 0, 0, 0, List.of(), List.of(), List.of())
-                                : margin(h, leader, looked, options));
+                                : margin(h, beside, looked, options));
             }
         }
         return margins;
     }
 
-    private Margin margin(int danger, int leader, List<Looked> looked, IdentifyOptions options) {
-        SafetyMargin.Judgement judged = margin.judge(danger, leader, looked);
-        List<Integer> separating = usable.separating(danger, leader);
-        Harm harm = matrix.row(danger).harm().and(matrix.row(leader).harm());
-        List<Integer> now = new ArrayList<>();
-        List<Integer> later = new ArrayList<>();
-        for (int k = 0; k < separating.size(); k++) {
-            int c = separating.get(k);
-            boolean safe = matrix.character(c).handling().advice(harm) != Handling.Advice.NEVER;
-            boolean season = (matrix.months(danger, c) & matrix.months(leader, c) & options.months()) != 0;
-            if (safe && !options.isUnavailable(c)) {
-                (season ? now : later).add(c);
-            }
+    WeighedLooks weighed(Evidence evidence) {
+        return margin.weighed(looked(evidence));
+    }
+
+    /**
+     * How a danger may be ruled out in favour of another row.
+     *
+     * @param separating usable characters
+     * @param now those of them that can be looked at now, safely
+     * @param later those that can be in other months
+     * @param looks that would do; none if they would not
+     */
+    private record Way(List<Integer> separating, List<Integer> now, List<Integer> later, List<Integer> looks) {}
+
+    private Margin margin(int danger, List<Integer> beside, WeighedLooks looked, IdentifyOptions options) {
+        SafetyMargin.Judgement judged = margin.judge(danger, beside.get(0), looked);
+        Way way = way(danger, beside.get(0), looked, options);
+        for (int k = 1; k < beside.size() && !judged.ruledOut() && way.looks().isEmpty(); k++) {
+            // What cannot be done in favour of the likeliest may be in favour of the next.
+            Way other = way(danger, beside.get(k), looked, options);
+            way = other.looks().isEmpty() ? way : other;
         }
-        List<Integer> looks = judged.ruledOut() ? List.<Integer>of() : margin.looksNeeded(danger, leader, looked, now);
         int agreeing = 0;
-        for (int k = 0; k < looked.size(); k++) {
-            agreeing += judged.against().contains(looked.get(k).character())
-                    ? looked.get(k).looks().size()
-                    : 0;
+        for (int k = 0; k < judged.against().size(); k++) {
+            agreeing += looked.times(judged.against().get(k));
         }
         return new Margin(
                 danger,
@@ -66,22 +72,35 @@ final class Margins {
                 judged.support(),
                 judged.needed(),
                 agreeing,
-                usable.features(separating),
-                judged.ruledOut() ? List.<Integer>of() : stillToLook(now, looked),
-                looks,
-                later);
+                usable.features(way.separating()),
+                judged.ruledOut() ? List.<Integer>of() : stillToLook(way.now(), looked),
+                judged.ruledOut() ? List.<Integer>of() : way.looks(),
+                way.later());
+    }
+
+    private Way way(int danger, int other, WeighedLooks looked, IdentifyOptions options) {
+        List<Integer> separating = usable.separating(danger, other);
+        Harm harm = matrix.row(danger).harm().and(matrix.row(other).harm());
+        List<Integer> now = new ArrayList<>();
+        List<Integer> later = new ArrayList<>();
+        for (int k = 0; k < separating.size(); k++) {
+            int c = separating.get(k);
+            boolean safe = matrix.character(c).handling().advice(harm) != Handling.Advice.NEVER;
+            boolean season = (matrix.months(danger, c) & matrix.months(other, c) & options.months()) != 0;
+            if (safe && !options.isUnavailable(c)) {
+                (season ? now : later).add(c);
+            }
+        }
+        return new Way(separating, now, later, margin.looksNeeded(danger, other, looked, now));
     }
 
     /** Characters at which another look counts, those of parts that nobody has seen first. */
-    private List<Integer> stillToLook(List<Integer> characters, List<Looked> looked) {
+    private static List<Integer> stillToLook(List<Integer> characters, WeighedLooks looked) {
         List<Integer> fresh = new ArrayList<>();
         List<Integer> again = new ArrayList<>();
         for (int k = 0; k < characters.size(); k++) {
             int c = characters.get(k);
-            int times = 0;
-            for (int l = 0; l < looked.size(); l++) {
-                times += looked.get(l).character() == c ? looked.get(l).looks().size() : 0;
-            }
+            int times = looked.times(c);
             if (times == 0) {
                 fresh.add(c);
             } else if (times < Looked.MOST) {
@@ -104,13 +123,16 @@ final class Margins {
         return looked;
     }
 
-    private int leaderBeside(List<Standing> standings, int danger) {
-        for (int k = 0; k < standings.size(); k++) {
-            int row = standings.get(k).row();
-            if (matrix.row(row).name() != matrix.row(danger).name()) {
-                return row;
+    /** The likeliest row of another name, then others that are not negligible. */
+    private List<Integer> beside(List<Standing> standings, int danger) {
+        List<Integer> rows = new ArrayList<>();
+        for (int k = 0; k < standings.size() && rows.size() < MOST_BESIDE; k++) {
+            Standing standing = standings.get(k);
+            boolean weighty = rows.isEmpty() || standing.isRivalOf(standings.get(0));
+            if (weighty && !matrix.sharesName(standing.row(), danger)) {
+                rows.add(standing.row());
             }
         }
-        return -1;
+        return rows;
     }
 }

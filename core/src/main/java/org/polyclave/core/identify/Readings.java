@@ -51,13 +51,19 @@ final class Readings {
     }
 
     /**
-     * f: probability that a known cell's specimen is recorded as answered, at every look.
+     * f: probability that a known cell's specimen is recorded as answered, at every look. Of several readings of a number,
+     * which are of other parts of the individual, the middle one stands for them, or the mean of the middle two.
      */
     double probability(int row, Answer answer) {
-        if (answer.further().isEmpty() || !(matrix.cell(row, answer.character()) instanceof Cell.Categorical shown)) {
-            // Further readings of a number are of other parts: the first stands for them.
-            return probability(
-                    row, answer.character(), answer.observation(), rate(row, answer.character(), answer.certainty()));
+        int c = answer.character();
+        if (!(matrix.cell(row, c) instanceof Cell.Categorical shown)) {
+            List<Look> looks = answer.byValue();
+            int middle = looks.size() / 2;
+            double upper = probability(row, c, looks.get(middle));
+            return looks.size() % 2 == 1 ? upper : (probability(row, c, looks.get(middle - 1)) + upper) / 2;
+        }
+        if (answer.further().isEmpty()) {
+            return probability(row, c, answer.looks().get(0));
         }
         double sum = 0;
         for (int s = 0; s < shown.shares().length; s++) {
@@ -88,8 +94,10 @@ final class Readings {
         return rate < MOST_MISREADING ? rate : MOST_MISREADING;
     }
 
-    private double probability(int row, int character, Observation observation, double misreading) {
+    private double probability(int row, int character, Look look) {
         Cell cell = matrix.cell(row, character);
+        Observation observation = look.observation();
+        double misreading = rate(row, character, look.certainty());
         if (observation instanceof Observation.Reading reading) {
             RangeDistribution range = distributions.range(character, cell);
             // Not sure of a number: the reading may be off by more than its stated uncertainty.
@@ -120,8 +128,17 @@ final class Readings {
         return scored == 0 ? 0 : sum / scored;
     }
 
-    /** Whether what was seen lies outside everything that the row shows or is taken for. */
-    boolean contradicts(int row, int character, Observation observation) {
+    /** Whether more looks than not saw what lies outside everything that the row shows or is taken for. */
+    boolean contradicts(int row, Answer answer) {
+        List<Look> looks = answer.looks();
+        int outside = 0;
+        for (int l = 0; l < looks.size(); l++) {
+            outside += contradicts(row, answer.character(), looks.get(l).observation()) ? 1 : 0;
+        }
+        return 2 * outside > looks.size();
+    }
+
+    private boolean contradicts(int row, int character, Observation observation) {
         Cell cell = matrix.cell(row, character);
         if (cell instanceof Cell.Categorical shown && observation instanceof Observation.Seen seen) {
             return (shown.readable() & seen.states()) == 0;

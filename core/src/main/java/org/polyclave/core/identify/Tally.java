@@ -61,7 +61,7 @@ final class Tally {
         double unknown = mass > 0 ? piece.weight() * PortableMath.log2(mixture / mass) : 0;
         for (int i = 0; i < bits.length; i++) {
             boolean known = readings.isScored(i, c);
-            boolean contradicts = known && readings.contradicts(i, c, answer.observation());
+            boolean contradicts = known && readings.contradicts(i, answer);
             double added = known && b > 0 ? bits[i] : unknown;
             score[i] += added;
             mismatches[i] += contradicts && !answer.rough() ? 1 : 0;

@@ -1,5 +1,9 @@
 package org.polyclave.core.margin;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
@@ -21,6 +25,9 @@ final class SafetyDistributions {
     /** Upper bounds of the stretches of numeric characters, the last infinite; empty for others. */
     private final double[][] bounds;
 
+    /** Shares of the stretches, by character, of the ranges that were asked for. */
+    private final List<Map<Cell, double[]>> ofRanges = new ArrayList<>();
+
     private final double[][] ofStudy;
 
     SafetyDistributions(Matrix matrix) {
@@ -29,6 +36,7 @@ final class SafetyDistributions {
         bounds = new double[matrix.characterCount()][];
         ofStudy = new double[matrix.characterCount()][];
         for (int c = 0; c < bounds.length; c++) {
+            ofRanges.add(new LinkedHashMap<>());
             bounds[c] = matrix.character(c).type().isNumeric() ? bounds(c) : new double[0];
         }
         for (int c = 0; c < bounds.length; c++) {
@@ -87,13 +95,24 @@ final class SafetyDistributions {
         if (matrix.cell(row, character) instanceof Cell.Categorical shown) {
             return shown.shares();
         }
-        RangeDistribution range = distributions.range(character, matrix.cell(row, character));
+        return ofRange(row, character);
+    }
+
+    private synchronized double[] ofRange(int row, int character) {
+        Map<Cell, double[]> known = ofRanges.get(character);
+        Cell cell = matrix.cell(row, character);
+        double[] before = known.get(cell);
+        if (before != null) {
+            return before;
+        }
+        RangeDistribution range = distributions.range(character, cell);
         double[] shares = new double[bounds[character].length];
         double from = Double.NEGATIVE_INFINITY;
         for (int s = 0; s < shares.length; s++) {
             shares[s] = range.share(from, bounds[character][s]);
             from = bounds[character][s];
         }
+        known.put(cell, shares);
         return shares;
     }
 
@@ -166,7 +185,8 @@ final class SafetyDistributions {
     /** What a reader most likely sees of a row that is scored. */
     Observation typical(int row, int character) {
         if (matrix.cell(row, character) instanceof Cell.Numeric range) {
-            return new Observation.Reading((range.low() + range.high()) / 2, 0);
+            double middle = (range.low() + range.high()) / 2;
+            return new Observation.Reading(middle, matrix.character(character).giveOrTake(middle));
         }
         MatrixCharacter definition = matrix.character(character);
         double[] shares = shares(row, character);

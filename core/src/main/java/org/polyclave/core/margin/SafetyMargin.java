@@ -1,9 +1,7 @@
 package org.polyclave.core.margin;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.UsableEvidence;
@@ -22,7 +20,7 @@ import org.polyclave.core.run.PortableMath;
  * twice as often as stated, and so for j where the two share a state. Rows count as alternatives by their likeness to h:
  * w_j ∝ 2^−d, d the usable characters in which they differ. The danger is ruled out while S = Σ w_j·Λ_j reaches T, and the
  * usable characters that speak against it outnumber those that speak for it by two, on two parts of which neither lies in the
- * other.
+ * other: in favour of the likeliest row of another name, or of the one that adds most to S.
  *
  * <p>Under a true h every Λ_j has an expectation of at most 1, so S is a test martingale: the chance that it ever reaches T,
  * at whatever moment and in whatever order, is at most 1/T (Ville 1939, Étude critique de la notion de collectif). What must
@@ -36,23 +34,41 @@ public final class SafetyMargin {
 
     static final double PART_MISLEADS = 0.03;
     static final double BLUNDER = 0.02;
-    private static final double EVEN_SHARE = 0.05;
     private static final double LEAST_STATED = 0.01;
-    private static final double MOST_MISREADING = 0.6;
+    static final double MOST_MISREADING = 0.6;
     private static final int MOST_DIFFERENCES = 8;
     private static final int MOST_STEPS = 16;
+    /** ΠF_j, ΠF_h and Πb of a part: of what counts, and of all. */
+    private static final int PRODUCTS = 6;
+    /** Rows by which the looks that are needed are reckoned: those most like the danger. */
+    private static final int ALTERNATIVES = 32;
 
     private final Matrix matrix;
     private final Observer observer;
     private final UsableEvidence evidence;
     private final SafetyDistributions distributions;
-    private final Map<Integer, double[]> likeness = new LinkedHashMap<>();
+    /** By dangerous row, as they are asked for. */
+    private final Likeness[] likeness;
+
+    /**
+     * How like the others are to a danger.
+     *
+     * @param weights w_j of each row; 0 for the rows of the danger's own name
+     * @param most those that are most like it, the likest first
+     */
+    private record Likeness(double[] weights, List<Integer> most) {}
 
     public SafetyMargin(Matrix matrix, Observer observer) {
         this.matrix = matrix;
         this.observer = observer;
         evidence = new UsableEvidence(matrix);
         distributions = new SafetyDistributions(matrix);
+        likeness = new Likeness[matrix.rowCount()];
+    }
+
+    /** Makes looks ready to be weighed against one danger after another. */
+    public WeighedLooks weighed(List<Looked> looked) {
+        return new WeighedLooks(matrix, distributions, looked);
     }
 
     /**
@@ -86,21 +102,53 @@ public final class SafetyMargin {
      *
      * @param leader the likeliest row of another name
      */
-    public Judgement judge(int danger, int leader, List<Looked> looked) {
+    public Judgement judge(int danger, int leader, WeighedLooks looked) {
+        double[] weights = likeness(danger).weights();
+        double[] room = new double[PRODUCTS * looked.partCount()];
+        double support = 0;
+        int strongest = leader;
+        double most = 0;
+        for (int j = 0; j < weights.length; j++) {
+            double share = weights[j] > 0 ? weights[j] * ratio(danger, j, looked, room, false) : 0;
+            support += share;
+            if (share > most) {
+                most = share;
+                strongest = j;
+            }
+        }
+        Judgement judged = judge(danger, leader, looked, support);
+        // Somebody may have stood for other cells of the leader than of the row for which the evidence is.
+        return judged.ruledOut() || strongest == leader ? judged : judge(danger, strongest, looked, support, judged);
+    }
+
+    private Judgement judge(int danger, int other, WeighedLooks looked, double support, Judgement otherwise) {
+        Judgement judged = judge(danger, other, looked, support);
+        return judged.ruledOut() ? judged : otherwise;
+    }
+
+    private Judgement judge(int danger, int leader, WeighedLooks looked, double support) {
         List<Integer> against = new ArrayList<>();
         List<Integer> contrary = new ArrayList<>();
         for (int k = 0; k < looked.size(); k++) {
-            int net = net(danger, leader, looked.get(k));
+            Looked one = looked.get(k).looked;
+            int net = net(danger, leader, one);
             if (net > 0) {
-                against.add(looked.get(k).character());
+                against.add(one.character());
             } else if (net < 0) {
-                contrary.add(looked.get(k).character());
+                contrary.add(one.character());
             }
         }
-        double support = support(danger, looked);
         double needed = needed(matrix.row(danger).hazard());
         boolean enough = against.size() - contrary.size() >= UsableEvidence.NEEDED && evidence.areOfTwoParts(against);
         return new Judgement(danger, support >= needed && enough, support, needed, against, contrary);
+    }
+
+    /**
+     * Whether the looks favour a row over another as strongly as a danger takes to be ruled out: odds of {@link #SERIOUS} with
+     * readers who misread twice as often as stated, whatever part misleads. All that was examined counts, absence too.
+     */
+    public boolean isFirmlyFavoured(int row, int other, WeighedLooks looked) {
+        return ratio(other, row, looked, new double[PRODUCTS * looked.partCount()], true) >= SERIOUS;
     }
 
     /** 1 if the sure looks contradict the danger and agree with the leader, net; −1 if they do the reverse; else 0. */
@@ -131,84 +179,101 @@ public final class SafetyMargin {
         return notTheLeader > notTheDanger ? -1 : 0;
     }
 
-    private double support(int danger, List<Looked> looked) {
-        double[] weights = likeness(danger);
-        double support = 0;
-        for (int j = 0; j < weights.length; j++) {
-            if (weights[j] > 0) {
-                support += weights[j] * ratio(danger, j, looked);
-            }
-        }
-        return support;
-    }
-
-    /** w_j of each row; 0 for the rows of the danger's own name. */
-    private double[] likeness(int danger) {
-        double[] known = likeness.get(danger);
-        if (known != null) {
-            return known;
+    private synchronized Likeness likeness(int danger) {
+        if (likeness[danger] != null) {
+            return likeness[danger];
         }
         double[] weights = new double[matrix.rowCount()];
+        int[] differences = new int[weights.length];
         double total = 0;
         for (int j = 0; j < weights.length; j++) {
+            differences[j] = -1;
             if (!matrix.sharesName(danger, j)) {
-                int differences = 0;
-                for (int c = 0; c < matrix.characterCount() && differences < MOST_DIFFERENCES; c++) {
-                    boolean differ = evidence.isUsable(danger, j, c) && evidence.isDisjoint(danger, j, c);
-                    differences += differ ? 1 : 0;
-                }
-                weights[j] = PortableMath.exp2(-differences);
+                differences[j] = differences(danger, j);
+                weights[j] = PortableMath.exp2(-differences[j]);
                 total += weights[j];
             }
         }
         for (int j = 0; j < weights.length; j++) {
             weights[j] = total > 0 ? weights[j] / total : 0;
         }
-        likeness.put(danger, weights);
-        return weights;
+        List<Integer> most = new ArrayList<>();
+        for (int d = 0; d <= MOST_DIFFERENCES; d++) {
+            for (int j = 0; j < weights.length && most.size() < ALTERNATIVES; j++) {
+                if (differences[j] == d) {
+                    most.add(j);
+                }
+            }
+        }
+        likeness[danger] = new Likeness(weights, most);
+        return likeness[danger];
     }
 
-    /** Λ_j, part by part. */
-    private double ratio(int danger, int j, List<Looked> looked) {
-        Map<Integer, double[]> parts = new LinkedHashMap<>();
+    private int differences(int danger, int j) {
+        int differences = 0;
+        for (int c = 0; c < matrix.characterCount() && differences < MOST_DIFFERENCES; c++) {
+            boolean differ = evidence.isUsable(danger, j, c) && evidence.isDisjoint(danger, j, c);
+            differences += differ ? 1 : 0;
+        }
+        return differences;
+    }
+
+    /**
+     * Λ_j, part by part. What must not count against the danger, and would, is as if nobody had looked; what speaks for it is
+     * weighed, and lowers the ratio of its part or leaves it.
+     *
+     * @param whatever whether what must not count against a danger counts all the same
+     * @param room for the products of each part
+     */
+    private double ratio(int danger, int j, WeighedLooks looked, double[] room, boolean whatever) {
+        for (int k = 0; k < room.length; k++) {
+            room[k] = 1;
+        }
         for (int k = 0; k < looked.size(); k++) {
-            Looked one = looked.get(k);
-            int c = one.character();
-            if (!evidence.isCompared(danger, j, c)) {
-                continue;
+            WeighedLooks.Weighed one = looked.get(k);
+            if (evidence.isCompared(danger, j, one.looked.character())) {
+                multiply(room, danger, j, one, whatever);
             }
-            double[] product = parts.get(outermost(matrix.character(c)));
-            if (product == null) {
-                product = new double[] {1, 1, 1};
-                parts.put(outermost(matrix.character(c)), product);
-            }
-            multiply(product, danger, j, one);
         }
         double ratio = 1;
-        for (double[] part : parts.values()) {
-            double own = (1 - PART_MISLEADS) * part[0] + PART_MISLEADS * part[2];
-            double its = (1 - PART_MISLEADS) * part[1] + PART_MISLEADS * part[2];
-            ratio *= its > 0 ? own / its : 1;
+        for (int part = 0; part < room.length; part += PRODUCTS) {
+            double counting = ratio(room, part);
+            double withAll = ratio(room, part + PRODUCTS / 2);
+            ratio *= counting < withAll ? counting : withAll;
         }
         return ratio;
     }
 
-    private static int outermost(MatrixCharacter character) {
-        List<Integer> around = character.around();
-        return around.isEmpty() ? character.organ() : around.get(around.size() - 1);
+    /** Of ΠF_j, ΠF_h and Πb. */
+    private static double ratio(double[] products, int at) {
+        double misled = PART_MISLEADS * products[at + 2];
+        double its = (1 - PART_MISLEADS) * products[at + 1] + misled;
+        return its > 0 ? ((1 - PART_MISLEADS) * products[at] + misled) / its : 1;
     }
 
-    /** Multiplies F_j, F_h and b of a character in. */
-    private void multiply(double[] product, int danger, int j, Looked looked) {
-        int c = looked.character();
+    /** Multiplies F_j, F_h and b of a character in: to what counts, and to all that is weighed. */
+    private void multiply(double[] room, int danger, int j, WeighedLooks.Weighed one, boolean whatever) {
+        int c = one.looked.character();
         double doubled = doubled(c, stated(danger, c));
-        double b = background(c, doubled, looked);
-        double h = factor(danger, c, doubled, b, looked);
-        double own = factor(j, c, evidence.isDisjoint(danger, j, c) ? stated(j, c) : doubled, b, looked);
-        boolean mayCount = !looked.rough() && evidence.isUsable(danger, j, c) && isPresence(looked);
-        product[0] *= mayCount || own < h ? own : h;
-        product[1] *= h;
-        product[2] *= b;
+        double b = one.background(doubled);
+        double h = (1 - BLUNDER) * one.sum(danger, doubled) + BLUNDER * b;
+        double rate = evidence.isDisjoint(danger, j, c) ? stated(j, c) : doubled;
+        double own = (1 - BLUNDER) * one.sum(j, rate) + BLUNDER * b;
+        boolean counts =
+                !one.looked.rough() && (whatever || (evidence.isUsable(danger, j, c) && isPresence(one.looked)));
+        int part = PRODUCTS * one.part;
+        if (counts) {
+            multiply(room, part, own, h, b);
+        }
+        if (counts || own < h) {
+            multiply(room, part + PRODUCTS / 2, own, h, b);
+        }
+    }
+
+    private static void multiply(double[] products, int at, double own, double h, double b) {
+        products[at] *= own;
+        products[at + 1] *= h;
+        products[at + 2] *= b;
     }
 
     /** Whether every look is sure enough, and of something that is there. */
@@ -234,41 +299,6 @@ public final class SafetyMargin {
         return least < MOST_MISREADING ? least : MOST_MISREADING;
     }
 
-    private double misreading(Look look, double rate) {
-        double of = look.certainty() == Certainty.SURE ? rate : 2 * rate;
-        return of < MOST_MISREADING ? of : MOST_MISREADING;
-    }
-
-    private double factor(int row, int c, double rate, double b, Looked looked) {
-        double[] shares = distributions.shares(row, c);
-        double sum = 0;
-        for (int s = 0; s < shares.length; s++) {
-            if (shares[s] > 0) {
-                double product = shares[s];
-                for (int l = 0; l < looked.looks().size() && l < Looked.MOST; l++) {
-                    Look look = looked.looks().get(l);
-                    product *= distributions.recorded(row, c, s, look.observation(), misreading(look, rate));
-                }
-                sum += product;
-            }
-        }
-        return (1 - BLUNDER) * sum + BLUNDER * b;
-    }
-
-    private double background(int c, double rate, Looked looked) {
-        double[] study = distributions.ofStudy(c);
-        double sum = 0;
-        for (int s = 0; s < study.length; s++) {
-            double product = (1 - EVEN_SHARE) * study[s] + EVEN_SHARE / study.length;
-            for (int l = 0; l < looked.looks().size() && l < Looked.MOST; l++) {
-                Look look = looked.looks().get(l);
-                product *= distributions.recorded(-1, c, s, look.observation(), misreading(look, rate));
-            }
-            sum += product;
-        }
-        return sum;
-    }
-
     /**
      * Log₂ of what a pair can come to at most: every one of some characters seen as {@code other} shows it, surely and as
      * often as counts.
@@ -282,7 +312,9 @@ public final class SafetyMargin {
             }
             looked.add(new Looked(characters.get(k), looks, false));
         }
-        double ratio = likeness(danger)[other] * ratio(danger, other, looked);
+        WeighedLooks weighed = weighed(looked);
+        double ratio = likeness(danger).weights()[other]
+                * ratio(danger, other, weighed, new double[PRODUCTS * weighed.partCount()], false);
         return ratio > 0 ? PortableMath.log2(ratio) : Double.NEGATIVE_INFINITY;
     }
 
@@ -293,29 +325,53 @@ public final class SafetyMargin {
      * @param characters those that may be looked at
      * @return the characters to look at, one entry a look; empty if they do not suffice
      */
-    public List<Integer> looksNeeded(int danger, int other, List<Looked> already, List<Integer> characters) {
-        List<Looked> looked = new ArrayList<>(already);
+    public List<Integer> looksNeeded(int danger, int other, WeighedLooks already, List<Integer> characters) {
+        List<Integer> alternatives = alternatives(danger, other);
+        WeighedLooks looked = already;
         List<Integer> steps = new ArrayList<>();
         while (steps.size() < MOST_STEPS) {
-            if (judge(danger, other, looked).ruledOut()) {
+            if (judge(danger, other, looked, support(danger, alternatives, looked))
+                    .ruledOut()) {
                 return steps;
             }
             int next = next(danger, looked, characters);
             if (next < 0) {
                 return new ArrayList<>();
             }
-            add(looked, next, new Look(distributions.typical(other, next), Certainty.SURE));
+            looked = looked.with(next, new Look(distributions.typical(other, next), Certainty.SURE));
             steps.add(next);
         }
         return new ArrayList<>();
     }
 
-    private int next(int danger, List<Looked> looked, List<Integer> characters) {
+    /** S from some of the rows, and so no more than S. */
+    private double support(int danger, List<Integer> rows, WeighedLooks looked) {
+        double[] weights = likeness(danger).weights();
+        double[] parts = new double[PRODUCTS * looked.partCount()];
+        double support = 0;
+        for (int k = 0; k < rows.size(); k++) {
+            support += weights[rows.get(k)] * ratio(danger, rows.get(k), looked, parts, false);
+        }
+        return support;
+    }
+
+    /** The row that is believed, and those that are most like the danger. */
+    private List<Integer> alternatives(int danger, int other) {
+        List<Integer> most = likeness(danger).most();
+        if (most.contains(other)) {
+            return most;
+        }
+        List<Integer> rows = new ArrayList<>(most);
+        rows.add(other);
+        return rows;
+    }
+
+    private int next(int danger, WeighedLooks looked, List<Integer> characters) {
         int best = -1;
         double least = Double.POSITIVE_INFINITY;
         for (int k = 0; k < characters.size(); k++) {
             int c = characters.get(k);
-            int times = timesLooked(looked, c);
+            int times = looked.times(c);
             double cost = (isPartSeen(looked, c) ? 1 : 0) + stated(danger, c) + 2.0 * times;
             if (times < Looked.MOST && cost < least) {
                 least = cost;
@@ -325,36 +381,13 @@ public final class SafetyMargin {
         return best;
     }
 
-    private static int timesLooked(List<Looked> looked, int character) {
+    private boolean isPartSeen(WeighedLooks looked, int character) {
         for (int k = 0; k < looked.size(); k++) {
-            if (looked.get(k).character() == character) {
-                return looked.get(k).looks().size();
-            }
-        }
-        return 0;
-    }
-
-    private boolean isPartSeen(List<Looked> looked, int character) {
-        for (int k = 0; k < looked.size(); k++) {
-            MatrixCharacter other = matrix.character(looked.get(k).character());
+            MatrixCharacter other = matrix.character(looked.get(k).looked.character());
             if (!other.isApartFrom(matrix.character(character))) {
                 return true;
             }
         }
         return false;
-    }
-
-    private static void add(List<Looked> looked, int character, Look look) {
-        for (int k = 0; k < looked.size(); k++) {
-            if (looked.get(k).character() == character) {
-                List<Look> more = new ArrayList<>(looked.get(k).looks());
-                more.add(look);
-                looked.set(k, new Looked(character, more, looked.get(k).rough()));
-                return;
-            }
-        }
-        List<Look> first = new ArrayList<>();
-        first.add(look);
-        looked.add(new Looked(character, first, false));
     }
 }

@@ -40,6 +40,8 @@ public record MatrixCharacter(
         List<Integer> confusable,
         int absence,
         List<Integer> around) {
+    private static final double USUAL_SHARE = 0.05;
+    private static final double HALF = 0.5;
     /** Every month of the year. */
     public static final int ALL_MONTHS = 0xFFF;
     /** A character takes at most this many states, so that a set of states fits one word. */
@@ -206,6 +208,17 @@ public record MatrixCharacter(
     /** Bit set of all its states. */
     public int allStates() {
         return stateCount >= 32 ? -1 : (1 << stateCount) - 1;
+    }
+
+    /**
+     * Give or take of a reading of which nothing else is said: half of a count, else the stated uncertainty, else
+     * {@value #USUAL_SHARE} of the value. Whoever states no uncertainty does not claim to measure without any.
+     */
+    public double giveOrTake(double value) {
+        if (type == CharacterType.COUNT) {
+            return HALF;
+        }
+        return uncertainty > 0 ? uncertainty : USUAL_SHARE * value;
     }
 
     /**

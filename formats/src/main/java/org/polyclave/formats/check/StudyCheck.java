@@ -93,7 +93,8 @@ public final class StudyCheck {
 
     /** All findings; what may harm comes first. */
     public List<StudyFinding> findings() {
-        List<StudyFinding> all = new ArrayList<>(ofTexts);
+        List<StudyFinding> all = new ArrayList<>(DangerCheck.of(compiled));
+        all.addAll(ofTexts);
         MatrixWords words = new MatrixWords(compiled);
         matrix.findings().forEach(f -> all.add(words.tell(f)));
         ofColumns.forEach(all::addAll);

@@ -1,6 +1,7 @@
 package org.polyclave.formats.danger;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -9,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.WeakHashMap;
 import java.util.stream.IntStream;
 import org.polyclave.core.evidence.UsableEvidence;
 import org.polyclave.core.gate.SafetyGate;
@@ -33,6 +35,9 @@ public final class DangerReport {
     /** With three characters a novice rules a danger out far oftener than with two. */
     private static final int ENOUGH = 3;
 
+    /** Compiled studies never change; those that nobody holds any more are forgotten. */
+    private static final Map<CompiledStudy, List<Danger>> KNOWN = Collections.synchronizedMap(new WeakHashMap<>());
+
     private final CompiledStudy compiled;
     private final Matrix matrix;
     private final UsableEvidence evidence;
@@ -50,7 +55,7 @@ public final class DangerReport {
     }
 
     /**
-     * One way in which a danger fails, against all names alike.
+     * One way in which a danger fails in the same months, against all names alike.
      *
      * @param months numbers 1 to 12
      * @param features usable characters on different parts in the worst case: 0, 1 or 2
@@ -80,12 +85,32 @@ public final class DangerReport {
     public record CellToConfirm(
             String row, String rowName, String character, String label, String text, String source, Why why) {}
 
+    /** What would help most. */
+    public enum Remedy {
+        NONE,
+        /** Somebody stands for cells. */
+        CONFIRM,
+        /** What separates it lies on no part that is told: then it counts as on one. */
+        NAME_PARTS,
+        /** More is scored. */
+        SCORE
+    }
+
     /**
      * A dangerous row.
      *
+     * @param name its label with its sex or stage
      * @param cells the fewest cells, found greedily, after whose confirmation more can be ruled out
      */
-    public record Danger(String row, String name, Hazard severity, List<Failing> failing, List<CellToConfirm> cells) {
+    public record Danger(
+            String row,
+            String name,
+            String label,
+            String stage,
+            Hazard severity,
+            List<Failing> failing,
+            List<CellToConfirm> cells,
+            Remedy remedy) {
         public boolean isBlocked() {
             return failing.stream().anyMatch(Failing::blocking);
         }
@@ -105,9 +130,15 @@ public final class DangerReport {
         return months == 0 ? YEAR : months;
     }
 
-    /** Every dangerous row, those that fail in nothing too. */
+    /** Every dangerous row, those that fail in nothing too. Rows of which nothing is known are in no key, and so not here. */
     public static List<Danger> of(CompiledStudy compiled) {
-        return new DangerReport(compiled).dangers();
+        // Gate, findings, next best step and the screen of dangers ask for the same.
+        List<Danger> known = KNOWN.get(compiled);
+        if (known == null) {
+            known = List.copyOf(new DangerReport(compiled.scoredOnly()).dangers());
+            KNOWN.put(compiled, known);
+        }
+        return known;
     }
 
     private List<Danger> dangers() {
@@ -119,12 +150,16 @@ public final class DangerReport {
             if (matrix.row(h).hazard().isDangerous()) {
                 List<SafetyGate.Unmet> own =
                         unmet.stream().filter(u -> u.danger() == danger).toList();
+                List<CellToConfirm> cells = cells(h, own);
                 dangers.add(new Danger(
                         compiled.rows().get(h).id(),
                         compiled.rows().get(h).name(),
+                        compiled.rows().get(h).label(),
+                        compiled.rows().get(h).stage(),
                         matrix.row(h).hazard(),
                         failing(own),
-                        cells(h, own)));
+                        cells,
+                        remedy(h, own, cells)));
             }
         }
         dangers.addAll(notInKey());
@@ -139,25 +174,35 @@ public final class DangerReport {
                     hazards.of(compiled.study().row(row.id()).orElse(row)).severity();
             if (severity.isDangerous()) {
                 Failing failing = new Failing(Kind.NOT_IN_KEY, true, List.of(), List.of(), numbers(YEAR), 0);
-                found.add(new Danger(row.id(), row.name(), severity, List.of(failing), List.of()));
+                found.add(new Danger(
+                        row.id(),
+                        row.name(),
+                        row.label(),
+                        row.stage(),
+                        severity,
+                        List.of(failing),
+                        List.of(),
+                        Remedy.SCORE));
             }
         }
         return found;
     }
 
     private List<Failing> failing(List<SafetyGate.Unmet> unmet) {
-        Map<SafetyGate.Kind, List<SafetyGate.Unmet>> byKind = new LinkedHashMap<>();
-        unmet.forEach(
-                u -> byKind.computeIfAbsent(u.kind(), k -> new ArrayList<>()).add(u));
+        record Alike(SafetyGate.Kind kind, int months) {}
+        Map<Alike, List<SafetyGate.Unmet>> groups = new LinkedHashMap<>();
+        unmet.forEach(u -> groups.computeIfAbsent(new Alike(u.kind(), u.months()), k -> new ArrayList<>())
+                .add(u));
         List<Failing> failing = new ArrayList<>();
-        byKind.forEach((kind, of) -> failing.add(new Failing(
-                Kind.valueOf(kind.name()),
-                kind.isBlocking(),
+        groups.forEach((alike, of) -> failing.add(new Failing(
+                Kind.valueOf(alike.kind().name()),
+                alike.kind().isBlocking(),
                 of.stream().map(u -> compiled.rows().get(u.other()).id()).toList(),
                 of.stream().map(u -> compiled.rows().get(u.other()).name()).toList(),
-                numbers(of.stream().mapToInt(SafetyGate.Unmet::months).reduce(0, (a, b) -> a | b)),
+                numbers(alike.months()),
                 of.stream().mapToInt(SafetyGate.Unmet::features).min().orElse(0))));
-        failing.sort(Comparator.comparing(Failing::kind));
+        failing.sort(Comparator.comparing(Failing::kind)
+                .thenComparing(f -> f.months().size(), Comparator.reverseOrder()));
         return failing;
     }
 
@@ -188,28 +233,56 @@ public final class DangerReport {
                 .toList();
     }
 
-    /** Characters that would count if somebody stood for their cells, those that are chosen already first. */
-    private List<Integer> toConfirm(int h, int other, List<Integer> usable, Set<Integer> chosen) {
+    private Remedy remedy(int h, List<SafetyGate.Unmet> unmet, List<CellToConfirm> cells) {
+        if (unmet.stream().noneMatch(u -> u.kind().isBlocking())) {
+            return Remedy.NONE;
+        }
+        if (!cells.isEmpty()) {
+            return Remedy.CONFIRM;
+        }
+        boolean parts = unmet.stream().anyMatch(u -> {
+            List<Integer> separating = wouldSeparate(h, u.other());
+            boolean untold = separating.stream()
+                    .anyMatch(c -> compiled.characters().get(c).organ().isBlank());
+            return separating.size() >= UsableEvidence.NEEDED && untold && !evidence.areOfTwoParts(separating);
+        });
+        return parts ? Remedy.NAME_PARTS : Remedy.SCORE;
+    }
+
+    /** Characters that would count if somebody stood for their cells. */
+    private List<Integer> wouldSeparate(int h, int other) {
         Harm harm = matrix.row(h).harm().and(matrix.row(other).harm());
-        List<Integer> candidates = new ArrayList<>(IntStream.range(0, matrix.characterCount())
+        return IntStream.range(0, matrix.characterCount())
                 .filter(c -> evidence.wouldSeparate(h, other, c) && separation.separates(h, other, c))
                 .filter(c -> matrix.character(c).handling().advice(harm) != Handling.Advice.NEVER)
+                .filter(c -> SafetyGate.isReadReliably(matrix.character(c)))
                 .boxed()
-                .toList());
+                .toList();
+    }
+
+    /** Those of them that suffice, those that are chosen already first; none if all of them do not. */
+    private List<Integer> toConfirm(int h, int other, List<Integer> usable, Set<Integer> chosen) {
+        List<Integer> candidates = new ArrayList<>(wouldSeparate(h, other));
         candidates.removeAll(usable);
-        candidates.sort(Comparator.comparing((Integer c) -> !chosen.contains(c))
-                .thenComparing(c -> matrix.character(c).misreading().novice()));
         List<Integer> all = new ArrayList<>(usable);
         List<Integer> wanted = new ArrayList<>();
-        for (int c : candidates) {
-            boolean enough = all.size() >= ENOUGH && evidence.areOfTwoParts(all);
-            boolean helps = all.size() < 2 || evidence.areOfTwoParts(all) || isOnAnotherPart(all, c);
-            if (!enough && helps) {
-                all.add(c);
-                wanted.add(c);
+        while (!candidates.isEmpty() && (all.size() < ENOUGH || !evidence.areOfTwoParts(all))) {
+            int next = Collections.min(
+                    candidates,
+                    Comparator.comparing((Integer c) -> !chosen.contains(c))
+                            .thenComparing(c -> !isApartFromAll(all, c))
+                            .thenComparing(c -> matrix.character(c).misreading().novice()));
+            candidates.remove(Integer.valueOf(next));
+            if (all.size() < UsableEvidence.NEEDED || evidence.areOfTwoParts(all) || isOnAnotherPart(all, next)) {
+                all.add(next);
+                wanted.add(next);
             }
         }
-        return wanted;
+        return evidence.areOfTwoParts(all) ? wanted : List.of();
+    }
+
+    private boolean isApartFromAll(List<Integer> characters, int c) {
+        return characters.stream().allMatch(d -> matrix.character(c).isApartFrom(matrix.character(d)));
     }
 
     private boolean isOnAnotherPart(List<Integer> characters, int c) {

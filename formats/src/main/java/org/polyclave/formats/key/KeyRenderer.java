@@ -2,6 +2,8 @@ package org.polyclave.formats.key;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.study.Study;
 
@@ -18,7 +20,9 @@ public final class KeyRenderer {
             out.append("! ").append(caution).append('\n');
         }
         if (view.whole() != null) {
-            return out.append('\n').append(target(view.whole())).append('\n').toString();
+            out.append('\n').append(target(view.whole())).append('\n');
+            view.whole().notRuledOut().forEach(d -> wrap(out, "! ", notRuledOut(d)));
+            return out.toString();
         }
         for (KeyView.CoupletView couplet : view.couplets()) {
             out.append('\n');
@@ -35,20 +39,33 @@ public final class KeyRenderer {
 
     private static void wrap(StringBuilder out, String head, KeyView.LeadView lead) {
         String goal = lead.terminal() == null ? String.valueOf(lead.couplet()) : target(lead.terminal());
-        StringBuilder line = new StringBuilder(head);
-        for (String word : lead.text().split(" ")) {
-            if (line.length() + word.length() + 1 > WIDTH) {
-                out.append(line.toString().stripTrailing()).append('\n');
-                line = new StringBuilder(" ".repeat(head.length() + 2));
-            }
-            line.append(word).append(' ');
-        }
+        StringBuilder line = lines(out, head, lead.text());
         if (line.length() + goal.length() + 3 > WIDTH) {
             out.append(line.toString().stripTrailing()).append('\n');
             line = new StringBuilder(" ".repeat(head.length() + 2));
         }
         int dots = Math.max(2, WIDTH - line.length() - goal.length() - 1);
         out.append(line).append(".".repeat(dots)).append(' ').append(goal).append('\n');
+        if (lead.terminal() != null) {
+            lead.terminal().notRuledOut().forEach(d -> wrap(out, " ".repeat(head.length()) + "! ", notRuledOut(d)));
+        }
+    }
+
+    private static void wrap(StringBuilder out, String head, String text) {
+        out.append(lines(out, head, text).toString().stripTrailing()).append('\n');
+    }
+
+    /** Writes the whole lines of a text; what is left of it is the last line. */
+    private static StringBuilder lines(StringBuilder out, String head, String text) {
+        StringBuilder line = new StringBuilder(head);
+        for (String word : text.split(" ")) {
+            if (line.length() + word.length() + 1 > WIDTH) {
+                out.append(line.toString().stripTrailing()).append('\n');
+                line = new StringBuilder(" ".repeat(head.length() + 2));
+            }
+            line.append(word).append(' ');
+        }
+        return line;
     }
 
     private static String number(KeyView.CoupletView couplet) {
@@ -70,6 +87,15 @@ public final class KeyRenderer {
             }
         }
         return warnings.isEmpty() ? "" : " ! " + String.join(" ! ", warnings);
+    }
+
+    /** "Not ruled out: Bane (life-threatening). Look also at: pod colour." */
+    public static String notRuledOut(KeyView.OpenDangerView danger) {
+        String severity = danger.name().hazard() == Hazard.LIFE_THREATENING ? "life-threatening" : "serious";
+        return "Not ruled out: " + danger.name().label() + " (" + severity + "). "
+                + (danger.signs().isEmpty()
+                        ? "This matrix has no checked sign that rules it out."
+                        : "Look also at: " + String.join("; ", danger.signs()) + ".");
     }
 
     /** What every reader of a key is told. */
@@ -104,10 +130,9 @@ public final class KeyRenderer {
             out.append("> **Caution.** ").append(md(caution)).append("\n>\n");
         }
         if (view.whole() != null) {
-            return out.append('\n')
-                    .append(md(target(view.whole())))
-                    .append('\n')
-                    .toString();
+            out.append('\n').append(md(target(view.whole()))).append('\n');
+            openDangers(out, view.whole());
+            return out.toString();
         }
         for (KeyView.CoupletView couplet : view.couplets()) {
             out.append("\n**").append(number(couplet)).append("**\n\n");
@@ -123,9 +148,18 @@ public final class KeyRenderer {
                         .append(" → ")
                         .append(goal)
                         .append('\n');
+                if (lead.terminal() != null) {
+                    openDangers(out, lead.terminal());
+                }
             }
         }
         return out.append('\n').append(figures(view)).append('\n').toString();
+    }
+
+    private static void openDangers(StringBuilder out, KeyView.TerminalView terminal) {
+        terminal.notRuledOut()
+                .forEach(
+                        d -> out.append("  - **!** ").append(md(notRuledOut(d))).append('\n'));
     }
 
     private static String md(String text) {
@@ -201,6 +235,13 @@ public final class KeyRenderer {
             }
             out.append("</p>");
         }
+        for (KeyView.OpenDangerView danger : terminal.notRuledOut()) {
+            String words = esc(notRuledOut(danger));
+            String name = esc(danger.name().label());
+            out.append("<p class=\"open\">⚠ ")
+                    .append(words.replaceFirst(Pattern.quote(name), Matcher.quoteReplacement("<i>" + name + "</i>")))
+                    .append("</p>");
+        }
         out.append(terminal.reason().isEmpty() ? "" : "<p class=\"reason\">" + esc(terminal.reason()) + "</p>");
         return out.append("</div>").toString();
     }
@@ -225,6 +266,7 @@ public final class KeyRenderer {
             .lead{display:grid;grid-template-columns:1fr minmax(4rem,16rem);gap:1rem;padding:.25rem 0}
             .lead .to{text-align:right;font-weight:600}.to p{margin:0}a{color:#0b5a4a}
             .hazard{display:block;color:#8c2f1b;font-weight:700;font-style:normal}
+            .to .open{color:#8c2f1b;font-weight:400;font-size:.9rem}
             .unassessed{display:block;color:#5d5a50;font-weight:400}
             .reason{font-weight:400;font-style:italic}
             @media print{body{background:#fff}.couplet{break-inside:avoid}}

@@ -47,9 +47,21 @@ public record KeyView(
      * @param names the rows that end here
      * @param reason why several rows stand here, or empty
      * @param group the taxon that they are all named as, where there is one; null where they have several names
+     * @param notRuledOut dangerous taxa that the way here does not rule out; empty in editions from before this was told
      */
     public record TerminalView(
-            List<NameView> names, String reason, @Nullable NameView group) {}
+            List<NameView> names, String reason, @Nullable NameView group, List<OpenDangerView> notRuledOut) {
+        public TerminalView {
+            notRuledOut = notRuledOut == null ? List.of() : List.copyOf(notRuledOut);
+        }
+    }
+
+    /**
+     * A danger that a reader has not ruled out at an end.
+     *
+     * @param signs what else would separate it, by the characters' names; empty if nothing does
+     */
+    public record OpenDangerView(NameView name, List<String> signs) {}
 
     /**
      * A row with its hazard in words.

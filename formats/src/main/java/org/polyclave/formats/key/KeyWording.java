@@ -3,6 +3,7 @@ package org.polyclave.formats.key;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -10,6 +11,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.Key;
 import org.polyclave.core.key.KeyResult;
+import org.polyclave.core.key.PathDangers;
 import org.polyclave.core.key.Proof;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.Ranks;
@@ -19,23 +21,25 @@ import org.polyclave.formats.study.StudyRow;
 /** Words a whole key: parallel leads, the same characters in the same order, names with their hazards. */
 public final class KeyWording {
     private final CompiledStudy compiled;
+    private final IdentityHashMap<Key.ToRows, List<PathDangers.NotRuledOut>> dangers;
 
-    private KeyWording(CompiledStudy compiled) {
+    private KeyWording(CompiledStudy compiled, IdentityHashMap<Key.ToRows, List<PathDangers.NotRuledOut>> dangers) {
         this.compiled = compiled;
+        this.dangers = dangers;
     }
 
     public static KeyView word(CompiledStudy compiled, KeyResult result) {
-        return new KeyWording(compiled).view(result);
+        return new KeyWording(compiled, PathDangers.of(compiled.matrix(), result.key())).view(result);
     }
 
     /** One lead in words. */
     static KeyView.LeadView lead(CompiledStudy compiled, Key.Lead lead, boolean first) {
-        return new KeyWording(compiled).lead(lead, first);
+        return new KeyWording(compiled, new IdentityHashMap<>()).lead(lead, first);
     }
 
     /** One sentence a failure, with couplet, lead, row and state by name. */
     public static List<String> failures(CompiledStudy compiled, Proof proof) {
-        KeyWording wording = new KeyWording(compiled);
+        KeyWording wording = new KeyWording(compiled, new IdentityHashMap<>());
         List<String> sentences =
                 new ArrayList<>(proof.failures().stream().map(wording::failure).toList());
         if (!proof.complete()) {
@@ -147,7 +151,20 @@ public final class KeyWording {
     private KeyView.TerminalView terminal(Key.ToRows terminal) {
         List<KeyView.NameView> names =
                 terminal.rows().stream().map(r -> name(compiled, r)).toList();
-        return new KeyView.TerminalView(names, reason(terminal), group(terminal));
+        List<KeyView.OpenDangerView> open = dangers.getOrDefault(terminal, List.of()).stream()
+                .map(d -> new KeyView.OpenDangerView(
+                        danger(d.danger()),
+                        d.signs().stream()
+                                .map(c -> StatementWording.subject(character(c)))
+                                .toList()))
+                .toList();
+        return new KeyView.TerminalView(names, reason(terminal), group(terminal), open);
+    }
+
+    /** The name that a dangerous row belongs to, as dangerous as the row. */
+    private KeyView.NameView danger(int row) {
+        StudyRow of = compiled.rows().get(row);
+        return name(compiled.nameOf(row).withHazards(of.hazard(), of.hazards()), List.of());
     }
 
     /** Name of a row for screens. */

@@ -1,5 +1,7 @@
 package org.polyclave.formats.notation;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.TreeSet;
@@ -57,11 +59,12 @@ public final class MonthNotation {
     }
 
     /** Short names with spans joined: "May–Jul, Sep". */
-    public static String print(List<Integer> months) {
+    public static String print(List<Integer> ascending) {
+        List<Integer> months = sinceGap(ascending);
         StringBuilder text = new StringBuilder();
         for (int k = 0; k < months.size(); k++) {
             int end = k;
-            while (end + 1 < months.size() && months.get(end + 1) == months.get(end) + 1) {
+            while (end + 1 < months.size() && months.get(end + 1) == months.get(end) % 12 + 1) {
                 end++;
             }
             text.append(text.isEmpty() ? "" : ", ").append(shortName(months.get(k)));
@@ -71,6 +74,20 @@ public final class MonthNotation {
             k = end;
         }
         return text.toString();
+    }
+
+    /** The year is a circle: winter is "Nov–Feb", not "Jan–Feb, Nov–Dec". */
+    private static List<Integer> sinceGap(List<Integer> months) {
+        int gap = months.size();
+        while (gap > 0
+                && months.contains(1)
+                && months.contains(12)
+                && months.get(gap - 1) == 12 - months.size() + gap) {
+            gap--;
+        }
+        List<Integer> turned = new ArrayList<>(months);
+        Collections.rotate(turned, months.size() - gap);
+        return turned;
     }
 
     private static String shortName(int month) {

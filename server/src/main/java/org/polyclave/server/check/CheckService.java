@@ -24,7 +24,8 @@ import org.springframework.stereotype.Service;
 @Service
 public class CheckService {
     /** What is not known of harm stays open until it is known, whatever anybody means. */
-    private static final Set<String> NEVER_MEANT = Set.of("hazard-not-assessed", "no-caution");
+    private static final Set<String> NEVER_MEANT =
+            Set.of("hazard-not-assessed", "no-caution", "danger-not-ruled-out", "danger-in-no-key");
 
     /** Studies whose last check is kept, to be brought up to date when it is asked for again. */
     private static final int KEPT = 3;

@@ -1,15 +1,16 @@
 package org.polyclave.server.identify;
 
-import org.polyclave.core.evidence.Look;
-import org.polyclave.core.evidence.Certainty;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.WeakHashMap;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.evidence.Certainty;
+import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Answer;
 import org.polyclave.core.identify.AnyOrderIdentifier;
@@ -18,6 +19,7 @@ import org.polyclave.core.identify.IdentifyOptions;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Handling;
+import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.measure.RuleOfThumb;
 import org.polyclave.formats.key.KeyView;
@@ -34,12 +36,20 @@ import org.springframework.stereotype.Service;
 @Service
 public class IdentifyService {
     private static final int FULL_YEAR = 0xFFF;
-    private static final double READING_SHARE = 0.05;
     private static final int TOLD_APART = 3;
     /** Standard uncertainties that make a "give or take". */
     private static final double BOTH_SIDES = 2;
 
-    private final Map<CompiledStudy, Map<String, AnyOrderIdentifier>> identifiers = new WeakHashMap<>();
+    private final Map<CompiledStudy, Ready> ready = new WeakHashMap<>();
+
+    /**
+     * What a study needs to answer.
+     *
+     * @param scored the study without the rows of which nothing is known; empty if there are none, so that no study is kept
+     *     by what is kept of it
+     * @param identifiers by observer
+     */
+    private record Ready(Optional<CompiledStudy> scored, Map<String, AnyOrderIdentifier> identifiers) {}
 
     /**
      * One answer.
@@ -131,8 +141,11 @@ public class IdentifyService {
             List<String> notCompared,
             List<RoughView> rough) {}
 
-    public IdentifyResponse identify(CompiledStudy compiled, IdentifyRequest request) {
-        AnyOrderIdentifier identifier = identifier(compiled, request.observer());
+    /** Rows of which nothing is known are no answer: nothing could speak for or against them. */
+    public IdentifyResponse identify(CompiledStudy study, IdentifyRequest request) {
+        Ready own = ready(study);
+        CompiledStudy compiled = own.scored().orElse(study);
+        AnyOrderIdentifier identifier = identifier(compiled, own, request.observer());
         List<Answer> answers = new ArrayList<>();
         for (AnswerRequest answer : request.answers()) {
             answers.add(answer(compiled, answer));
@@ -152,10 +165,16 @@ public class IdentifyService {
         return view(compiled, identifier.identify(answers, options), answers);
     }
 
-    private AnyOrderIdentifier identifier(CompiledStudy compiled, @Nullable Observer observer) {
-        synchronized (identifiers) {
-            return identifiers
-                    .computeIfAbsent(compiled, c -> new HashMap<>())
+    private Ready ready(CompiledStudy study) {
+        synchronized (ready) {
+            return ready.computeIfAbsent(
+                    study, s -> new Ready(Optional.of(s.scoredOnly()).filter(c -> !c.equals(s)), new HashMap<>()));
+        }
+    }
+
+    private static AnyOrderIdentifier identifier(CompiledStudy compiled, Ready ready, @Nullable Observer observer) {
+        synchronized (ready) {
+            return ready.identifiers()
                     .computeIfAbsent(
                             observer == null ? "" : observer.name(),
                             o -> observer == null
@@ -173,16 +192,25 @@ public class IdentifyService {
         List<Look> further = new ArrayList<>();
         for (LookRequest look : request.further() == null ? List.<LookRequest>of() : request.further()) {
             Observation seen = character.type().isNumeric()
-                    ? new Observation.Reading(
-                            positive(look.value(), character) * factor(character), usual(look.value(), character))
+                    ? further(look, character, compiled.matrix().character(c))
                     : new Observation.Seen(mask(look.states(), character));
             further.add(new Look(seen, look.certainty()));
         }
         if (character.type().isNumeric()) {
-            return new Answer(c, reading(request, character), request.certainty(), request.rule() != null, further);
+            return new Answer(
+                    c,
+                    reading(request, character, compiled.matrix().character(c)),
+                    request.certainty(),
+                    request.rule() != null,
+                    further);
         }
         return new Answer(
                 c, new Observation.Seen(mask(request.states(), character)), request.certainty(), false, further);
+    }
+
+    private static Observation further(LookRequest look, StudyCharacter character, MatrixCharacter definition) {
+        double value = positive(look.value(), character) * factor(character);
+        return new Observation.Reading(value, definition.giveOrTake(value));
     }
 
     private static double positive(@Nullable Double value, StudyCharacter character) {
@@ -191,12 +219,6 @@ public class IdentifyService {
                     "no-number", "An answer to '" + character.label() + "' needs a number of 0 or more.");
         }
         return value;
-    }
-
-    private static double usual(@Nullable Double value, StudyCharacter character) {
-        return character.type() == CharacterType.COUNT
-                ? 0.5
-                : Math.max(character.uncertainty(), READING_SHARE * positive(value, character) * factor(character));
     }
 
     private static int mask(List<String> states, StudyCharacter character) {
@@ -221,7 +243,7 @@ public class IdentifyService {
         return character.indexOf(id);
     }
 
-    private static Observation reading(AnswerRequest request, StudyCharacter character) {
+    private static Observation reading(AnswerRequest request, StudyCharacter character, MatrixCharacter definition) {
         double value = positive(request.value(), character);
         RuleOfThumb rule = request.rule();
         if (rule != null) {
@@ -235,7 +257,7 @@ public class IdentifyService {
             return new Observation.Reading(rough.value(), BOTH_SIDES * rough.uncertainty());
         }
         double factor = factor(character);
-        double usual = usual(value, character);
+        double usual = definition.giveOrTake(value * factor);
         Double given = request.uncertainty();
         double uncertainty = given == null || !(given >= 0) ? usual : given * factor;
         return new Observation.Reading(value * factor, uncertainty);

@@ -93,17 +93,26 @@ final class NextBestStep {
     private Optional<Step> danger() {
         for (DangerReport.Danger danger : DangerReport.of(compiled)) {
             if (danger.isBlocked()) {
-                int cells = danger.cells().size();
-                Step confirm = new Step("confirm-danger", "dangers?row=" + danger.row(), danger.name(), cells);
+                String row = danger.row();
                 List<String> others = danger.failing().get(0).others();
                 return Optional.of(
-                        cells > 0 || others.isEmpty()
-                                ? confirm
-                                : new Step(
-                                        "part-danger",
-                                        "apart?rows=" + danger.row() + "," + others.get(0) + "&safely=true",
+                        switch (danger.remedy()) {
+                            case NAME_PARTS -> new Step("name-parts", "characters", danger.name(), 0);
+                            case SCORE ->
+                                others.isEmpty()
+                                        ? new Step("confirm-danger", "dangers?row=" + row, danger.name(), 0)
+                                        : new Step(
+                                                "part-danger",
+                                                "apart?rows=" + row + "," + others.get(0) + "&safely=true",
+                                                danger.name(),
+                                                others.size());
+                            case CONFIRM, NONE ->
+                                new Step(
+                                        "confirm-danger",
+                                        "dangers?row=" + row,
                                         danger.name(),
-                                        others.size()));
+                                        danger.cells().size());
+                        });
             }
         }
         return Optional.empty();
