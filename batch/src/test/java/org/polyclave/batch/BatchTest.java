@@ -253,10 +253,10 @@ class BatchTest {
         assertThat(json.path("format").asString()).isEqualTo("polyclave-findings");
         assertThat(json.path("findings").size()).isEqualTo(text.out().lines().count() - 1);
         JsonNode first = json.path("findings").get(0);
-        assertThat(first.path("kind").asString()).isEqualTo("hazard-not-assessed");
-        assertThat(first.path("row").asString()).isEqualTo("tarnella-obscura");
+        assertThat(first.path("kind").asString()).isEqualTo("danger-not-ruled-out");
+        assertThat(first.path("row").asString()).isEqualTo("ostrivia-fallax-flowering");
         assertThat(first.path("character").isNull()).isTrue();
-        assertThat(first.path("reason").asString()).contains("assess it");
+        assertThat(first.path("reason").asString()).contains("cannot rule out 'Ostrivia fallax, flowering'");
         assertThat(run("check", folder.resolve("none.csv").toString()).code()).isEqualTo(2);
     }
 

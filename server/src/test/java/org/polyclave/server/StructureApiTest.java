@@ -194,7 +194,7 @@ class StructureApiTest {
                 .add("present");
         assertThat(sentence(putCharacter(hairs))).contains("in a circle");
         assertThat(sentence(putCharacter(character("hair-length").put("unit", "g"))))
-                .contains("no unit");
+                .contains("not a unit");
         assertThat(sentence(putCharacter(character("margin").put("type", "COUNT"))))
                 .contains("another type cannot hold");
         assertThat(view().path("revision").asLong()).isEqualTo(revision);

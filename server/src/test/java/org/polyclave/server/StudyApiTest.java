@@ -192,7 +192,7 @@ class StudyApiTest {
         assertThat(answer.status()).isEqualTo(422);
         JsonNode rejected = answer.json().path("rejections").get(0);
         assertThat(rejected.path("text").asString()).as("the text is kept").isEqualTo("smooth");
-        assertThat(rejected.path("reason").asString()).contains("no state of 'leaf margin'");
+        assertThat(rejected.path("reason").asString()).contains("not a state of 'leaf margin'");
         assertThat(cell(author, "aa-one", "petals").path("text").asString()).isEqualTo("5");
         assertThat(answer.response().headers().firstValue("Content-Type"))
                 .hasValueSatisfying(t -> assertThat(t).startsWith("application/problem+json"));

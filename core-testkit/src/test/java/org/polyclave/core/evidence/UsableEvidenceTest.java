@@ -45,6 +45,9 @@ class UsableEvidenceTest {
         "LENGTH, 1.0, 4, 5, false",
         "LENGTH, 1.1, 4, 5, false",
         "LENGTH, 0, 4, 4, false",
+        "LENGTH, 0, 4, 4.2, false",
+        "LENGTH, 0, 4, 5, true",
+        "LENGTH, 0.05, 4, 4.1, true",
         "COUNT, 5, 4, 5, true",
         "COUNT, 0, 4, 4, false"
     })

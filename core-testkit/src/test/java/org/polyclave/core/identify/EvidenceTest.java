@@ -41,9 +41,14 @@ class EvidenceTest {
     }
 
     private static Matrix matrix(List<MatrixCharacter> characters, Cell[]... cells) {
+        return matrix(Hazard.NONE_KNOWN, characters, cells);
+    }
+
+    /** @param hazard of row 0 */
+    private static Matrix matrix(Hazard hazard, List<MatrixCharacter> characters, Cell[]... cells) {
         List<MatrixRow> rows = new ArrayList<>();
         for (int i = 0; i < cells.length; i++) {
-            rows.add(new MatrixRow("row-" + i, i, i, 1, Hazard.NONE_KNOWN));
+            rows.add(new MatrixRow("row-" + i, i, i, 1, i == 0 ? hazard : Hazard.NONE_KNOWN));
         }
         return Matrix.of(rows, characters, cells);
     }
@@ -190,8 +195,32 @@ class EvidenceTest {
         assertThat(kind(0.08, List.of(0, 9))).isEqualTo(Kind.SETTLED);
     }
 
+    @Test
+    void aDangerousNameIsSettledOnlyAtTheOddsThatWouldRuleItOut() {
+        assertThat(kind(Hazard.SERIOUS, 0.08, List.of(0, 1))).isNotEqualTo(Kind.SETTLED);
+        assertThat(kind(Hazard.SERIOUS, 0.08, List.of(0, 1, 2, 3, 4))).isEqualTo(Kind.SETTLED);
+    }
+
+    @Test
+    void whereTheLeadersCellsDoNotDoLooksAreAskedForByTheNextLikeliest() {
+        List<MatrixCharacter> characters = List.of(plain("a", 0), plain("b", 1), plain("c", 2), plain("d", 3));
+        Cell[] dangerous = {only(0), only(0), only(0), only(0)};
+        Cell[] harmless = {only(1), only(1), only(1), only(1)};
+        Matrix all = matrix(Hazard.SERIOUS, characters, dangerous, harmless, harmless);
+        boolean[][] weak = {new boolean[4], {false, true, true, true}, {true, true, false, false}};
+        Matrix matrix =
+                Matrix.of(all.rows(), characters, new Cell[][] {dangerous, harmless, harmless}, weak, new int[3][4]);
+        Identification.Margin margin = identify(matrix).margins().get(0);
+        assertThat(margin.looks()).isNotEmpty().isSubsetOf(2, 3);
+        assertThat(margin.features()).isEqualTo(2);
+    }
+
     /** After answers to features of their own on parts, each against the only rival, which keeps some weight. */
     private static Kind kind(double misreading, List<Integer> parts) {
+        return kind(Hazard.NONE_KNOWN, misreading, parts);
+    }
+
+    private static Kind kind(Hazard hazard, double misreading, List<Integer> parts) {
         List<MatrixCharacter> characters = new ArrayList<>();
         Cell[] first = new Cell[parts.size()];
         Cell[] second = new Cell[parts.size()];
@@ -202,7 +231,7 @@ class EvidenceTest {
             second[c] = only(1);
             answers.add(saw(c, 0));
         }
-        return identify(matrix(characters, first, second), answers.toArray(Answer[]::new))
+        return identify(matrix(hazard, characters, first, second), answers.toArray(Answer[]::new))
                 .conclusion()
                 .kind();
     }
