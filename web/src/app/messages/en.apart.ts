@@ -32,7 +32,7 @@ export default {
       TENDENCY: 'usually apart, not surely',
       THIN: 'apart by one kind of evidence',
       FIRM: 'apart by two kinds or more',
-      SAME: 'need not be told apart',
+      SAME: 'need not be distinguished',
     },
     signs: 'Signs',
     mapLabel: 'All pairs of taxa. Arrows go from pair to pair, n to the next that is not firm, Enter opens its card.',

@@ -9,7 +9,7 @@ export default {
     find: 'Or find any question',
     answered: 'What you saw',
     nothing: 'No question is left that would tell more.',
-    tells: 'Parts {names} ({bits} bits).',
+    tells: 'Separates {names} ({bits} bits).',
     value: '{character} in {unit}',
     enter: 'Enter',
     notSure: 'Not sure',
@@ -62,7 +62,8 @@ export default {
     START: 'Answer what you can see, in any order.',
     OPEN: 'Still open',
     SETTLED: 'Named',
-    REMAINING: 'These remain, and no question here parts them',
+    REMAINING: 'These remain, and no question here separates them',
+    ALONE: 'Fits best, but is not settled',
     OUTSIDE: 'Perhaps something outside this key',
     NONE_LEFT:
       'Nothing agrees with every answer. Look again at what you are least sure of, or weigh the evidence instead.',

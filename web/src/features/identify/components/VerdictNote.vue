@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
+import { isDangerous } from '@/shared/hazards';
 import TaxonName from '@/shared/TaxonName.vue';
 
 /** What can be said now. */
@@ -12,15 +13,21 @@ const props = defineProps<{
 }>();
 const MOST_NAMED = 4;
 const remaining = computed(() => props.result.standings.filter((s) => props.result.remaining.includes(s.name.row)));
+/** Nothing asks whether one name alone is the right one. */
+const conclusion = computed(() =>
+  props.result.conclusion === 'REMAINING' && new Set(remaining.value.map((s) => s.name.label)).size === 1
+    ? 'ALONE'
+    : props.result.conclusion,
+);
 </script>
 
 <template>
   <section aria-live="polite" class="verdict">
-    <h3>{{ $t(`conclusion.${answers ? result.conclusion : 'START'}`) }}</h3>
+    <h3>{{ $t(`conclusion.${answers ? conclusion : 'START'}`) }}</h3>
     <p v-if="answers && result.conclusion !== 'NONE_LEFT'">
       <template v-for="(s, i) in remaining.slice(0, MOST_NAMED)" :key="s.name.row"
-        ><template v-if="i">, </template
-        ><strong><TaxonName :label="s.name.label" :stage="s.name.stage" /></strong></template
+        ><template v-if="i">, </template><strong><TaxonName :label="s.name.label" :stage="s.name.stage" /></strong
+        ><HazardMark v-if="isDangerous(s.name.hazard)" :hazard="s.name.hazard" /></template
       ><template v-if="remaining.length > MOST_NAMED"
         >{{ ' ' }}{{ $t('ask.more', { n: remaining.length - MOST_NAMED }) }}</template
       >

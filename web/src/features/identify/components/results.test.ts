@@ -109,6 +109,16 @@ describe('the verdict', () => {
     }
   });
 
+  test('of one name that is not settled it does not say that questions separate it, and danger is marked', async () => {
+    const alone = result('REMAINING', ['Bane']);
+    alone.standings = [{ ...standing('Bane', 1, []), name: name('Bane', 'SERIOUS', 'seedling') }];
+    const note = await mount(VerdictNote, { result: alone, answers: 3, outside: [] });
+    expect(note.text()).toContain('Fits best, but is not settled');
+    expect(note.text()).toContain('serious hazard');
+    const two = await mount(VerdictNote, { result: result('REMAINING', ['A', 'B']), answers: 3, outside: [] });
+    expect(two.text()).toContain('no question here separates them');
+  });
+
   test('names a few and counts the rest', async () => {
     const note = await mount(VerdictNote, {
       result: result('OPEN', ['A', 'B', 'C', 'D', 'E', 'F']),

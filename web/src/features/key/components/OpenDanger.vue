@@ -10,7 +10,7 @@ defineProps<{ danger: Schemas['OpenDangerView'] }>();
 <template>
   <p class="open">
     {{ $t('key.notRuledOut') }} <TaxonName :label="danger.name.label" :stage="danger.name.stage" />
-    <HazardMark :hazard="danger.name.hazard" :text="danger.name.hazardText" />
+    <HazardMark :hazard="danger.name.hazard" :text="danger.name.hazardText" />{{ ' ' }}
     <span>{{
       danger.signs.length ? $t('key.lookAlso', { signs: danger.signs.join('; ') }) : $t('key.nothingRulesOut')
     }}</span>
@@ -19,7 +19,7 @@ defineProps<{ danger: Schemas['OpenDangerView'] }>();
 
 <style scoped>
 .open {
-  font-family: var(--sans, sans-serif);
+  font-family: var(--sans);
   font-size: 0.85rem;
   margin: 0.15rem 0 0;
 }

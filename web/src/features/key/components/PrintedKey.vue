@@ -76,9 +76,9 @@ function jump(couplet: number) {
             </div>
             <p v-if="lead.terminal.group" class="reason">{{ membersOf(lead.terminal) }}</p>
             <p v-if="lead.terminal.reason" class="reason">{{ lead.terminal.reason }}</p>
-            <OpenDanger v-for="d in lead.terminal.notRuledOut" :key="d.name.row" :danger="d" />
           </template>
         </div>
+        <OpenDanger v-for="d in lead.terminal?.notRuledOut" :key="d.name.row" :danger="d" class="wide" />
       </div>
     </section>
   </div>
@@ -131,6 +131,10 @@ function lower(text: string): string {
   display: inline-block;
   min-width: 1.5rem;
   min-height: 1.5rem;
+}
+
+.wide {
+  grid-column: 1 / -1;
 }
 
 .lead {

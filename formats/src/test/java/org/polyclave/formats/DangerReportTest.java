@@ -86,7 +86,7 @@ class DangerReportTest {
         assertThat(first.reason())
                 .contains("'Bane'")
                 .contains("'Lamb', 'Meek'. ")
-                .contains("Stand for 9 cells on the Dangers page");
+                .contains("Confirm 9 cells on the Dangers page");
 
         Study stood = confirmed(study, bane.cells());
         assertThat(dangers(stood).get(0).isBlocked()).isFalse();

@@ -45,7 +45,7 @@ final class DangerCheck {
         int cells = danger.cells().size();
         String remedy = switch (danger.remedy()) {
             case CONFIRM ->
-                "Stand for " + (cells == 1 ? "one cell" : cells + " cells")
+                "Confirm " + (cells == 1 ? "one cell" : cells + " cells")
                         + " on the Dangers page, and more can be ruled out.";
             case NAME_PARTS -> "Say on which part each character is seen: those without a part count as on one.";
             case SCORE, NONE -> "Score more that separates them, on another part.";

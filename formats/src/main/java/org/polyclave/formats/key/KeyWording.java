@@ -143,9 +143,13 @@ public final class KeyWording {
         List<String> parts = new ArrayList<>();
         for (int i = 0; i < statements.size(); i++) {
             String text = statements.get(i);
-            parts.add(i == 0 ? text : text.substring(0, 1).toLowerCase(Locale.ROOT) + text.substring(1));
+            parts.add(i == 0 ? text : lower(text));
         }
         return String.join("; ", parts);
+    }
+
+    private static String lower(String text) {
+        return text.substring(0, 1).toLowerCase(Locale.ROOT) + text.substring(1);
     }
 
     private KeyView.TerminalView terminal(Key.ToRows terminal) {
@@ -155,7 +159,7 @@ public final class KeyWording {
                 .map(d -> new KeyView.OpenDangerView(
                         danger(d.danger()),
                         d.signs().stream()
-                                .map(c -> StatementWording.subject(character(c)))
+                                .map(c -> lower(StatementWording.subject(character(c))))
                                 .toList()))
                 .toList();
         return new KeyView.TerminalView(names, reason(terminal), group(terminal), open);
@@ -253,8 +257,7 @@ public final class KeyWording {
     }
 
     private String subject(Proof.Failure failure) {
-        String subject = StatementWording.subject(character(failure.character().getAsInt()));
-        return subject.substring(0, 1).toLowerCase(Locale.ROOT) + subject.substring(1);
+        return lower(StatementWording.subject(character(failure.character().getAsInt())));
     }
 
     /** Names of rows, joined; those of a group stand behind its own name. */
