@@ -140,7 +140,7 @@ function lower(text: string): string {
 .lead {
   display: grid;
   grid-template-columns: minmax(0, 1fr) fit-content(42%);
-  gap: 1.25rem;
+  gap: 0.15rem 1.25rem;
   padding: 0.2rem 0;
   font-family: var(--serif);
 }
