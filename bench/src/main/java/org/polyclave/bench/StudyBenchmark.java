@@ -10,6 +10,7 @@ import java.util.stream.IntStream;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Level;
 import org.openjdk.jmh.annotations.Measurement;
 import org.openjdk.jmh.annotations.Mode;
 import org.openjdk.jmh.annotations.OutputTimeUnit;
@@ -23,6 +24,7 @@ import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.testkit.SyntheticMatrix;
 import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
+import org.polyclave.formats.danger.DangerReport;
 import org.polyclave.formats.file.MatrixFiles;
 import org.polyclave.formats.file.MatrixFiles.Format;
 import org.polyclave.formats.notation.NotationPrinter;
@@ -47,7 +49,9 @@ import org.polyclave.formats.table.TableWriter.Layout;
 @Warmup(iterations = 1)
 @Measurement(iterations = 3)
 public class StudyBenchmark {
-    @Param({"200x100", "2000x500"})
+    private static final int PARTS = 12;
+
+    @Param({"200x100", "600x40", "2000x500"})
     private String size = "200x100";
 
     private Study study = new Study("s", "S", StudyScope.EMPTY, List.of(), List.of(), List.of(), List.of());
@@ -65,8 +69,13 @@ public class StudyBenchmark {
         compiled = StudyCompiler.compile(study);
         scores = study.scoresByRow();
         checked = StudyCheck.of(compiled);
-        changed = StudyCompiler.compile(study.withScore("row-0", "c0", Optional.empty()));
         workbook = MatrixFiles.write(study, Format.XLSX, Layout.WIDE);
+    }
+
+    /** Anew for each shot: what follows from a compiled study is kept as long as the study is. */
+    @Setup(Level.Invocation)
+    public void change() {
+        changed = StudyCompiler.compile(study.withScore("row-0", "c0", Optional.empty()));
     }
 
     /** The study whose compiled matrix is like the synthetic one. */
@@ -77,12 +86,13 @@ public class StudyBenchmark {
                             0, matrix.character(c).stateCount())
                     .mapToObj(s -> StudyCharacter.StudyState.of("state " + s))
                     .toList();
-            characters.add(StudyCharacter.of("c" + c, matrix.character(c).type(), states));
+            characters.add(StudyCharacter.of("c" + c, matrix.character(c).type(), states)
+                    .withOrgan("part " + c % PARTS));
         }
         List<StudyRow> rows = new ArrayList<>();
         List<StudyScore> scores = new ArrayList<>();
         for (int i = 0; i < matrix.rowCount(); i++) {
-            rows.add(StudyRow.of("Row " + i));
+            rows.add(StudyRow.of("Row " + i).withHazard(matrix.row(i).hazard()));
             for (int c = 0; c < matrix.characterCount(); c++) {
                 ScoreValue value = value(matrix.cell(i, c), characters.get(c));
                 scores.add(new StudyScore(
@@ -122,12 +132,17 @@ public class StudyBenchmark {
 
     @Benchmark
     public List<StudyFinding> allChecks() {
-        return StudyCheck.of(compiled).findings();
+        return StudyCheck.of(changed).findings();
     }
 
     @Benchmark
     public List<StudyFinding> checksAfterOneCell() {
         return checked.after(changed).findings();
+    }
+
+    @Benchmark
+    public List<DangerReport.Danger> dangers() {
+        return DangerReport.of(changed);
     }
 
     @Benchmark

@@ -10,7 +10,7 @@ import org.polyclave.core.matrix.MatrixCharacter;
 
 /**
  * What may count against a danger: the one notion of it, for verdicts, the map and its cards, the gate before an edition, safe
- * questions and the margin. Both cells must be scored, and somebody must stand for them; and it must be a sign that is
+ * questions and the margin. Both cells must be scored, and somebody must vouch for them; and it must be a sign that is
  * there: no absence, no odour, season, place or behaviour.
  */
 public final class UsableEvidence {
@@ -72,7 +72,7 @@ public final class UsableEvidence {
         return isUsable(danger, other, character) && wouldSeparate(danger, other, character);
     }
 
-    /** Whether it would if somebody stood for both cells. */
+    /** Whether it would if somebody vouched for both cells. */
     public boolean wouldSeparate(int danger, int other, int character) {
         return matrix.character(character).countsForSafety()
                 && isCompared(danger, other, character)
@@ -102,11 +102,20 @@ public final class UsableEvidence {
 
     /** Whether two of some characters are seen on parts of which neither lies in the other. */
     public boolean areOfTwoParts(List<Integer> characters) {
+        List<MatrixCharacter> ofEachPart = new ArrayList<>();
         for (int i = 0; i < characters.size(); i++) {
-            for (int j = 0; j < i; j++) {
-                if (matrix.character(characters.get(i)).isApartFrom(matrix.character(characters.get(j)))) {
+            MatrixCharacter character = matrix.character(characters.get(i));
+            boolean another = true;
+            for (int k = 0; k < ofEachPart.size(); k++) {
+                if (character.isApartFrom(ofEachPart.get(k))) {
                     return true;
                 }
+                MatrixCharacter known = ofEachPart.get(k);
+                another &= character.organ() != known.organ()
+                        || !character.around().equals(known.around());
+            }
+            if (another) {
+                ofEachPart.add(character);
             }
         }
         return false;

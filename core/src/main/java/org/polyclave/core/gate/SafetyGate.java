@@ -1,10 +1,13 @@
 package org.polyclave.core.gate;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.polyclave.core.evidence.UsableEvidence;
 import org.polyclave.core.margin.SafetyMargin;
 import org.polyclave.core.matrix.Handling;
@@ -18,8 +21,9 @@ import org.polyclave.core.separation.StrictSeparation;
 /**
  * What stands between a study and an edition: dangers that its readers could not rule out. For each dangerous row and each
  * row of a name that is not dangerous, month by month: two usable characters on two parts must separate them, and these
- * must reach the margin when a novice sees all of them ({@link SafetyMargin}). A group that joins dangerous and harmless taxa
- * is one name, so it separates nothing. Takes O(dangerous rows · rows · characters) time.
+ * must reach the margin when a novice sees the best of them ({@link SafetyMargin}): of the parts in turn, what is misread least.
+ * A group that joins dangerous and harmless taxa is one name, so it separates nothing. Takes O(dangerous rows · rows ·
+ * characters) time.
  */
 public final class SafetyGate {
     /** A character that novices misread this often does not count as one of the two. */
@@ -28,17 +32,35 @@ public final class SafetyGate {
     static final double COMFORT = 6;
 
     private static final int MONTHS = 12;
+    /** Characters that a novice looks at. */
+    private static final int LOOKED_AT = 8;
 
     private final Matrix matrix;
     private final StrictSeparation separation;
     private final UsableEvidence evidence;
     private final SafetyMargin margin;
+    /** Characters in the order in which a novice would look at them. */
+    private final List<Integer> order;
 
     private SafetyGate(Matrix matrix) {
         this.matrix = matrix;
         separation = new StrictSeparation(matrix);
         evidence = new UsableEvidence(matrix);
         margin = new SafetyMargin(matrix, Observer.NOVICE);
+        order = order(matrix);
+    }
+
+    /** The least misread of each part, then the next of each, and so on. */
+    private static List<Integer> order(Matrix matrix) {
+        List<Integer> sorted = IntStream.range(0, matrix.characterCount())
+                .boxed()
+                .sorted(Comparator.comparing(
+                        c -> matrix.character(c).misreading().novice()))
+                .toList();
+        Map<Integer, Integer> timesOfPart = new HashMap<>();
+        Map<Integer, Integer> turn = new HashMap<>();
+        sorted.forEach(c -> turn.put(c, timesOfPart.merge(matrix.character(c).organ(), 1, Integer::sum)));
+        return sorted.stream().sorted(Comparator.comparing(turn::get)).toList();
     }
 
     /** How a danger fails. */
@@ -75,40 +97,61 @@ public final class SafetyGate {
     /** @param months bit set of the months that the edition claims to serve */
     public static List<Unmet> unmet(Matrix matrix, int months) {
         SafetyGate gate = new SafetyGate(matrix);
+        int[] dangers = IntStream.range(0, matrix.rowCount())
+                .filter(i -> matrix.row(i).hazard().isDangerous())
+                .toArray();
         List<Unmet> unmet = new ArrayList<>();
-        for (int h = 0; h < matrix.rowCount(); h++) {
-            for (int j = 0; j < matrix.rowCount() && matrix.row(h).hazard().isDangerous(); j++) {
-                if (matrix.row(j).hazard().isDangerous()) {
-                    continue;
-                }
-                if (matrix.sharesName(h, j)) {
-                    unmet.add(new Unmet(Kind.JOINED, h, j, months, 0, List.of()));
-                } else if (!matrix.isDangerousName(matrix.row(j).name())) {
-                    gate.addPair(h, j, months, unmet);
-                }
+        for (int j = 0; j < matrix.rowCount() && dangers.length > 0; j++) {
+            if (!matrix.row(j).hazard().isDangerous()) {
+                gate.addPairs(dangers, j, months, unmet);
             }
         }
+        unmet.sort(Comparator.comparing(Unmet::danger));
         return unmet;
     }
 
-    /** One finding a kind: the months in which it is so. */
-    private void addPair(int h, int j, int months, List<Unmet> unmet) {
-        List<Integer> all = usable(h, j);
-        Map<List<Integer>, Integer> monthsOf = new LinkedHashMap<>();
-        for (int m = 0; m < MONTHS; m++) {
-            if ((months & (1 << m)) != 0) {
-                int bit = 1 << m;
-                List<Integer> now = all.stream()
-                        .filter(c -> (matrix.months(h, c) & matrix.months(j, c) & bit) != 0)
-                        .toList();
-                monthsOf.merge(now, bit, (a, b) -> a | b);
+    private void addPairs(int[] dangers, int j, int months, List<Unmet> unmet) {
+        boolean harmless = !matrix.isDangerousName(matrix.row(j).name());
+        SafetyMargin.BestCase bestCase = margin.bestCase(j);
+        for (int h : dangers) {
+            if (matrix.sharesName(h, j)) {
+                unmet.add(new Unmet(Kind.JOINED, h, j, months, 0, List.of()));
+            } else if (harmless) {
+                addPair(h, j, months, bestCase, unmet);
             }
         }
+    }
+
+    /** One finding a kind: the months in which it is so. */
+    private void addPair(int h, int j, int months, SafetyMargin.BestCase bestCase, List<Unmet> unmet) {
+        if (judge(h, j, first(h, j, months), months, bestCase).isEmpty()) {
+            // Most pairs are far apart all year.
+            return;
+        }
+        List<Integer> all = usable(h, j);
         Map<Kind, Unmet> worst = new LinkedHashMap<>();
-        monthsOf.forEach((characters, when) -> {
-            judge(h, j, characters, when).ifPresent(found -> worst.merge(found.kind(), found, SafetyGate::together));
+        seasons(h, j, all, months).forEach((characters, when) -> {
+            judge(h, j, characters, when, bestCase)
+                    .ifPresent(found -> worst.merge(found.kind(), found, SafetyGate::together));
         });
         unmet.addAll(worst.values());
+    }
+
+    /** Which of some characters can be seen in which months. */
+    private Map<List<Integer>, Integer> seasons(int h, int j, List<Integer> characters, int months) {
+        if (characters.stream().allMatch(c -> isSeenIn(h, j, c, months))) {
+            return Map.of(characters, months);
+        }
+        Map<List<Integer>, Integer> seasons = new LinkedHashMap<>();
+        for (int m = 0; m < MONTHS; m++) {
+            int bit = 1 << m;
+            if ((months & bit) != 0) {
+                List<Integer> now =
+                        characters.stream().filter(c -> isSeenIn(h, j, c, bit)).toList();
+                seasons.merge(now, bit, (a, b) -> a | b);
+            }
+        }
+        return seasons;
     }
 
     private static Unmet together(Unmet a, Unmet b) {
@@ -117,13 +160,15 @@ public final class SafetyGate {
                 a.kind(), a.danger(), a.other(), a.months() | b.months(), fewer.features(), fewer.characters());
     }
 
-    private Optional<Unmet> judge(int h, int j, List<Integer> characters, int months) {
+    private Optional<Unmet> judge(int h, int j, List<Integer> characters, int months, SafetyMargin.BestCase bestCase) {
         int features = evidence.features(
                 characters.stream().filter(this::isReadReliably).toList());
         if (features < UsableEvidence.NEEDED) {
             return Optional.of(new Unmet(Kind.TOO_FEW, h, j, months, features, characters));
         }
-        double spare = margin.reach(h, j, characters)
+        List<Integer> lookedAt =
+                order.stream().filter(characters::contains).limit(LOOKED_AT).toList();
+        double spare = bestCase.reach(h, lookedAt)
                 - PortableMath.log2(SafetyMargin.needed(matrix.row(h).hazard()));
         if (spare >= COMFORT) {
             return Optional.empty();
@@ -135,10 +180,30 @@ public final class SafetyGate {
     /** What separates a pair and may be looked at while the danger may be in the hand. */
     private List<Integer> usable(int h, int j) {
         Harm harm = matrix.row(h).harm().and(matrix.row(j).harm());
-        return evidence.separating(h, j).stream()
-                .filter(c -> separation.separates(h, j, c))
-                .filter(c -> matrix.character(c).handling().advice(harm) != Handling.Advice.NEVER)
+        return IntStream.range(0, matrix.characterCount())
+                .filter(c -> isUsable(h, j, c, harm))
+                .boxed()
                 .toList();
+    }
+
+    /** The first of them in every month. */
+    private List<Integer> first(int h, int j, int months) {
+        Harm harm = matrix.row(h).harm().and(matrix.row(j).harm());
+        return order.stream()
+                .filter(c -> isSeenIn(h, j, c, months))
+                .filter(c -> isUsable(h, j, c, harm))
+                .limit(LOOKED_AT)
+                .toList();
+    }
+
+    private boolean isSeenIn(int h, int j, int c, int months) {
+        return (matrix.months(h, c) & matrix.months(j, c) & months) == months;
+    }
+
+    private boolean isUsable(int h, int j, int c, Harm harm) {
+        return evidence.separates(h, j, c)
+                && separation.separates(h, j, c)
+                && matrix.character(c).handling().advice(harm) != Handling.Advice.NEVER;
     }
 
     private boolean isReadReliably(int c) {

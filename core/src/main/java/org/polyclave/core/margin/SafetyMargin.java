@@ -1,7 +1,9 @@
 package org.polyclave.core.margin;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.UsableEvidence;
@@ -116,17 +118,13 @@ public final class SafetyMargin {
                 strongest = j;
             }
         }
-        Judgement judged = judge(danger, leader, looked, support);
-        // Somebody may have stood for other cells of the leader than of the row for which the evidence is.
-        return judged.ruledOut() || strongest == leader ? judged : judge(danger, strongest, looked, support, judged);
+        // Somebody may have vouched for other cells of the leader than of the row for which the evidence is.
+        Judgement forLeader = inFavourOf(leader, danger, looked, support);
+        Judgement forStrongest = inFavourOf(strongest, danger, looked, support);
+        return forStrongest.ruledOut() && !forLeader.ruledOut() ? forStrongest : forLeader;
     }
 
-    private Judgement judge(int danger, int other, WeighedLooks looked, double support, Judgement otherwise) {
-        Judgement judged = judge(danger, other, looked, support);
-        return judged.ruledOut() ? judged : otherwise;
-    }
-
-    private Judgement judge(int danger, int leader, WeighedLooks looked, double support) {
+    private Judgement inFavourOf(int leader, int danger, WeighedLooks looked, double support) {
         List<Integer> against = new ArrayList<>();
         List<Integer> contrary = new ArrayList<>();
         for (int k = 0; k < looked.size(); k++) {
@@ -232,7 +230,7 @@ public final class SafetyMargin {
         for (int k = 0; k < looked.size(); k++) {
             WeighedLooks.Weighed one = looked.get(k);
             if (evidence.isCompared(danger, j, one.looked.character())) {
-                multiply(room, danger, j, one, whatever);
+                multiply(room, PRODUCTS * looked.partOf(k), danger, j, one, whatever);
             }
         }
         double ratio = 1;
@@ -252,7 +250,7 @@ public final class SafetyMargin {
     }
 
     /** Multiplies F_j, F_h and b of a character in: to what counts, and to all that is weighed. */
-    private void multiply(double[] room, int danger, int j, WeighedLooks.Weighed one, boolean whatever) {
+    private void multiply(double[] room, int part, int danger, int j, WeighedLooks.Weighed one, boolean whatever) {
         int c = one.looked.character();
         double doubled = doubled(c, stated(danger, c));
         double b = one.background(doubled);
@@ -261,7 +259,6 @@ public final class SafetyMargin {
         double own = (1 - BLUNDER) * one.sum(j, rate) + BLUNDER * b;
         boolean counts =
                 !one.looked.rough() && (whatever || (evidence.isUsable(danger, j, c) && isPresence(one.looked)));
-        int part = PRODUCTS * one.part;
         if (counts) {
             multiply(room, part, own, h, b);
         }
@@ -299,23 +296,47 @@ public final class SafetyMargin {
         return least < MOST_MISREADING ? least : MOST_MISREADING;
     }
 
-    /**
-     * Log₂ of what a pair can come to at most: every one of some characters seen as {@code other} shows it, surely and as
-     * often as counts.
-     */
-    public double reach(int danger, int other, List<Integer> characters) {
-        List<Looked> looked = new ArrayList<>();
-        for (int k = 0; k < characters.size(); k++) {
-            List<Look> looks = new ArrayList<>();
-            for (int l = 0; l < Looked.MOST; l++) {
-                looks.add(new Look(distributions.typical(other, characters.get(k)), Certainty.SURE));
-            }
-            looked.add(new Looked(characters.get(k), looks, false));
+    /** What readers who see all that a row shows can come to. */
+    public BestCase bestCase(int row) {
+        return new BestCase(row);
+    }
+
+    /** Every character seen as one row shows it, surely and as often as counts: what is said of it is worked out once. */
+    public final class BestCase {
+        private final int row;
+        /** By character, as they are asked for. */
+        private final Map<Integer, WeighedLooks.Weighed> seen = new LinkedHashMap<>();
+
+        private BestCase(int row) {
+            this.row = row;
         }
-        WeighedLooks weighed = weighed(looked);
-        double ratio = likeness(danger).weights()[other]
-                * ratio(danger, other, weighed, new double[PRODUCTS * weighed.partCount()], false);
-        return ratio > 0 ? PortableMath.log2(ratio) : Double.NEGATIVE_INFINITY;
+
+        /** Log₂ of what it adds to S of a danger at most, if these characters are looked at. */
+        public double reach(int danger, List<Integer> characters) {
+            List<WeighedLooks.Weighed> weighed = new ArrayList<>();
+            for (int k = 0; k < characters.size(); k++) {
+                weighed.add(seen(characters.get(k)));
+            }
+            WeighedLooks looked = new WeighedLooks(weighed, matrix, distributions);
+            double ratio = likeness(danger).weights()[row]
+                    * ratio(danger, row, looked, new double[PRODUCTS * looked.partCount()], false);
+            return ratio > 0 ? PortableMath.log2(ratio) : Double.NEGATIVE_INFINITY;
+        }
+
+        private WeighedLooks.Weighed seen(int character) {
+            WeighedLooks.Weighed known = seen.get(character);
+            if (known == null) {
+                List<Look> looks = new ArrayList<>();
+                for (int l = 0; l < Looked.MOST; l++) {
+                    looks.add(new Look(distributions.typical(row, character), Certainty.SURE));
+                }
+                List<Looked> alone = new ArrayList<>();
+                alone.add(new Looked(character, looks, false));
+                known = weighed(alone).get(0);
+                seen.put(character, known);
+            }
+            return known;
+        }
     }
 
     /**
@@ -330,7 +351,7 @@ public final class SafetyMargin {
         WeighedLooks looked = already;
         List<Integer> steps = new ArrayList<>();
         while (steps.size() < MOST_STEPS) {
-            if (judge(danger, other, looked, support(danger, alternatives, looked))
+            if (inFavourOf(other, danger, looked, support(danger, alternatives, looked))
                     .ruledOut()) {
                 return steps;
             }

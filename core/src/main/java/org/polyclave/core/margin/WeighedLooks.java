@@ -20,12 +20,23 @@ public final class WeighedLooks {
     private final List<Weighed> all = new ArrayList<>();
     /** The outermost parts, each once. */
     private final List<Integer> parts = new ArrayList<>();
+    /** Number of the outermost part of each. */
+    private final List<Integer> partOf = new ArrayList<>();
 
     WeighedLooks(Matrix matrix, SafetyDistributions distributions, List<Looked> looked) {
         this.matrix = matrix;
         this.distributions = distributions;
         for (int k = 0; k < looked.size(); k++) {
-            all.add(weighed(looked.get(k)));
+            add(new Weighed(looked.get(k)));
+        }
+    }
+
+    /** Looks that were weighed before. */
+    WeighedLooks(List<Weighed> weighed, Matrix matrix, SafetyDistributions distributions) {
+        this.matrix = matrix;
+        this.distributions = distributions;
+        for (int k = 0; k < weighed.size(); k++) {
+            add(weighed.get(k));
         }
     }
 
@@ -34,14 +45,16 @@ public final class WeighedLooks {
         distributions = other.distributions;
         all.addAll(other.all);
         parts.addAll(other.parts);
+        partOf.addAll(other.partOf);
     }
 
-    private Weighed weighed(Looked looked) {
-        int outermost = outermost(matrix.character(looked.character()));
+    private void add(Weighed weighed) {
+        all.add(weighed);
+        int outermost = outermost(matrix.character(weighed.looked.character()));
         if (!parts.contains(outermost)) {
             parts.add(outermost);
         }
-        return new Weighed(looked, parts.indexOf(outermost));
+        partOf.add(parts.indexOf(outermost));
     }
 
     private static int outermost(MatrixCharacter character) {
@@ -57,13 +70,13 @@ public final class WeighedLooks {
             if (before.character() == character) {
                 List<Look> looks = new ArrayList<>(before.looks());
                 looks.add(look);
-                more.all.set(k, more.weighed(new Looked(character, looks, before.rough())));
+                more.all.set(k, more.new Weighed(new Looked(character, looks, before.rough())));
                 return more;
             }
         }
         List<Look> first = new ArrayList<>();
         first.add(look);
-        more.all.add(more.weighed(new Looked(character, first, false)));
+        more.add(more.new Weighed(new Looked(character, first, false)));
         return more;
     }
 
@@ -80,6 +93,10 @@ public final class WeighedLooks {
         return all.get(k);
     }
 
+    int partOf(int k) {
+        return partOf.get(k);
+    }
+
     /** How many looks there are at a character. */
     public int times(int character) {
         for (int k = 0; k < all.size(); k++) {
@@ -93,14 +110,11 @@ public final class WeighedLooks {
     /** The looks at one character. */
     final class Weighed {
         final Looked looked;
-        /** Number of its outermost part. */
-        final int part;
 
         private final List<AtRate> atRates = new ArrayList<>();
 
-        Weighed(Looked looked, int part) {
+        Weighed(Looked looked) {
             this.looked = looked;
-            this.part = part;
         }
 
         int count() {

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.WeakHashMap;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.polyclave.core.evidence.UsableEvidence;
 import org.polyclave.core.gate.SafetyGate;
@@ -34,6 +35,8 @@ public final class DangerReport {
     private static final int YEAR = 0xFFF;
     /** With three characters a novice rules a danger out far oftener than with two. */
     private static final int ENOUGH = 3;
+    /** Cells to confirm of one danger at a time: more are listed once these are done. */
+    private static final int MOST_CELLS = 60;
 
     /** Compiled studies never change; those that nobody holds any more are forgotten. */
     private static final Map<CompiledStudy, List<Danger>> KNOWN = Collections.synchronizedMap(new WeakHashMap<>());
@@ -77,7 +80,7 @@ public final class DangerReport {
     }
 
     /**
-     * A cell that somebody has to stand for.
+     * A cell that somebody has to vouch for.
      *
      * @param text what it says
      * @param source where it comes from
@@ -88,7 +91,7 @@ public final class DangerReport {
     /** What would help most. */
     public enum Remedy {
         NONE,
-        /** Somebody stands for cells. */
+        /** Somebody vouches for cells. */
         CONFIRM,
         /** What separates it lies on no part that is told: then it counts as on one. */
         NAME_PARTS,
@@ -144,12 +147,12 @@ public final class DangerReport {
     private List<Danger> dangers() {
         List<SafetyGate.Unmet> unmet =
                 SafetyGate.unmet(matrix, claimedMonths(compiled.study().scope()));
+        Map<Integer, List<SafetyGate.Unmet>> ofDanger =
+                unmet.stream().collect(Collectors.groupingBy(SafetyGate.Unmet::danger));
         List<Danger> dangers = new ArrayList<>();
         for (int h = 0; h < matrix.rowCount(); h++) {
-            int danger = h;
             if (matrix.row(h).hazard().isDangerous()) {
-                List<SafetyGate.Unmet> own =
-                        unmet.stream().filter(u -> u.danger() == danger).toList();
+                List<SafetyGate.Unmet> own = ofDanger.getOrDefault(h, List.of());
                 List<CellToConfirm> cells = cells(h, own);
                 dangers.add(new Danger(
                         compiled.rows().get(h).id(),
@@ -217,13 +220,12 @@ public final class DangerReport {
         Set<Integer> chosen = new TreeSet<>();
         Set<List<Integer>> cells = new LinkedHashSet<>();
         for (SafetyGate.Unmet pair : unmet) {
-            if (pair.kind() == SafetyGate.Kind.TOO_FEW || pair.kind() == SafetyGate.Kind.OUT_OF_REACH) {
-                for (int c : toConfirm(h, pair.other(), pair.characters(), chosen)) {
-                    chosen.add(c);
-                    for (int row : new int[] {h, pair.other()}) {
-                        if (!matrix.isUsable(row, c)) {
-                            cells.add(List.of(row, c));
-                        }
+            boolean may = pair.kind() == SafetyGate.Kind.TOO_FEW || pair.kind() == SafetyGate.Kind.OUT_OF_REACH;
+            for (int c : may && cells.size() < MOST_CELLS ? toConfirm(pair, chosen) : Set.<Integer>of()) {
+                chosen.add(c);
+                for (int row : new int[] {h, pair.other()}) {
+                    if (!matrix.isUsable(row, c)) {
+                        cells.add(List.of(row, c));
                     }
                 }
             }
@@ -249,7 +251,7 @@ public final class DangerReport {
         return parts ? Remedy.NAME_PARTS : Remedy.SCORE;
     }
 
-    /** Characters that would count if somebody stood for their cells. */
+    /** Characters that would count if somebody vouched for their cells. */
     private List<Integer> wouldSeparate(int h, int other) {
         Harm harm = matrix.row(h).harm().and(matrix.row(other).harm());
         return IntStream.range(0, matrix.characterCount())
@@ -260,9 +262,31 @@ public final class DangerReport {
                 .toList();
     }
 
-    /** Those of them that suffice, those that are chosen already first; none if all of them do not. */
-    private List<Integer> toConfirm(int h, int other, List<Integer> usable, Set<Integer> chosen) {
-        List<Integer> candidates = new ArrayList<>(wouldSeparate(h, other));
+    /** What would lift a pair in some of the months in which it fails. */
+    private Set<Integer> toConfirm(SafetyGate.Unmet pair, Set<Integer> chosen) {
+        List<Integer> would = wouldSeparate(pair.danger(), pair.other());
+        Set<List<Integer>> seasons = new LinkedHashSet<>();
+        for (int month : numbers(pair.months())) {
+            int bit = 1 << (month - 1);
+            seasons.add(would.stream()
+                    .filter(c -> (matrix.months(pair.danger(), c) & matrix.months(pair.other(), c) & bit) != 0)
+                    .toList());
+        }
+        Set<Integer> wanted = new TreeSet<>();
+        for (List<Integer> now : seasons) {
+            Set<Integer> first = new TreeSet<>(chosen);
+            first.addAll(wanted);
+            wanted.addAll(toConfirm(pair, now, first));
+        }
+        return wanted;
+    }
+
+    /** Those of some characters that suffice, those that are chosen already first; none if all of them do not. */
+    private List<Integer> toConfirm(SafetyGate.Unmet pair, List<Integer> now, Set<Integer> chosen) {
+        List<Integer> usable = now.stream()
+                .filter(c -> evidence.isUsable(pair.danger(), pair.other(), c))
+                .toList();
+        List<Integer> candidates = new ArrayList<>(now);
         candidates.removeAll(usable);
         List<Integer> all = new ArrayList<>(usable);
         List<Integer> wanted = new ArrayList<>();

@@ -99,28 +99,32 @@ public record StudyCharacter(
     }
 
     public StudyCharacter withId(String newId) {
-        return copy(newId, type, unit, states, appliesWhen, ratioOf, trust);
+        return copy(newId, type, unit, organ, states, appliesWhen, ratioOf, trust);
     }
 
     public StudyCharacter withStates(List<StudyState> newStates) {
-        return copy(id, type, unit, newStates, appliesWhen, ratioOf, trust);
+        return copy(id, type, unit, organ, newStates, appliesWhen, ratioOf, trust);
     }
 
     public StudyCharacter withConditions(List<AppliesWhen> conditions) {
-        return copy(id, type, unit, states, conditions, ratioOf, trust);
+        return copy(id, type, unit, organ, states, conditions, ratioOf, trust);
     }
 
     /** The same character read as another type, in its unit. */
     public StudyCharacter withType(CharacterType newType, String newUnit) {
-        return copy(id, newType, newUnit, states, appliesWhen, ratioOf, trust);
+        return copy(id, newType, newUnit, organ, states, appliesWhen, ratioOf, trust);
+    }
+
+    public StudyCharacter withOrgan(String newOrgan) {
+        return copy(id, type, unit, newOrgan, states, appliesWhen, ratioOf, trust);
     }
 
     public StudyCharacter withRatioOf(List<String> parts) {
-        return copy(id, type, unit, states, appliesWhen, parts, trust);
+        return copy(id, type, unit, organ, states, appliesWhen, parts, trust);
     }
 
     public StudyCharacter withTrust(Trust newTrust) {
-        return copy(id, type, unit, states, appliesWhen, ratioOf, newTrust);
+        return copy(id, type, unit, organ, states, appliesWhen, ratioOf, newTrust);
     }
 
     /** Looking, photographing and measuring; every other method handles the specimen. */
@@ -176,6 +180,7 @@ public record StudyCharacter(
             String newId,
             CharacterType newType,
             String newUnit,
+            String newOrgan,
             List<StudyState> newStates,
             List<AppliesWhen> conditions,
             List<String> newRatioOf,
@@ -187,7 +192,7 @@ public record StudyCharacter(
                 plainQuestion,
                 newType,
                 newUnit,
-                organ,
+                newOrgan,
                 method,
                 note,
                 newStates,
