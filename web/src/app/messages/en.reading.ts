@@ -82,7 +82,7 @@ export default {
   },
   publish: {
     gate: 'Before the next edition',
-    rule: 'In every month that an edition serves, two reliable characters on two different parts must separate each dangerous taxon from every harmless one, in cells that somebody stands for. Otherwise readers must be warned in words.',
+    rule: 'In every month that an edition serves, two reliable characters on two different parts must separate each dangerous taxon from every harmless one, in cells that somebody vouches for. Otherwise readers must be warned in words.',
     clear: 'Readers can rule out every dangerous taxon.',
     confirm: 'One cell to confirm, so that more can be ruled out | {n} cells to confirm, so that more can be ruled out',
     allYear: 'all year',
@@ -99,7 +99,7 @@ export default {
   },
   dangers: {
     title: 'Dangers, and what rules them out',
-    lead: 'Readers can rule a dangerous taxon out only by signs that somebody stands for: cells that were checked, of this very sex or stage, and of something that is there.',
+    lead: 'Readers can rule a dangerous taxon out only by signs that somebody vouches for: cells that were checked, of this very sex or stage, and of something that is there.',
     none: 'No taxon of this study is recorded as dangerous.',
     open: 'Cannot be ruled out everywhere',
     met: 'Can be ruled out',
@@ -125,8 +125,10 @@ export default {
       INHERITED: 'inherited from its taxon',
       DOUBTFUL: 'marked as doubtful: score it again',
     },
+    andMore: '{names}; and {n} more',
+    allNames: 'Show all {n} names',
     kind: {
-      NOT_IN_KEY: 'It is dangerous and in no key.',
+      NOT_IN_KEY: 'It is dangerous and not in any key.',
       JOINED: 'A key stops at a group that also holds: {names}. Months:',
       TOO_FEW: 'Fewer than two reliable characters on two different parts separate it from: {names}. Months:',
       OUT_OF_REACH: 'What separates it from {names} is misread too often to rule it out. Months:',

@@ -8,8 +8,9 @@ import HazardMark from '@/shared/HazardMark.vue';
 import TaxonName from '@/shared/TaxonName.vue';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
+import FailingNote from '../components/FailingNote.vue';
 
-/** What keeps readers from ruling each danger out, and the cells that somebody has to stand for. */
+/** What keeps readers from ruling each danger out, and the cells that somebody has to vouch for. */
 const model = useStudy();
 const route = useRoute();
 const router = useRouter();
@@ -74,12 +75,7 @@ function confirm() {
       </ul>
       <section v-if="shown" :aria-label="shown.name">
         <h3><TaxonName :label="shown.label" :stage="shown.stage" /></h3>
-        <p v-for="f in shown.failing" :key="`${f.kind}/${f.months.join()}`">
-          {{ $t(`dangers.kind.${f.kind}`, { names: f.otherNames.join('; ') }) }}
-          <span class="figures">{{
-            f.months.length === 12 ? $t('publish.allYear') : f.months.map((m) => $t(`month.${m}`)).join(', ')
-          }}</span>
-        </p>
+        <FailingNote v-for="f in shown.failing" :key="`${shown.row}/${f.kind}/${f.months.join()}`" :failing="f" />
         <p v-if="!shown.failing.length" class="good">{{ $t('dangers.clear') }}</p>
         <p v-if="shown.remedy === 'NAME_PARTS'">
           {{ $t('dangers.remedy.NAME_PARTS') }}

@@ -90,3 +90,16 @@ test('who may not publish is offered nothing to press', async () => {
   const page = await open('SCORER');
   expect(page.all('form')).toHaveLength(0);
 });
+
+test('of hundreds of names the first are told, and how many more there are; all on request', async () => {
+  const names = Array.from({ length: 200 }, (_, i) => `Mild ${i + 1}`);
+  const findings = gate.findings.slice(0, 1).map((f) => ({ ...f, others: names, otherNames: names }));
+  server.on('GET /api/studies/meadow', study({ role: 'OWNER' }));
+  server.on('GET /api/studies/meadow/gate', { ...gate, findings });
+  const page = await mountInStudy(PublishPage);
+  await vi.waitFor(() => expect(page.text()).toContain('Mild 12; and 188 more'));
+  expect(page.text()).not.toContain('Mild 13;');
+  page.byText('button', 'Show all 200 names').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Mild 200'));
+  expect(page.text()).not.toContain('188 more');
+});

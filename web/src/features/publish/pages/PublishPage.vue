@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
 import { api, Problem, type Schemas } from '@/api/client';
+import { FailingNote } from '@/features/danger';
 import { useStudy } from '@/features/study';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
@@ -70,12 +71,7 @@ function publish() {
         :class="{ told: !f.blocking }"
       >
         <h3>{{ f.dangerName }}</h3>
-        <p>
-          {{ $t(`dangers.kind.${f.kind}`, { names: f.otherNames.join('; ') }) }}
-          <span class="figures">{{
-            f.months.length === 12 ? $t('publish.allYear') : f.months.map((m) => $t(`month.${m}`)).join(', ')
-          }}</span>
-        </p>
+        <FailingNote :failing="f" />
         <p v-if="f.blocking && f.confirmable">
           <router-link :to="`/studies/${model.slug}/dangers?row=${f.danger}`">{{
             $t('publish.confirm', { n: f.confirmable }, f.confirmable)
