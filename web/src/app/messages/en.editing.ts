@@ -217,7 +217,7 @@ export default {
   apparatus: { title: 'Glossary, references, claims, snapshots' },
   glossary: {
     title: 'Glossary',
-    lead: 'Terms are recognised in all texts. A word explains one term only; misspellings are told by the checks.',
+    lead: 'Terms are recognised in all texts. A word explains one term only; the checks list misspellings.',
     add: 'Add a term',
     term: 'Term',
     definition: 'Definition',
@@ -235,7 +235,7 @@ export default {
   },
   claims: {
     title: 'Claims',
-    lead: 'What is said of a taxon elsewhere, tested against the matrix by the checks.',
+    lead: 'What others say about a taxon. The checks test it against the matrix.',
     add: 'Add a claim',
     row: 'Taxon',
     what: 'What is claimed',

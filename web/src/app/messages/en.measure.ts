@@ -65,7 +65,7 @@ export default {
       take: 'Take',
       none: 'Nothing read of “{character}” yet.',
       line: 'Line {n}: {reason} ({more} more). Nothing was taken.',
-      mend: 'Correct {typed}',
+      correct: 'Correct {typed}',
       right: 'The right reading',
       aside: 'Set {typed} aside',
       again: 'Count {typed} again',
@@ -149,7 +149,7 @@ export default {
     table: {
       open: 'Bring in a table of readings',
       title: 'A table of readings',
-      lead: 'CSV, TSV or XLSX: a specimen a line and a character a column, or one reading a line (specimen, item, character, value). Specimens are told by the codes on their labels.',
+      lead: 'CSV, TSV or XLSX: a specimen a line and a character a column, or one reading a line (specimen, item, character, value). Specimens are recognised by the codes on their labels.',
       file: 'File',
       found: '{readings} readings of {specimens} specimens in {characters} characters',
       unknownSpecimens: 'Not in the study, and left out: {codes}. Bring in a table of specimens first to have them.',
@@ -159,7 +159,7 @@ export default {
     },
     into: {
       title: 'Readings into cells',
-      lead: 'What the readings come to beside what the matrix says. A cell that was made of readings is told when a later reading, a new name or a new scale changes them.',
+      lead: 'What the readings come to beside what the matrix says. A cell that was made of readings is flagged when a later reading, a new name or a new scale changes them.',
       none: 'Nothing was read of a named specimen yet.',
       taxon: 'Taxon',
       now: 'Cell now',

@@ -5,7 +5,7 @@ export default {
     emptyCell: 'not scored',
     edit: 'Score in notation',
     nothing: 'There is nothing to score yet. Import a matrix first.',
-    mend: 'Correct the text',
+    correct: 'Correct the text',
     noneLikeThis: 'No cell is like this. Show all cells again.',
     tools: 'How the matrix is shown',
     show: 'Show',
@@ -70,7 +70,7 @@ export default {
     lead: '{bad} of {all} cells cannot be read. Nothing is written yet.',
     nothing: 'Write nothing',
     others: 'Write the other {n}',
-    mended: 'Write all, as corrected',
+    corrected: 'Write all, as corrected',
   },
   difference: {
     total: 'Nothing changes. | One thing changes. | {n} things change.',

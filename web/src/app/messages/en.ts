@@ -71,7 +71,7 @@ export default {
     paste: 'Or paste a table from a spreadsheet',
     read: 'Read the table',
     problems: 'One problem | {n} problems',
-    nothing: 'Nothing was imported. Mend these in your table and read it again.',
+    nothing: 'Nothing was imported. Correct these in your table and read it again.',
     notices: 'Worth knowing',
     understood: 'Understood as',
     counts: '{rows} taxa, sexes and stages; {characters} characters; {scores} scores',

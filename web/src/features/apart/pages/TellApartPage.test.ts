@@ -281,7 +281,7 @@ test('one taxon is recognised in a sentence, with what is not proven and not tol
       kind: 'claim-fails',
       row: 'bane',
       character: 'margin',
-      mend: '',
+      correction: '',
       acceptable: true,
       reason: "The claim 'only it is toothed' fails: see Mild.",
     },

@@ -4,9 +4,9 @@ import { ref } from 'vue';
 import type { Finding } from '@/features/study';
 import { placeOf } from '../logic/findings';
 
-/** One finding: what, why, the way to where it is mended, and the way to say that it is meant. */
+/** One finding: what, why, the way to where it is corrected, and the way to say that it is meant. */
 defineProps<{ finding: Finding; slug: string; editable: boolean }>();
-const emit = defineEmits<{ accept: [reason: string]; mend: []; reopen: [] }>();
+const emit = defineEmits<{ accept: [reason: string]; correct: []; reopen: [] }>();
 const writing = ref(false);
 const reason = ref('');
 
@@ -32,12 +32,12 @@ function accept() {
     </form>
     <div v-else class="ways">
       <v-btn
-        v-if="editable && finding.mend && !finding.acceptance"
+        v-if="editable && finding.correction && !finding.acceptance"
         size="small"
         color="primary"
         variant="flat"
-        @click="emit('mend')"
-        >{{ finding.mend }}</v-btn
+        @click="emit('correct')"
+        >{{ finding.correction }}</v-btn
       >
       <v-btn
         size="small"

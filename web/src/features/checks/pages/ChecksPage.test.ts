@@ -13,7 +13,7 @@ const finding = (kind: string, row: string, character: string, reason: string): 
   row,
   character,
   reason,
-  mend: '',
+  correction: '',
   acceptable: kind !== 'hazard-not-assessed',
 });
 const open = [
@@ -35,7 +35,7 @@ async function show(role: 'OWNER' | 'SCORER' = 'OWNER') {
   return page;
 }
 
-test('findings stand by kind and lead to where they are mended', async () => {
+test('findings stand by kind and lead to where they are corrected', async () => {
   const page = await show();
   expect(page.all('section h2').map((h) => h.textContent?.replace(/\s+/g, ' ').trim())).toEqual([
     'Hazard not assessed 1',
@@ -105,14 +105,14 @@ test('a study without findings says that nothing is open', async () => {
   await vi.waitFor(() => expect(page.text()).toContain('Nothing is open.'));
 });
 
-test('what is certain is mended by one click, and only that', async () => {
-  const certain = { ...finding('near-term', 'bane', '', "'margn' is misspelt."), mend: "Write 'margin'" };
-  server.on(`POST ${PATH}/mended`, { id: '', revision: 9 });
+test('what is certain is corrected by one click, and only that', async () => {
+  const certain = { ...finding('near-term', 'bane', '', "'margn' is misspelt."), correction: "Write 'margin'" };
+  server.on(`POST ${PATH}/corrections`, { id: '', revision: 9 });
   server.on('GET /api/studies/meadow', study());
   server.on(`GET ${PATH}`, [...open, certain]);
   const page = await mountInStudy(ChecksPage);
   await vi.waitFor(() => expect(page.text()).toContain('Assess Bane.'));
   expect(page.all('section .v-btn--variant-flat')).toHaveLength(1);
   page.byText('section button', "Write 'margin'").click();
-  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/mended`)).toEqual([{ key: certain.key }]));
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/corrections`)).toEqual([{ key: certain.key }]));
 });

@@ -35,9 +35,9 @@ function accept(finding: Finding, reason: string) {
 }
 
 /** What is certain is done at once; undo takes it back. */
-function mend(finding: Finding) {
+function correct(finding: Finding) {
   return write(async () => {
-    await model.send('POST', `${findingsPath}/mended`, { key: finding.key });
+    await model.send('POST', `${findingsPath}/corrections`, { key: finding.key });
     await model.reload();
   });
 }
@@ -65,7 +65,7 @@ function reopen(finding: Finding) {
           :slug="model.slug"
           :editable="editable"
           @accept="accept(finding, $event)"
-          @mend="mend(finding)"
+          @correct="correct(finding)"
         />
       </ul>
     </section>

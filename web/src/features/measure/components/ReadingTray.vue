@@ -21,7 +21,7 @@ const props = defineProps<{
   /** Address at which a caliper is heard; without one there is none. */
   caliperAddress?: string;
   add: (drafts: Draft[]) => Promise<string>;
-  mend: (id: string, draft: Draft, seen: number) => Promise<void>;
+  correct: (id: string, draft: Draft, seen: number) => Promise<void>;
   remove: (id: string, seen: number) => Promise<void>;
 }>();
 const item = defineModel<string>('item', { required: true });
@@ -29,13 +29,13 @@ const emit = defineEmits<{ choose: [id: string] }>();
 const { t } = useI18n();
 const { busy, problem, run } = useAction();
 const typed = ref('');
-/** A reading that is being mended, and what is typed for it. */
-const mending = ref<{ id: string; text: string } | null>(null);
+/** A reading that is being corrected, and what is typed for it. */
+const correcting = ref<{ id: string; text: string } | null>(null);
 
 watch(
   () => [props.specimen.id, props.character.id],
   () => {
-    mending.value = null;
+    correcting.value = null;
     problem.value = null;
   },
 );
@@ -47,7 +47,7 @@ const lines = computed(() =>
     .reverse(),
 );
 
-/** Ratios that were worked out: they are mended in their parts. */
+/** Ratios that were worked out: they are corrected in their parts. */
 const derived = computed(() => props.items.filter((i) => !i.reading && i.barred !== 'SET_ASIDE'));
 
 async function take(texts: string[]) {
@@ -111,8 +111,8 @@ function paste(event: ClipboardEvent) {
 
 const put = (kept: Schemas['Kept'], change: Partial<Draft>) =>
   run(async () => {
-    await props.mend(kept.reading.id, draftOf(kept.reading, change), kept.revision);
-    mending.value = null;
+    await props.correct(kept.reading.id, draftOf(kept.reading, change), kept.revision);
+    correcting.value = null;
   });
 
 const gone = (kept: Schemas['Kept']) => run(() => props.remove(kept.reading.id, kept.revision));
@@ -197,8 +197,8 @@ const repair = (kept: Schemas['Kept'], repaired: string) =>
               :icon="mdiPencil"
               size="x-small"
               variant="text"
-              :aria-label="$t('measure.tray.mend', { typed: kept.reading.typed })"
-              @click="mending = { id: kept.reading.id, text: kept.reading.typed }"
+              :aria-label="$t('measure.tray.correct', { typed: kept.reading.typed })"
+              @click="correcting = { id: kept.reading.id, text: kept.reading.typed }"
             />
             <v-btn
               :icon="kept.reading.standing === 'SET_ASIDE' ? mdiEye : mdiEyeOff"
@@ -221,17 +221,17 @@ const repair = (kept: Schemas['Kept'], repaired: string) =>
           </template>
         </div>
         <form
-          v-if="mending?.id === kept.reading.id"
+          v-if="correcting?.id === kept.reading.id"
           class="entry"
-          @submit.prevent="put(kept, { typed: mending?.text ?? '' })"
+          @submit.prevent="put(kept, { typed: correcting?.text ?? '' })"
         >
           <v-text-field
-            v-model="mending.text"
+            v-model="correcting.text"
             :label="$t('measure.tray.right')"
             density="compact"
             hide-details
             autofocus
-            @keydown.esc="mending = null"
+            @keydown.esc="correcting = null"
           />
           <v-btn type="submit">{{ $t('save') }}</v-btn>
         </form>

@@ -32,7 +32,7 @@ export function useMeasured(character: () => string, specimen: () => string) {
     return written.id;
   }
 
-  async function mend(id: string, reading: Draft, seen: number) {
+  async function correct(id: string, reading: Draft, seen: number) {
     await api.put(`${path}/${id}`, { reading, seen });
     await model.catchUp();
   }
@@ -42,7 +42,7 @@ export function useMeasured(character: () => string, specimen: () => string) {
     await model.catchUp();
   }
 
-  return { measured: measured.data, ofSpecimen: ofSpecimen.data, problem: measured.error, add, mend, remove };
+  return { measured: measured.data, ofSpecimen: ofSpecimen.data, problem: measured.error, add, correct, remove };
 }
 
 /** A reading as it would be sent again. */

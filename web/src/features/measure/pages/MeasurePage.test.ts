@@ -119,7 +119,7 @@ test('of a pasted column, the line that is not a reading is named and nothing is
   expect(field(page).value).toBe('4.1; 4.2; wide');
 });
 
-test('a slip says its likely cause, and is mended with what it was', async () => {
+test('a slip says its likely cause, and is corrected with what it was', async () => {
   const page = await open();
   expect(page.text()).toContain('inches? It would be 4.09 mm');
   server.on(`PUT ${PATH}/readings/b`, { id: 'b', revision: 8 });

@@ -89,7 +89,7 @@ const {
   ofSpecimen: read,
   problem,
   add,
-  mend,
+  correct,
   remove,
 } = useMeasured(
   () => character.value?.id ?? '',
@@ -201,7 +201,7 @@ async function moved(id: string, parts: Point[][]) {
   const found = kept.value?.find((k) => k.reading.id === id);
   if (!found?.reading.mark) return;
   const mark = { ...found.reading.mark, parts };
-  await run(() => mend(id, draftOf(found.reading, { mark }), found.revision));
+  await run(() => correct(id, draftOf(found.reading, { mark }), found.revision));
 }
 
 function beginScale() {
@@ -354,7 +354,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
           :chosen="readingId"
           :caliper-address="caliper"
           :add="add"
-          :mend="mend"
+          :correct="correct"
           :remove="remove"
           @choose="readingId = $event"
         />

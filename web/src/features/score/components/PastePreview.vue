@@ -9,7 +9,7 @@ export interface Rejection {
   reason: string;
 }
 
-/** What of a pasted block is not a score: mended here, or left out. Nothing is written before. */
+/** What of a pasted block is not a score: corrected here, or left out. Nothing is written before. */
 const props = defineProps<{
   edits: Schemas['CellEdit'][];
   rejections: Rejection[];
@@ -34,7 +34,7 @@ function name(rejection: Rejection): string {
 
 const place = (cell: { row: string; character: string }) => `${cell.row} ${cell.character}`;
 
-function mended() {
+function corrected() {
   const now = new Map(props.rejections.map((r, i) => [place(r), texts.value[i] ?? '']));
   emit(
     'write',
@@ -63,7 +63,7 @@ function others() {
       <v-card-title>{{ $t('paste.title') }}</v-card-title>
       <v-card-text>
         <p>{{ $t('paste.lead', { bad: rejections.length, all: edits.length }) }}</p>
-        <form id="paste" @submit.prevent="mended">
+        <form id="paste" @submit.prevent="corrected">
           <div v-for="(rejection, i) in rejections" :key="place(rejection)" class="one">
             <v-text-field v-model="texts[i]" :label="name(rejection)" density="compact" hide-details />
             <p class="reason">{{ rejection.reason }}</p>
@@ -73,7 +73,7 @@ function others() {
       <v-card-actions>
         <v-btn variant="text" @click="emit('closed')">{{ $t('paste.nothing') }}</v-btn>
         <v-btn v-if="readable" variant="text" @click="others">{{ $t('paste.others', { n: readable }) }}</v-btn>
-        <v-btn type="submit" form="paste" color="primary" variant="flat">{{ $t('paste.mended') }}</v-btn>
+        <v-btn type="submit" form="paste" color="primary" variant="flat">{{ $t('paste.corrected') }}</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

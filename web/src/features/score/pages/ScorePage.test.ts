@@ -100,7 +100,7 @@ test('a filter leaves the rows and characters that have such a cell', async () =
   expect(page.all('[role=option] .title').map((o) => o.textContent?.trim())).toEqual(['Bane']);
 });
 
-test('of a pasted block nothing is written until what cannot be read is mended', async () => {
+test('of a pasted block nothing is written until what cannot be read is corrected', async () => {
   const rejection = { row: 'bane', character: 'margin', text: 'rde', reason: "'rde' is not a state of 'margin'." };
   server.on(
     `POST ${PATH}/scores`,

@@ -239,8 +239,8 @@ function found(wish: Schemas['ReplaceScores']) {
         @doubt="doubt"
         @dismiss="problem = ''"
       />
-      <div v-if="problem && mode === 'sheet'" class="mend">
-        <v-btn size="small" color="primary" @click="grid?.begin(kept)">{{ $t('score.mend') }}</v-btn>
+      <div v-if="problem && mode === 'sheet'" class="correct">
+        <v-btn size="small" color="primary" @click="grid?.begin(kept)">{{ $t('score.correct') }}</v-btn>
         <span>{{ problem }}</span>
       </div>
     </div>
@@ -309,7 +309,7 @@ function found(wish: Schemas['ReplaceScores']) {
   height: 100%;
 }
 
-.mend {
+.correct {
   display: flex;
   gap: 1rem;
   align-items: center;

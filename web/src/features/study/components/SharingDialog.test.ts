@@ -39,7 +39,7 @@ test('owners share with an account, first as a scorer', async () => {
 });
 
 test('an account that does not exist is told, and what was typed stays', async () => {
-  const detail = "There is no account 'osvin'.";
+  const detail = "The account 'osvin' does not exist.";
   server.on(`PUT ${PATH}/members`, new Refusal(400, { code: 'no-such-account', detail }));
   await open('OWNER');
   await add('osvin');

@@ -19,7 +19,7 @@ import picocli.CommandLine.Spec;
 /** Writes a matrix in another format, and says what that format cannot hold. */
 @Command(
         name = "convert",
-        description = "Write a matrix in another format; what that cannot hold is told.",
+        description = "Write a matrix in another format, and list what that cannot hold.",
         mixinStandardHelpOptions = true)
 final class ConvertCommand implements Callable<Integer> {
     @Spec
@@ -30,7 +30,7 @@ final class ConvertCommand implements Callable<Integer> {
     @SuppressWarnings("NullAway.Init")
     private Path in;
 
-    @Parameters(index = "1", paramLabel = "OUT", description = "The format is told by the ending.")
+    @Parameters(index = "1", paramLabel = "OUT", description = "The ending of its name decides the format.")
     @SuppressWarnings("NullAway.Init")
     private Path out;
 

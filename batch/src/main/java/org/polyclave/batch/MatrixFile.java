@@ -76,7 +76,7 @@ final class MatrixFile {
             }
             return Files.readAllBytes(file);
         } catch (NoSuchFileException missing) {
-            throw new CannotRead(List.of("There is no file '" + file + "'."));
+            throw new CannotRead(List.of("The file '" + file + "' was not found."));
         }
     }
 }

@@ -34,7 +34,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** What tells which rows apart, how surely, and the cheapest diagnosis of each. */
 @Command(
         name = "separate",
-        description = "What tells rows apart with what is at hand, and the cheapest diagnosis of each.",
+        description = "What separates rows with what is at hand, and the cheapest diagnosis of each.",
         mixinStandardHelpOptions = true)
 final class SeparateCommand implements Callable<Integer> {
     private static final JsonMapper JSON =

@@ -279,7 +279,7 @@ class BatchTest {
         assertThat(run("key", "a.csv", "--format", "pdf").code()).isEqualTo(64);
         Run missing = run("key", folder.resolve("none.csv").toString());
         assertThat(missing.code()).isEqualTo(2);
-        assertThat(missing.err()).contains("There is no file");
+        assertThat(missing.err()).contains("was not found");
         Path bad = write("bad.csv", "taxon,a\n#type,length\nAa,9–5\nBb,red\n");
         Path out = folder.resolve("never.json");
         Run refused = run("key", bad.toString(), "-o", out.toString());

@@ -40,10 +40,12 @@ class DangerTest {
 
     @ParameterizedTest
     @MethodSource("studies")
-    void anImportedStudyDoesSoOnceItsCellsAreStoodFor(Study study) {
+    void anImportedStudyDoesSoOnceItsCellsAreVouchedFor(Study study) {
         Study imported = imported(study);
-        assertThat(losesEveryDanger(imported)).as("nobody stands for an import").isZero();
-        assertThat(losesEveryDanger(stoodFor(imported))).isPositive();
+        assertThat(losesEveryDanger(imported))
+                .as("nobody vouches for an import")
+                .isZero();
+        assertThat(losesEveryDanger(vouchedFor(imported))).isPositive();
     }
 
     /** What comes back of a study that was sent away as a table. */
@@ -58,7 +60,7 @@ class DangerTest {
     }
 
     /** As an author does on the page of dangers: list by list, until none is left. */
-    private static Study stoodFor(Study study) {
+    private static Study vouchedFor(Study study) {
         Study now = study;
         for (int round = 0; round < ROUNDS; round++) {
             Set<List<String>> cells = new HashSet<>();
@@ -69,7 +71,7 @@ class DangerTest {
             }
             now = confirmed(now, cells);
         }
-        throw new AssertionError("cells that are stood for stay on the list");
+        throw new AssertionError("cells that are vouched for stay on the list");
     }
 
     /** A cell that was inherited becomes the row's own. */

@@ -18,7 +18,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.polyclave.server.RunningApplication;
 
-/** The matrix in a working week: a file of another program becomes a study, is scored, mended, compared and handed on. */
+/** The matrix in a working week: a file of another program becomes a study, is scored, corrected, compared and handed on. */
 @ExtendWith(RunningApplication.class)
 class MatrixJourneyTest {
     private static final String NEXUS = """
@@ -86,7 +86,7 @@ class MatrixJourneyTest {
     }
 
     @Test
-    void whatOfAPastedBlockIsNoScoreIsMendedBeforeAnythingIsWritten() {
+    void whatOfAPastedBlockIsNoScoreIsCorrectedBeforeAnythingIsWritten() {
         Page page = study("Sallows by paste");
         Locator grid = page.getByRole(AriaRole.GRID);
         grid.press("Control+Home");

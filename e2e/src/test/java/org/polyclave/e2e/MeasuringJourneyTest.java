@@ -208,7 +208,7 @@ class MeasuringJourneyTest {
         return read;
     }
 
-    /** An inch rule read as millimetres: named, and mended by one press with what it was. */
+    /** An inch rule read as millimetres: named, and corrected by one press with what it was. */
     private static void aSlipIsCaught(Page page) {
         page.getByLabel("Reading (mm)").fill("0.146");
         page.keyboard().press("Enter");

@@ -379,7 +379,7 @@ class MatrixFilesTest {
         assertThat(problems(head + "A 012\nB 010\n;END;", "a.nex"))
                 .singleElement()
                 .asString()
-                .startsWith("Row 6: '2' is none of the symbols");
+                .startsWith("Row 6: '2' is not one of the symbols");
         assertThat(problems(head + "A 010\nB 01", "a.nex"))
                 .singleElement()
                 .asString()

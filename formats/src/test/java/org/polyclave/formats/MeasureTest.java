@@ -262,9 +262,9 @@ final class MeasureTest {
 
         Reading aside = readings.get(7).standing(Reading.Standing.SET_ASIDE, "another plant's");
         readings.set(7, aside);
-        Study mended = study(plants, readings);
-        assertThat(findings(mended)).isEmpty();
-        assertThat(Growth.of(new Evidence(mended), WIDTH, LENGTH)
+        Study corrected = study(plants, readings);
+        assertThat(findings(corrected)).isEmpty();
+        assertThat(Growth.of(new Evidence(corrected), WIDTH, LENGTH)
                         .get(0)
                         .relation()
                         .orElseThrow()

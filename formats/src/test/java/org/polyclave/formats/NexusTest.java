@@ -110,7 +110,8 @@ class NexusTest {
                 Arguments.of(
                         "BEGIN TAXA; DIMENSIONS NTAX=1; TAXLABELS A; END; BEGIN CHARACTERS; DIMENSIONS NCHAR=1; MATRIX B 0; END;",
                         "'B' is not a taxon of the TAXA block"),
-                Arguments.of("BEGIN TAXA; DIMENSIONS NTAX=1; TAXLABELS A; END;", "no CHARACTERS or DATA block"),
+                Arguments.of(
+                        "BEGIN TAXA; DIMENSIONS NTAX=1; TAXLABELS A; END;", "neither a CHARACTERS nor a DATA block"),
                 Arguments.of("nonsense", "where a block should begin"));
     }
 

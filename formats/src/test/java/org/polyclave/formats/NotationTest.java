@@ -129,7 +129,7 @@ class NotationTest {
                 .contains("'tothed' is not a state of 'leaf margin'")
                 .contains("'toothed'");
         assertThat(refused("toothed + entire / lobed", MARGIN)).contains("'+' and '/'");
-        assertThat(refused("mistaken entire", MARGIN)).contains("Nothing is said");
+        assertThat(refused("mistaken entire", MARGIN)).contains("Nothing says");
         assertThat(refused("toothed, toothed", MARGIN)).contains("named twice");
         assertThat(refused("12–9 mm", WIDTH)).contains("do not rise").contains("Swap them");
         assertThat(refused("5 kg", WIDTH)).contains("'kg' is not a unit");

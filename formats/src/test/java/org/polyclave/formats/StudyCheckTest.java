@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.Hazard;
-import org.polyclave.formats.check.Mend;
+import org.polyclave.formats.check.Correction;
 import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
 import org.polyclave.formats.study.Claim;
@@ -319,25 +319,25 @@ class StudyCheckTest {
     }
 
     @Test
-    void aListedMisspellingIsMendedInOneGoAndNothingElseIs() {
+    void aListedMisspellingIsCorrectedInOneGoAndNothingElseIs() {
         GlossaryTerm term =
                 new GlossaryTerm("c", "crenulate", "finely scalloped", "", List.of(), List.of("krenulated"));
         Study study = described(
                 apparatus(List.of(term)), "Krenulated leaves; krenulateds, krenulated-edged, unkrenulated, crenulete.");
         List<StudyFinding> found = check(study);
         assertThat(found)
-                .extracting(StudyFinding::other, StudyFinding::mend)
+                .extracting(StudyFinding::other, StudyFinding::correction)
                 .containsExactly(
                         tuple("Krenulated", "Write 'Crenulate'"),
                         tuple("krenulateds", "Write 'crenulates'"),
                         tuple("krenulated", "Write 'crenulate'"),
                         tuple("crenulete", ""));
-        Study mended = study;
+        Study corrected = study;
         for (StudyFinding finding : found) {
-            mended = Mend.of(mended, finding);
+            corrected = Correction.of(corrected, finding);
         }
         String row = found.get(0).row();
-        assertThat(mended.row(row).orElseThrow().description())
+        assertThat(corrected.row(row).orElseThrow().description())
                 .isEqualTo("Crenulate leaves; crenulates, crenulate-edged, unkrenulated, crenulete.");
 
         StudyCharacter margin = study.characters().get(0);
@@ -347,7 +347,7 @@ class StudyCheckTest {
                 .filter(f -> f.kind().equals("near-term"))
                 .findFirst()
                 .orElseThrow();
-        Study written = Mend.of(other, finding);
+        Study written = Correction.of(other, finding);
         assertThat(written.characters().get(0).states().get(0).label()).isEqualTo("crenulate");
         assertThat(written.characters().get(0).states().get(0).id()).isEqualTo("krenulated");
     }

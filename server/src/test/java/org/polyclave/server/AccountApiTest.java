@@ -63,7 +63,7 @@ class AccountApiTest {
         assertThat(Visitor.author()
                         .put("/api/studies/marrowmere-tussocks/members", "{\"account\":\"nobody\",\"role\":\"VIEWER\"}")
                         .body())
-                .contains("no account 'nobody'");
+                .contains("account 'nobody' does not exist");
     }
 
     @Test

@@ -97,7 +97,7 @@ class CheckApiTest {
     }
 
     @Test
-    void aCertainFindingIsMendedByOneRequestAndTakenBack() {
+    void aCertainFindingIsCorrectedByOneRequestAndTakenBack() {
         Visitor author = Visitor.author();
         String study = "/api/studies/" + author.importTable("spelt", TABLE.replace("margin", "leaf margn"));
         author.put(
@@ -106,11 +106,13 @@ class CheckApiTest {
                         + "\"misspellings\":[\"margn\"],\"picture\":\"\"},\"seen\":0}");
         String findings = study + "/findings";
         String key = "near-term//leaf-margn/margn";
-        assertThat(finding(author, findings, key).path("mend").asString()).isEqualTo("Write 'margin'");
-        String mend = "{\"key\":\"%s\"}";
-        assertThat(author.post(findings + "/mended", mend.formatted(UNUSED)).status())
+        assertThat(finding(author, findings, key).path("correction").asString()).isEqualTo("Write 'margin'");
+        String correction = "{\"key\":\"%s\"}";
+        assertThat(author.post(findings + "/corrections", correction.formatted(UNUSED))
+                        .status())
                 .isEqualTo(409);
-        assertThat(author.post(findings + "/mended", mend.formatted(key)).status())
+        assertThat(author.post(findings + "/corrections", correction.formatted(key))
+                        .status())
                 .isEqualTo(200);
         assertThat(finding(author, findings, key).isMissingNode()).isTrue();
         assertThat(author.get(study)

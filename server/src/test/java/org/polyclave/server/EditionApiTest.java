@@ -41,7 +41,7 @@ class EditionApiTest {
         throw new AssertionError("No " + kind + " in " + findings);
     }
 
-    /** Somebody stands for every cell that the screen of dangers lists, naming the book. */
+    /** Somebody vouches for every cell that the screen of dangers lists, naming the book. */
     private static void confirm(Visitor author, String slug) {
         JsonNode cells = author.get("/api/studies/" + slug + "/dangers")
                 .json()
@@ -80,7 +80,7 @@ class EditionApiTest {
         assertThat(imported.path("danger").asString()).isEqualTo("aa-bane");
         assertThat(imported.path("others").get(0).asString()).isEqualTo("bb-mild");
         assertThat(imported.path("months").size())
-                .as("nobody stands for what was imported")
+                .as("nobody vouches for what was imported")
                 .isEqualTo(12);
         confirm(author, slug);
         assertThat(finding(author, slug, "TOO_FEW").path("months").size())

@@ -84,7 +84,7 @@ class PathDangersTest {
                 .hasSize(1);
         boolean[][] weak = {new boolean[2], {false, true}};
         assertThat(open(matrix(weak, 0, 1), key(0b010, Key.Role.SUFFICIENT, 1)))
-                .as("a cell that nobody stands for")
+                .as("a cell that nobody vouches for")
                 .hasSize(1);
     }
 

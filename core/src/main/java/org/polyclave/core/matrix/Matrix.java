@@ -192,7 +192,7 @@ public final class Matrix {
         return new Matrix(rows, characters, cells, weak, ownMonths, Losses.of(rows.size(), pairs));
     }
 
-    /** Whether a cell may be evidence against a danger: somebody stands for it, for this very row. */
+    /** Whether a cell may be evidence against a danger: somebody vouches for it, for this very row. */
     public boolean isUsable(int row, int character) {
         return !weak[row][character];
     }

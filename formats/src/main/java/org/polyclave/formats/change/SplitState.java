@@ -128,7 +128,7 @@ public record SplitState(String character, String state, List<String> into, Map<
     private static String target(String label, Map<String, String> ids) {
         String id = ids.get(label.strip());
         if (id == null) {
-            throw new Refused("'" + label + "' is none of the new states.");
+            throw new Refused("'" + label + "' is not one of the new states.");
         }
         return id;
     }

@@ -68,7 +68,7 @@ public record SplitTaxon(
         String name = specimens.getOrDefault(specimen.id(), "").strip();
         StudyRow taxon = name.isEmpty() ? taxa.values().iterator().next() : taxa.get(name);
         if (taxon == null) {
-            throw new Refused("'" + name + "' is none of the new taxa.");
+            throw new Refused("'" + name + "' is not one of the new taxa.");
         }
         Determination last = specimen.present().orElseThrow();
         if (taxon.id().equals(row) && !name.isEmpty()) {
@@ -115,7 +115,7 @@ public record SplitTaxon(
         for (String name : to) {
             StudyRow taxon = taxa.get(name.strip());
             if (taxon == null) {
-                throw new Refused("'" + name + "' is none of the new taxa.");
+                throw new Refused("'" + name + "' is not one of the new taxa.");
             }
             scores.add(score.withRow(taxon.id()));
         }

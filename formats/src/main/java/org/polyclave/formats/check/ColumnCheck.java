@@ -254,7 +254,7 @@ final class ColumnCheck {
                         "",
                         "'" + character.label() + "' of '" + row.name() + "' cannot be "
                                 + NotationPrinter.number(ratio.low()) + "–" + NotationPrinter.number(ratio.high())
-                                + ": by its parts it lies between " + rounded(least) + " and " + rounded(most)
+                                + ": its parts put it between " + rounded(least) + " and " + rounded(most)
                                 + ". Look at the three cells again."));
             }
         }

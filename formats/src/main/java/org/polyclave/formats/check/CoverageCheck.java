@@ -135,7 +135,7 @@ final class CoverageCheck {
                     "",
                     "",
                     "Of '" + row.label() + "' only parts, sexes or stages are scored: '" + row.name()
-                            + "' is in no key. Score it, or say on the Scope page that there is no more of it."));
+                            + "' is not in any key. Score it, or say on the Scope page that these are all there is."));
         }
         for (StudyRow row : compiled.unscored()) {
             found.add(new StudyFinding(
@@ -143,8 +143,8 @@ final class CoverageCheck {
                     row.id(),
                     "",
                     "",
-                    "Nothing is scored for '" + row.name() + "', so it is in no key. Score it, or list it as near but"
-                            + " outside."));
+                    "Nothing is scored for '" + row.name()
+                            + "', so it is not in any key. Score it, or list it as near but" + " outside."));
         }
     }
 }

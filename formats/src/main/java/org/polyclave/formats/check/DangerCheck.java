@@ -23,15 +23,16 @@ final class DangerCheck {
                     danger.failing().stream().filter(Failing::blocking).toList();
             if (!blocking.isEmpty()) {
                 boolean inKey = blocking.get(0).kind() != Kind.NOT_IN_KEY;
-                found.add(new StudyFinding(
-                        inKey ? "danger-not-ruled-out" : "danger-in-no-key",
-                        danger.row(),
-                        "",
-                        "",
-                        inKey
-                                ? notRuledOut(danger, blocking)
-                                : "'" + danger.name()
-                                        + "' is dangerous and in no key. Score it, or tell readers of it in words."));
+                found.add(
+                        new StudyFinding(
+                                inKey ? "danger-not-ruled-out" : "danger-in-no-key",
+                                danger.row(),
+                                "",
+                                "",
+                                inKey
+                                        ? notRuledOut(danger, blocking)
+                                        : "'" + danger.name()
+                                                + "' is dangerous and not in any key. Score it, or tell readers of it in words."));
             }
         }
         return found;

@@ -57,7 +57,7 @@ final class MatrixWords {
                         + ": they overlap in every pair. Score it more narrowly, or do not rely on it.";
             case SAME_ROWS ->
                 name(finding.row()) + " and " + name(finding.otherRow())
-                        + " are scored alike throughout. Score what parts them, or merge them.";
+                        + " are scored alike throughout. Score what separates them, or merge them.";
             case IMPLIED ->
                 label + " and " + other + " go together in all " + (int) finding.figure()
                         + " rows that show one state of each: the one says nothing that the other does not. "

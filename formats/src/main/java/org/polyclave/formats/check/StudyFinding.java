@@ -8,9 +8,9 @@ package org.polyclave.formats.check;
  * @param character id of the character, or empty
  * @param other id of another row, character or state that it is about, or empty
  * @param reason what is wrong, why it matters and what to do, in sentences
- * @param mend what {@link Mend} would do, in words; empty where nothing is certain
+ * @param correction what {@link Correction} would do, in words; empty where nothing is certain
  */
-public record StudyFinding(String kind, String row, String character, String other, String reason, String mend) {
+public record StudyFinding(String kind, String row, String character, String other, String reason, String correction) {
     public StudyFinding(String kind, String row, String character, String other, String reason) {
         this(kind, row, character, other, reason, "");
     }

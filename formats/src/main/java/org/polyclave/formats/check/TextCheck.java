@@ -185,7 +185,7 @@ final class TextCheck {
                             word,
                             occurrence.term().term(),
                             "is a common misspelling of",
-                            "Write '" + Mend.right(word, occurrence.term()) + "'");
+                            "Write '" + Correction.right(word, occurrence.term()) + "'");
                 }
             }
             Matcher matcher = WORD.matcher(text);
@@ -214,7 +214,7 @@ final class TextCheck {
         return null;
     }
 
-    private void tellOnce(Set<String> told, String[] place, String word, String term, String how, String mend) {
+    private void tellOnce(Set<String> told, String[] place, String word, String term, String how, String correction) {
         if (told.add(place[0] + '/' + place[1] + '/' + word)) {
             found.add(new StudyFinding(
                     "near-term",
@@ -222,7 +222,7 @@ final class TextCheck {
                     place[1],
                     word,
                     "'" + word + "' " + how + " '" + term + "'. Write the term, or give the word an entry of its own.",
-                    mend));
+                    correction));
         }
     }
 

@@ -32,7 +32,7 @@ public final class TypedReading {
     public static Taken of(String typed, StudyCharacter character, Function<RuleOfThumb, RuleOfThumb.Size> sizes) {
         String text = typed.strip();
         if (text.isEmpty()) {
-            return new Taken.Refused("There is no reading. Type one, or remove the line.");
+            return new Taken.Refused("Type a reading, or remove the line.");
         }
         if (character.type() == CharacterType.MONTHS) {
             return new Taken.Refused(

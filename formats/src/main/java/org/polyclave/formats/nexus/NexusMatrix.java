@@ -67,7 +67,7 @@ final class NexusMatrix {
                 }
                 case "ELIMINATE" ->
                     throw in.broken(
-                            "ELIMINATE leaves characters out. Take them out of the matrix, and the command too.");
+                            "ELIMINATE leaves characters out. Remove them from the matrix, and remove the command.");
                 case "MATRIX" -> {
                     matrix.matrix(in);
                     seen = true;
@@ -261,7 +261,7 @@ final class NexusMatrix {
     private int state(NexusTokens in, char symbol) {
         int state = format.state(symbol);
         if (state < 0) {
-            throw in.broken("'" + symbol + "' is none of the symbols \"" + format.symbols
+            throw in.broken("'" + symbol + "' is not one of the symbols \"" + format.symbols
                     + "\". Correct it, or add it to SYMBOLS in FORMAT.");
         }
         if (state >= Limits.STATES) {

@@ -70,7 +70,7 @@ public final class NexusReader {
             }
         }
         if (matrices.isEmpty()) {
-            throw in.broken("The file has no CHARACTERS or DATA block, so there is no matrix in it.");
+            throw in.broken("The file has neither a CHARACTERS nor a DATA block, so it holds no matrix.");
         }
     }
 

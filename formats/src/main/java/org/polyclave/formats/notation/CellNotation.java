@@ -88,8 +88,7 @@ public final class CellNotation {
         boolean showsSomething = shown.stream().anyMatch(s -> s.frequency() != Frequency.MISTAKEN);
         return showsSomething
                 ? new Parsed(new ScoreValue.States(shown, combination))
-                : new Rejected(
-                        "Nothing is said of what the organism shows. Add a state without 'mistaken'.", List.of());
+                : new Rejected("Nothing says what the organism shows. Add a state without 'mistaken'.", List.of());
     }
 
     private static Reading one(String part, StudyCharacter character, List<Shown> shown) {

@@ -25,7 +25,7 @@ import org.polyclave.formats.study.ScoreValue;
  * should be looked at again, and the cell that the matrix should hold.
  *
  * <p>Repetitions are averaged to items and items to individuals before; flagged readings are part of everything until
- * somebody mends them. Time O(n log n) in the readings, memory O(n).
+ * somebody corrects them. Time O(n log n) in the readings, memory O(n).
  *
  * @param group the values of the fields by which readings were grouped, in their order
  * @param numbers empty for observations in words, and without readings

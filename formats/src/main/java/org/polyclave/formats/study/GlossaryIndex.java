@@ -23,7 +23,7 @@ public final class GlossaryIndex {
      *
      * @param from index of its first character
      * @param to index after its last
-     * @param misspelt whether it stands there in a spelling that is to be mended
+     * @param misspelt whether it stands there in a spelling that is to be corrected
      */
     public record Occurrence(int from, int to, GlossaryTerm term, boolean misspelt) {}
 

@@ -8,7 +8,7 @@ import java.util.List;
  * @param definition in technical words
  * @param plain in plain words
  * @param synonyms other words for it
- * @param misspellings spellings that people use and that are to be mended
+ * @param misspellings spellings that people use and that are to be corrected
  * @param picture id of a picture of the study, or empty
  */
 public record GlossaryTerm(

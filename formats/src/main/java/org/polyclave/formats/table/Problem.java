@@ -7,7 +7,7 @@ package org.polyclave.formats.table;
  * @param column column counted from 1, 0 for the whole row
  * @param heading heading of the column, or empty
  * @param text one sentence with the remedy
- * @param blocking whether nothing can be imported until it is mended
+ * @param blocking whether nothing can be imported until it is corrected
  */
 public record Problem(int row, int column, String heading, String text, boolean blocking) {
     public static Problem at(int row, int column, String heading, String text) {

@@ -43,7 +43,7 @@ final class TextTable {
             problems.add(
                     Problem.file(
                             "After row " + (lines.isEmpty() ? 0 : lines.get(lines.size() - 1))
-                                    + " a quotation mark is not closed, or something follows one. Mend the quotation marks in the next row."));
+                                    + " a quotation mark is not closed, or something follows one. Correct the quotation marks in the next row."));
         }
         return Sheet.ofLines(cells, lines);
     }

@@ -8,7 +8,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.formats.check.Mend;
+import org.polyclave.formats.check.Correction;
 import org.polyclave.formats.check.StudyCheck;
 import org.polyclave.formats.check.StudyFinding;
 import org.polyclave.formats.study.CompiledStudy;
@@ -53,7 +53,7 @@ public class CheckService {
     public record Acceptance(String reason, String who) {}
 
     /**
-     * @param mend what one click would do, in words; empty where nothing is certain
+     * @param correction what one click would do, in words; empty where nothing is certain
      * @param acceptable whether it may be accepted at all
      * @param acceptance null for a finding that is open
      */
@@ -63,7 +63,7 @@ public class CheckService {
             String row,
             String character,
             String reason,
-            String mend,
+            String correction,
             boolean acceptable,
             @Schema(nullable = true) @Nullable Acceptance acceptance) {}
 
@@ -95,7 +95,7 @@ public class CheckService {
                 finding.row(),
                 finding.character(),
                 finding.reason(),
-                finding.mend(),
+                finding.correction(),
                 !NEVER_MEANT.contains(finding.kind()),
                 meant == null ? null : new Acceptance(meant.reason(), meant.who()));
     }
@@ -119,15 +119,15 @@ public class CheckService {
         accepted.accept(open.id(), key, reason.strip(), open.account());
     }
 
-    /** Mends a finding of which it is certain how, as one undoable change. */
-    public StudyWriter.Written mend(StudyAccess.Open open, String key) {
+    /** Corrects a finding of which it is certain how, as one undoable change. */
+    public StudyWriter.Written correct(StudyAccess.Open open, String key) {
         long seen = store.load(open.id()).revision();
         StudyFinding finding = check(open.id()).findings().stream()
-                .filter(f -> f.key().equals(key) && !f.mend().isEmpty())
+                .filter(f -> f.key().equals(key) && !f.correction().isEmpty())
                 .findFirst()
                 .orElseThrow(() -> Problems.conflict(
                         "no-such-finding", "This finding is gone: somebody has corrected it meanwhile.", Map.of()));
-        return writer.replace(open, seen, study -> Mend.of(study, finding));
+        return writer.replace(open, seen, study -> Correction.of(study, finding));
     }
 
     public void reopen(StudyAccess.Open open, String key) {

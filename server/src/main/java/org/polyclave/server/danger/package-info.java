@@ -1,4 +1,4 @@
-/** Dangers that readers could not rule out, and the cells that somebody has to stand for. */
+/** Dangers that readers could not rule out, and the cells that somebody has to vouch for. */
 @NullMarked
 package org.polyclave.server.danger;
 

@@ -263,7 +263,8 @@ public class EditionService implements StudyService.EditionCounter {
         String name = "'" + finding.dangerName() + "'";
         String others = "'" + String.join("', '", finding.otherNames()) + "'";
         return switch (finding.kind()) {
-            case NOT_IN_KEY -> name + " is dangerous and in no key. Score it, or declare it in words that readers see.";
+            case NOT_IN_KEY ->
+                name + " is dangerous and not in any key. Score it, or declare it in words that readers see.";
             case JOINED ->
                 "A key stops at a group that holds " + name + " and " + others
                         + ". Let it go further, or declare it in words that readers see.";

@@ -249,7 +249,9 @@ public class IdentifyService {
         if (rule != null) {
             if (character.type() != CharacterType.LENGTH || value == 0) {
                 throw Problems.badRequest(
-                        "no-length", "Rules of thumb tell lengths above 0; '" + character.label() + "' is none, or 0.");
+                        "no-length",
+                        "A rule of thumb can only answer a length above 0, and '" + character.label()
+                                + "' is not one, or 0 was given.");
             }
             List<Double> measured = request.measured();
             RuleOfThumb.Rough rough = RulesOfThumb.size(rule, measured == null ? List.of() : measured)

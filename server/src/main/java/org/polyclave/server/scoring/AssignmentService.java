@@ -119,7 +119,8 @@ public class AssignmentService {
     @Transactional
     public void give(StudyAccess.Open open, String scorer, List<String> rows, List<String> characters, String note) {
         Account account = accounts.find(scorer)
-                .orElseThrow(() -> Problems.badRequest("no-such-account", "There is no account '" + scorer + "'."));
+                .orElseThrow(
+                        () -> Problems.badRequest("no-such-account", "The account '" + scorer + "' does not exist."));
         Role role = studies.roleOf(open, scorer).orElse(Role.VIEWER);
         if (!role.reaches(Role.SCORER) || role == Role.OWNER) {
             throw Problems.unprocessable(

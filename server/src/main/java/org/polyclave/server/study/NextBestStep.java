@@ -89,7 +89,7 @@ final class NextBestStep {
         return gauges.editions() == 0 ? new Step("publish", "publish", "", 0) : new Step("review", "key", "", 0);
     }
 
-    /** A danger that readers could not rule out: by cells that somebody has to stand for, or by more characters. */
+    /** A danger that readers could not rule out: by cells that somebody has to vouch for, or by more characters. */
     private Optional<Step> danger() {
         for (DangerReport.Danger danger : DangerReport.of(compiled)) {
             if (danger.isBlocked()) {

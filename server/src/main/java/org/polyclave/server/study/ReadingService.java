@@ -28,7 +28,7 @@ import org.polyclave.server.study.persistence.StudyMapper;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Takes readings of specimens, and mends them. */
+/** Takes readings of specimens, and corrects them. */
 @Service
 public class ReadingService {
     /** Readings taken at once. */
@@ -227,7 +227,7 @@ public class ReadingService {
         return StudyObject.entry(StudyObject.Kind.READING, id);
     }
 
-    /** Mends a reading, or says how it stands. Who took it and when stays. */
+    /** Corrects a reading, or says how it stands. Who took it and when stays. */
     @Transactional
     public StudyWriter.Written put(StudyAccess.Open open, String id, Draft draft, long seen) {
         Study study = writer.lock(open).study();

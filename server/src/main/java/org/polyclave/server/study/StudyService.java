@@ -178,7 +178,8 @@ public class StudyService {
     public void share(StudyAccess.Open open, String name, Role role) {
         Account account = accounts.find(name)
                 .orElseThrow(() -> Problems.badRequest(
-                        "no-such-account", "There is no account '" + name + "'. Ask your administrator to make one."));
+                        "no-such-account",
+                        "The account '" + name + "' does not exist. Ask your administrator to make one."));
         studies.putMember(open.id(), account.id(), role.name());
     }
 

@@ -298,7 +298,9 @@ public class StudyWriter {
             }
         }
         if (before != null) {
-            throw Problems.badRequest("before", "There is no '" + before + "' to come before. Load the study again.");
+            throw Problems.badRequest(
+                    "before",
+                    "'" + before + "' is not there any more, so nothing can come before it. Reload the study.");
         }
         return others.get(others.size() - 1).position() + 1;
     }

@@ -26,7 +26,7 @@ import org.springframework.web.bind.annotation.RestController;
 class CheckController {
     record AcceptRequest(@NotNull String key, @NotNull String reason) {}
 
-    record MendRequest(@NotNull String key) {}
+    record CorrectionRequest(@NotNull String key) {}
 
     private final StudyService studies;
     private final CheckService checks;
@@ -50,13 +50,13 @@ class CheckController {
         checks.accept(studies.open(slug, who, Role.EDITOR), request.key(), request.reason());
     }
 
-    /** Does what the finding's {@code mend} says. */
-    @PostMapping("/mended")
-    StudyWriter.Written mend(
+    /** Does what the finding's {@code correction} says. */
+    @PostMapping("/corrections")
+    StudyWriter.Written correct(
             @PathVariable String slug,
-            @Valid @RequestBody MendRequest request,
+            @Valid @RequestBody CorrectionRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
-        return checks.mend(studies.open(slug, who, Role.EDITOR), request.key());
+        return checks.correct(studies.open(slug, who, Role.EDITOR), request.key());
     }
 
     @DeleteMapping("/accepted")

@@ -63,7 +63,7 @@ class ReadingController {
 
     record ReadingsRequest(@NotNull @Valid List<DraftRequest> readings) {}
 
-    record MendRequest(@NotNull @Valid DraftRequest reading, long seen) {}
+    record ReadingCorrectionRequest(@NotNull @Valid DraftRequest reading, long seen) {}
 
     record AcceptRequest(@NotNull List<MeasuredService.Accepted> cells) {}
 
@@ -193,7 +193,7 @@ class ReadingController {
     StudyWriter.Written put(
             @PathVariable String slug,
             @PathVariable String id,
-            @Valid @RequestBody MendRequest request,
+            @Valid @RequestBody ReadingCorrectionRequest request,
             @AuthenticationPrincipal @Nullable SignedIn who) {
         return readings.put(open(slug, who), id, request.reading().draft(), request.seen());
     }

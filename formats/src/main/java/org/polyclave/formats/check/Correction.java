@@ -10,27 +10,26 @@ import org.polyclave.formats.study.StudyCharacter;
 import org.polyclave.formats.study.StudyRow;
 import org.polyclave.formats.study.StudyRules;
 
-/** Mends findings of which it is certain how: listed misspellings of terms are written right. Nothing else is certain. */
-public final class Mend {
-
+/** Corrects findings of which it is certain how: listed misspellings of terms are written right. Nothing else is certain. */
+public final class Correction {
     private final GlossaryIndex index;
     private final String word;
 
-    private Mend(GlossaryIndex index, String word) {
+    private Correction(GlossaryIndex index, String word) {
         this.index = index;
         this.word = StudyRules.folded(word);
     }
 
-    /** The study with what was found mended; the same if there is nothing certain to do. */
+    /** The study with what was found corrected; the same if there is nothing certain to do. */
     public static Study of(Study study, StudyFinding finding) {
-        if (finding.mend().isEmpty()) {
+        if (finding.correction().isEmpty()) {
             return study;
         }
-        Mend mend = new Mend(new GlossaryIndex(study.glossary()), finding.other());
+        Correction correction = new Correction(new GlossaryIndex(study.glossary()), finding.other());
         List<StudyRow> rows = new ArrayList<>(study.rows());
-        rows.replaceAll(r -> r.id().equals(finding.row()) ? r.withDescription(mend.written(r.description())) : r);
+        rows.replaceAll(r -> r.id().equals(finding.row()) ? r.withDescription(correction.written(r.description())) : r);
         List<StudyCharacter> characters = new ArrayList<>(study.characters());
-        characters.replaceAll(c -> c.id().equals(finding.character()) ? mend.written(c) : c);
+        characters.replaceAll(c -> c.id().equals(finding.character()) ? correction.written(c) : c);
         return study.withRows(rows).withCharacters(characters);
     }
 
