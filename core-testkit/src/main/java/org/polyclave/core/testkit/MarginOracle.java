@@ -126,6 +126,15 @@ public final class MarginOracle {
         return weights == 0 ? 0 : sum / weights;
     }
 
+    /** What one row adds to the sum. */
+    public double share(int h, int row, List<Looked> looked) {
+        double weights = 0;
+        for (int j = 0; j < matrix.rowCount(); j++) {
+            weights += isOther(h, j) ? Math.pow(2, -differences(h, j)) : 0;
+        }
+        return Math.pow(2, -differences(h, row)) * lambda(h, row, looked) / weights;
+    }
+
     private boolean isOther(int h, int j) {
         return matrix.row(j).name() != matrix.row(h).name();
     }

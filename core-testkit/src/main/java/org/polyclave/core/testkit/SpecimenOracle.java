@@ -11,7 +11,7 @@ import org.polyclave.core.matrix.Matrix;
 
 /**
  * Walks every single specimen that a small matrix admits through a key: the definition of a proven key, by enumeration.
- * Numbers are sampled at whole and half values, so limits in tests must lie on quarters or coarser.
+ * Numbers are sampled in steps of a quarter, as far off as they are read: limits and uncertainties must be multiples of it.
  */
 public final class SpecimenOracle {
     private static final Object ABSENT = new Object();
@@ -75,8 +75,9 @@ public final class SpecimenOracle {
             return values;
         }
         double step = matrix.character(c).type() == CharacterType.COUNT ? 1 : 0.25;
-        double from = cell instanceof Cell.Numeric range ? range.min() : -1;
-        double to = cell instanceof Cell.Numeric range ? range.max() : 90;
+        double off = step == 1 ? 0 : matrix.character(c).uncertainty() / 2;
+        double from = cell instanceof Cell.Numeric range ? range.min() - off : -1;
+        double to = cell instanceof Cell.Numeric range ? range.max() + off : 90;
         for (double x = from; x <= to; x += step) {
             values.add(x);
         }

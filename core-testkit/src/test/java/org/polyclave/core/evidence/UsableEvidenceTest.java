@@ -8,6 +8,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Controller;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -68,6 +69,40 @@ class UsableEvidenceTest {
         assertThat(odour.isDisjoint(0, 1, 0)).isTrue();
         assertThat(odour.isUsable(0, 1, 0)).isFalse();
         assertThat(odour.separating(0, 1)).isEmpty();
+    }
+
+    @Test
+    void whatMayNotExistCountsForNothing() {
+        MatrixCharacter wings = MatrixCharacter.of("wings", CharacterType.STATES, 2, 0);
+        MatrixCharacter colour =
+                MatrixCharacter.of("wing colour", CharacterType.STATES, 2, 1).when(List.of(new Controller(0, 0b10)));
+        for (int shown : new int[] {0b10, 0b11}) {
+            Matrix matrix = Matrix.of(
+                    List.of(
+                            new MatrixRow("bane", 0, 0, 1, Hazard.SERIOUS),
+                            new MatrixRow("mild", 1, 1, 1, Hazard.NONE_KNOWN)),
+                    List.of(wings, colour),
+                    new Cell[][] {
+                        {Cell.Categorical.even(shown, 2), Cell.Categorical.single(0, 2)},
+                        {Cell.Categorical.single(1, 2), Cell.Categorical.single(1, 2)}
+                    });
+            assertThat(new UsableEvidence(matrix).separates(0, 1, 1))
+                    .as("the danger has wings: %s", shown)
+                    .isEqualTo(shown == 0b10);
+        }
+    }
+
+    @Test
+    void aCountOfNothingIsAnAbsence() {
+        MatrixCharacter teeth = character(CharacterType.COUNT, 0, true).withAbsence(1);
+        UsableEvidence evidence = of(teeth, Cell.Numeric.range(0, 0), Cell.Numeric.range(4, 6));
+        assertThat(evidence.isAbsence(0, new Observation.Reading(0, 0))).isTrue();
+        assertThat(evidence.isAbsence(0, new Observation.Reading(1, 0))).isFalse();
+        assertThat(evidence.separates(0, 1, 0)).as("teeth that are there").isTrue();
+        assertThat(evidence.separates(1, 0, 0)).as("no teeth").isFalse();
+        UsableEvidence width =
+                of(character(CharacterType.LENGTH, 0.1, true), Cell.Numeric.range(0, 0.2), Cell.Numeric.range(4, 6));
+        assertThat(width.isAbsence(0, new Observation.Reading(0.1, 0))).isFalse();
     }
 
     @Test

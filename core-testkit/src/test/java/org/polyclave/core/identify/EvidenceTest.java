@@ -215,6 +215,80 @@ class EvidenceTest {
         assertThat(margin.features()).isEqualTo(2);
     }
 
+    @Test
+    void aNameStaysOpenWhileAnotherIsLikely() {
+        List<MatrixCharacter> characters = List.of(plain("a", 0).withMisreading(Misreading.of(0.3)), plain("b", 1));
+        Matrix matrix = matrix(characters, new Cell[] {only(0), only(0)}, new Cell[] {only(1), only(0)});
+        Identification found = identify(matrix, saw(0, 0));
+        assertThat(standing(found, 0).posterior()).isBetween(0.6, 0.9);
+        assertThat(found.conclusion().rows())
+                .as("both are in the likeliest 95 %")
+                .containsExactly(0, 1);
+    }
+
+    @Test
+    void aNameStaysOpenWhileADangerIsNotRuledOut() {
+        // Three features of one part strike the rival; a danger takes two parts.
+        List<MatrixCharacter> characters = new ArrayList<>();
+        Cell[][] cells = new Cell[2][4];
+        Answer[] answers = new Answer[4];
+        for (int c = 0; c < 4; c++) {
+            characters.add(plain("c" + c, c).on(0, List.of()).withMisreading(Misreading.of(0.05)));
+            cells[0][c] = only(0);
+            cells[1][c] = only(1);
+            answers[c] = saw(c, 1);
+        }
+        Identification harmless = identify(matrix(Hazard.NONE_KNOWN, characters, cells), answers);
+        Identification beside = identify(matrix(Hazard.SERIOUS, characters, cells), answers);
+        assertThat(harmless.conclusion().kind()).isEqualTo(Kind.SETTLED);
+        assertThat(beside.standings().get(0).row()).isEqualTo(1);
+        assertThat(beside.conclusion().kind()).isNotEqualTo(Kind.SETTLED);
+        assertThat(beside.conclusion().notRuledOut()).containsExactly(0);
+    }
+
+    @Test
+    void whatNoTaxonShowsTogetherIsOutside() {
+        // Each row alone shows its own mark; the specimen has them all.
+        List<MatrixCharacter> characters = new ArrayList<>();
+        Cell[][] cells = new Cell[6][6];
+        List<Answer> answers = new ArrayList<>();
+        for (int c = 0; c < 6; c++) {
+            characters.add(plain("c" + c, c));
+            for (int i = 0; i < 6; i++) {
+                cells[i][c] = only(i == c ? 1 : 0);
+            }
+            answers.add(saw(c, 1));
+        }
+        Matrix matrix = matrix(characters, cells);
+        assertThat(identify(matrix, answers.toArray(Answer[]::new)).conclusion().kind())
+                .isEqualTo(Kind.OUTSIDE);
+        assertThat(identify(matrix, saw(0, 1), saw(1, 0)).conclusion().kind()).isNotEqualTo(Kind.OUTSIDE);
+    }
+
+    @Test
+    void whatIsStillToBeLookedAtIsThereNowAndSafe() {
+        int june = 1 << 5;
+        List<MatrixCharacter> characters = List.of(
+                plain("seen", 0),
+                plain("leaf", 1),
+                character("flower", 2, june, List.of()),
+                plain("smoke", 3).by(Handling.CRUSH));
+        Matrix matrix = matrix(Hazard.SERIOUS, characters, new Cell[] {only(0), only(0), only(0), only(0)}, new Cell[] {
+            only(1), only(1), only(1), only(1)
+        });
+        IdentifyOptions january = new IdentifyOptions(false, 0, 1, new boolean[0]);
+        Identification.Margin now = new AnyOrderIdentifier(matrix)
+                .identify(List.of(saw(0, 1)), january)
+                .margins()
+                .get(0);
+        assertThat(now.safeQuestions())
+                .as("the other part first, then a second look")
+                .containsExactly(1, 0);
+        assertThat(now.later()).containsExactly(2);
+        assertThat(now.looks()).isNotEmpty().isSubsetOf(0, 1);
+        assertThat(identify(matrix, saw(0, 1)).margins().get(0).safeQuestions()).containsExactly(1, 2, 0);
+    }
+
     /** After answers to features of their own on parts, each against the only rival, which keeps some weight. */
     private static Kind kind(double misreading, List<Integer> parts) {
         return kind(Hazard.NONE_KNOWN, misreading, parts);

@@ -8,6 +8,7 @@ import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -68,6 +69,23 @@ class PathDangersTest {
                 .containsExactly(new PathDangers.NotRuledOut(0, List.of(2, 3, 4)));
         assertThat(open(matrix(0), key(0b010, Key.Role.DECIDING)))
                 .containsExactly(new PathDangers.NotRuledOut(0, List.of()));
+    }
+
+    @Test
+    void noSignIsNamedForWhichSomethingHadToBeHandledThatHarms() {
+        Matrix plain = matrix(0, 1, 2);
+        List<MatrixCharacter> characters = new ArrayList<>(plain.characters());
+        characters.set(1, characters.get(1).by(Handling.CRUSH));
+        characters.set(2, characters.get(2).by(Handling.CUT));
+        Cell[][] cells = new Cell[2][3];
+        for (int i = 0; i < 2; i++) {
+            for (int c = 0; c < 3; c++) {
+                cells[i][c] = plain.cell(i, c);
+            }
+        }
+        assertThat(open(Matrix.of(plain.rows(), characters, cells), key(0b010, Key.Role.DECIDING)))
+                .as("cut with gloves; never crushed, for it may harm by breathing")
+                .containsExactly(new PathDangers.NotRuledOut(0, List.of(2)));
     }
 
     @Test

@@ -1,6 +1,7 @@
 package org.polyclave.core.key;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -22,6 +23,7 @@ import org.polyclave.core.key.Proof.Kind;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -260,6 +262,76 @@ class ProverTest {
         assertThat(new SupportPropagationProver().prove(matrix(), whole).failures())
                 .extracting(Failure::kind)
                 .containsExactly(Kind.COULD_BE_SEPARATED);
+    }
+
+    @Test
+    void aRangeReachesAsFarAsReadingsAreOff() {
+        List<Couplet> close = List.of(
+                couplet(1, 0, lead(1, upTo(5.25), new ToCouplet(2)), lead(1, moreThan(5.25), names(2))),
+                couplet(2, 1, lead(0, new States(RED), names(0)), lead(0, new States(BLUE), names(1))));
+        for (double off : new double[] {0, 0.4, 1}) {
+            Matrix plain = matrix();
+            Matrix matrix = Matrix.of(
+                    plain.rows(),
+                    List.of(COLOUR, WIDTH.withUncertainty(off), TEETH.withUncertainty(off)),
+                    cells(plain));
+            List<Failure> found =
+                    new SupportPropagationProver().prove(matrix, Key.of(close)).failures();
+            assertThat(found)
+                    .extracting(Failure::kind, f -> f.row().orElse(-1))
+                    .as("row 1 is up to 5 wide, read within %s", off)
+                    .isEqualTo(off < 0.5 ? List.of() : List.of(tuple(Kind.WRONG_NAME, 1)));
+        }
+    }
+
+    @Test
+    void whatLiesTwoConditionsDeepExistsOrNotAsAWhole() {
+        MatrixCharacter wings = MatrixCharacter.of("wings", CharacterType.STATES, 2, 0);
+        MatrixCharacter pattern =
+                MatrixCharacter.of("pattern", CharacterType.STATES, 3, 1).when(List.of(new Controller(0, 0b10)));
+        MatrixCharacter spot =
+                MatrixCharacter.of("spot", CharacterType.STATES, 2, 2).when(List.of(new Controller(1, 0b011)));
+        Matrix matrix = Matrix.of(rows(2), List.of(wings, pattern, spot), new Cell[][] {
+            {Cell.UNKNOWN, Cell.Categorical.single(0, 3), Cell.Categorical.single(0, 2)},
+            {Cell.Categorical.single(1, 2), Cell.Categorical.single(0, 3), Cell.Categorical.single(1, 2)}
+        });
+        Statement winged = new Statement(0, new States(0b10), Role.DECIDING);
+        Key key = Key.of(List.of(couplet(
+                1,
+                0,
+                lead(0, new States(0b01), names(0)),
+                new Lead(List.of(winged, new Statement(2, new States(RED), Role.DECIDING)), names(0)),
+                new Lead(List.of(winged, new Statement(2, new States(BLUE), Role.DECIDING)), names(1)))));
+        assertThat(new SupportPropagationProver().prove(matrix, key).failures())
+                .as("with wings the first row has a red spot, without wings none")
+                .isEmpty();
+    }
+
+    @Test
+    void nobodyHandlesTwoDangersToDistinguishThem() {
+        MatrixCharacter root =
+                MatrixCharacter.of("root", CharacterType.STATES, 2, 0).by(Handling.DIG);
+        Cell[][] cells = {{Cell.Categorical.single(0, 2)}, {Cell.Categorical.single(1, 2)}};
+        Key stop = new Key(List.of(), new ToRows(List.of(0, 1), Reason.INSEPARABLE));
+        for (Hazard other : List.of(Hazard.SERIOUS, Hazard.NONE_KNOWN)) {
+            Matrix matrix = Matrix.of(
+                    List.of(new MatrixRow("bane", 0, 0, 1, Hazard.SERIOUS), new MatrixRow("other", 1, 1, 1, other)),
+                    List.of(root),
+                    cells);
+            assertThat(new SupportPropagationProver().prove(matrix, stop).failures())
+                    .as("beside what is %s", other)
+                    .hasSize(other.isDangerous() ? 0 : 1);
+        }
+    }
+
+    private static Cell[][] cells(Matrix matrix) {
+        Cell[][] cells = new Cell[matrix.rowCount()][matrix.characterCount()];
+        for (int i = 0; i < cells.length; i++) {
+            for (int c = 0; c < cells[i].length; c++) {
+                cells[i][c] = matrix.cell(i, c);
+            }
+        }
+        return cells;
     }
 
     @Test

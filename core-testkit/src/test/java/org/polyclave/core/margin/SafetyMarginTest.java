@@ -223,6 +223,23 @@ class SafetyMarginTest {
     }
 
     @Test
+    void aLookThatFitsBothTakesBackWhatAnotherSaid() {
+        Matrix plain = pair(3, Hazard.SERIOUS);
+        Cell[][] cells = cells(plain);
+        cells[1][0] = Cell.Categorical.even(0b11, 2);
+        Matrix matrix = Matrix.of(plain.rows(), plain.characters(), cells);
+        Looked both = new Looked(
+                0,
+                List.of(
+                        new Look(new Observation.Seen(0b10), Certainty.SURE),
+                        new Look(new Observation.Seen(0b01), Certainty.SURE)),
+                false);
+        assertThat(judge(matrix, against(0, 1), against(1, 1)).against()).containsExactly(0, 1);
+        assertThat(judge(matrix, both, against(1, 1)).against()).containsExactly(1);
+        assertThat(judge(matrix, both, against(1, 1)).contrary()).isEmpty();
+    }
+
+    @Test
     void aFifthLookAtOneCharacterIsNoMore() {
         Matrix matrix = pair(3, Hazard.SERIOUS);
         assertThat(judge(matrix, against(0, 5), against(1, 1))).isEqualTo(judge(matrix, against(0, 4), against(1, 1)));

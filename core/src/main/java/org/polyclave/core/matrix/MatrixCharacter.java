@@ -113,6 +113,11 @@ public record MatrixCharacter(
         return copy(c -> c.appliesWhen = conditions);
     }
 
+    /** The same character, read less exactly. */
+    public MatrixCharacter withUncertainty(double other) {
+        return copy(c -> c.uncertainty = other);
+    }
+
     /** The same character, misread otherwise. */
     public MatrixCharacter withMisreading(Misreading other) {
         return copy(c -> c.misreading = other);
@@ -152,6 +157,7 @@ public record MatrixCharacter(
         private final MatrixCharacter of;
         private List<Controller> appliesWhen;
         private int organ;
+        private double uncertainty;
         private Misreading misreading;
         private Handling handling;
         private boolean countsForSafety;
@@ -162,6 +168,7 @@ public record MatrixCharacter(
             this.of = of;
             appliesWhen = of.appliesWhen;
             organ = of.organ;
+            uncertainty = of.uncertainty;
             misreading = of.misreading;
             handling = of.handling;
             countsForSafety = of.countsForSafety;
@@ -179,7 +186,7 @@ public record MatrixCharacter(
                     of.method,
                     of.group,
                     of.effort,
-                    of.uncertainty,
+                    uncertainty,
                     misreading,
                     of.months,
                     handling,
