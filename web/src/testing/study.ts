@@ -94,6 +94,7 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
   counts: { rows: [0, 0], characters: [0], specimens: {} },
   revisions: {},
   nearButOutside: [],
+  outside: [],
   scope: {
     group: '',
     covers: 'Two plants',

@@ -150,6 +150,7 @@ export default {
     inMonths: 'in {months}.',
     about: 'About this key',
     kit: 'Bring',
+    asksFor: 'Its characters and hazards ask for: {things}.',
     firstAid: 'If someone may have been harmed',
     decide: 'Local rules and permits apply, and qualified people decide. Report regulated species to your authority.',
     oneKey: 'Go by the statements in bold; the others confirm. One statement alone never rules out a dangerous taxon.',

@@ -49,9 +49,6 @@ const nameOf = (id: string) => {
   const row = doc.value?.study.rows.find((r) => r.id === id);
   return row ? rowName(row) : id;
 };
-const kit = computed(() => [
-  ...new Set((doc.value?.study.characters ?? []).map((c) => c.method).filter((m) => m && m !== 'eye' && m !== 'smell')),
-]);
 const views = ['cover', 'key', 'any-order', 'taxa'];
 </script>
 
@@ -114,7 +111,8 @@ const views = ['cover', 'key', 'any-order', 'taxa'];
             <dt>{{ $t('scope.stages') }}</dt>
             <dd>{{ doc.study.scope.stages }}</dd>
             <dt>{{ $t('edition.kit') }}</dt>
-            <dd>{{ doc.study.scope.equipment || kit.join(', ') }}</dd>
+            <dd>{{ doc.study.scope.equipment }}</dd>
+            <dd v-if="doc.kit?.length">{{ $t('edition.asksFor', { things: doc.kit.join(', ') }) }}</dd>
           </dl>
           <template v-if="doc.study.nearButOutside.length">
             <h3>{{ $t('scope.outside') }}</h3>

@@ -1,12 +1,13 @@
 import { expect, test } from 'vitest';
-import { character, row } from '@/testing/study';
-import { kit } from './sheets';
+import { row } from '@/testing/study';
+import { warnings } from './sheets';
 
-test('a kit is what the characters and the dangers ask for, each once', () => {
-  const list = kit(
-    [character('a', { method: 'Lens' }), character('b', { method: 'lens' }), character('c', { method: '' })],
-    [row('mild', { hazard: 'NONE_KNOWN' }), row('bane', { hazard: 'SERIOUS' })],
-  );
-  expect(list.methods).toEqual(['lens']);
-  expect(list.dangerous.map((r) => r.id)).toEqual(['bane']);
+test('a kit list warns of what is dangerous, and says each caution once', () => {
+  const hazard = { kind: 'thorns', severity: 'CAUTION' as const, routes: ['skin'], parts: '', caution: 'Wear gloves.' };
+  const found = warnings([
+    row('mild', { hazard: 'CAUTION', hazards: [hazard] }),
+    row('bane', { hazard: 'SERIOUS', hazards: [hazard] }),
+  ]);
+  expect(found.dangerous.map((r) => r.id)).toEqual(['bane']);
+  expect(found.cautions).toEqual(['Wear gloves.']);
 });

@@ -13,10 +13,9 @@ export const SIZES = [
   { id: 'sheet', width: 95, height: 48, type: 8.5 },
 ] as const;
 
-/** What has to be at hand: by how the characters are looked at, and by what the taxa can do. */
-export function kit(characters: Schemas['StudyCharacter'][], rows: Schemas['StudyRow'][]) {
-  const methods = [...new Set(characters.map((c) => c.method.trim().toLowerCase()).filter(Boolean))].sort();
+/** What the taxa can do, and what their authors say about it, each once. */
+export function warnings(rows: Schemas['StudyRow'][]) {
   const cautions = [...new Set(rows.flatMap((r) => r.hazards.map((h) => h.caution)).filter(Boolean))].sort();
   const dangerous = rows.filter((r) => isDangerous(r.hazard));
-  return { methods, cautions, dangerous };
+  return { cautions, dangerous };
 }

@@ -15,7 +15,7 @@ import ShelfOrder from '../components/ShelfOrder.vue';
 import { matching } from '../logic/specimens';
 import { useShelf } from '../composables/useShelf';
 import { inShelfOrder } from '../logic/shelf';
-import { kit, KINDS, SIZES, type Kind } from '../logic/sheets';
+import { KINDS, SIZES, warnings, type Kind } from '../logic/sheets';
 
 /** Labels, scoring sheets, answer sheets and the kit list, to be printed, or kept as PDF by the browser's print dialog. */
 const model = useStudy();
@@ -92,7 +92,13 @@ const characters = computed(() =>
   (study.value?.characters ?? []).filter((c) => !organ.value || c.organ === organ.value),
 );
 const isLabel = computed(() => kind.value === 'collecting' || kind.value === 'determination');
-const list = computed(() => kit(study.value?.characters ?? [], rows.value));
+const list = computed(() => warnings(rows.value));
+const things = useQuery({
+  queryKey: computed(() => ['kit', model.slug, study.value?.revision]),
+  queryFn: () => api.get<Schemas['KitResponse']>(`/api/studies/${encodeURIComponent(model.slug)}/kit`),
+  enabled: computed(() => kind.value === 'kit'),
+  placeholderData: (old) => old,
+});
 const numbers = computed(() =>
   Array.from({ length: Math.max(1, Math.min(200, Number(trays.value) || 1)) }, (_, i) => i + 1),
 );
@@ -218,7 +224,7 @@ const print = () => window.print();
       <h3>{{ $t('sheets.kinds.kit') }}: {{ study?.title }}</h3>
       <h4>{{ $t('sheets.bring') }}</h4>
       <ul>
-        <li v-for="method in list.methods" :key="method">{{ method }}</li>
+        <li v-for="thing in things.data.value?.things" :key="thing">{{ thing }}</li>
       </ul>
       <template v-if="list.dangerous.length">
         <h4>{{ $t('sheets.dangerous') }}</h4>

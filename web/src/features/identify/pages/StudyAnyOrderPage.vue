@@ -10,7 +10,7 @@ const model = useStudy();
     <h1 class="sr-only">{{ $t('stage.any-order') }}</h1>
     <AnyOrderKey
       :characters="model.study.value.characters"
-      :outside="model.study.value.nearButOutside"
+      :outside="model.study.value.outside"
       :endpoint="`/api/studies/${model.slug}/identify`"
     />
   </div>

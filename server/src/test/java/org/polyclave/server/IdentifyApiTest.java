@@ -186,6 +186,6 @@ class IdentifyApiTest {
         assertThat(author.post(identify, request(0, "", rough(0, "[]"))).status())
                 .isEqualTo(400);
         String petals = rough(2, "[]").replace("leaf-width", "petals");
-        assertThat(author.post(identify, request(0, "", petals)).body()).contains("tell lengths");
+        assertThat(author.post(identify, request(0, "", petals)).body()).contains("can only answer a length");
     }
 }

@@ -33,8 +33,13 @@ public record Harm(boolean attacks, int grave, int mild) {
         return new Harm(attacks || other.attacks, grave | other.grave, mild | other.mild);
     }
 
-    boolean isNone() {
+    public boolean isNone() {
         return !attacks && (grave | mild) == 0;
+    }
+
+    /** Skin, eyes or spines, however mildly. */
+    public boolean bySkin() {
+        return ((grave | mild) & SKIN) != 0;
     }
 
     boolean byBreathingGravely() {

@@ -7,6 +7,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.polyclave.core.matrix.Harm;
 import org.polyclave.core.matrix.Hazard;
 
 /**
@@ -46,6 +47,11 @@ public final class HazardTree {
         return standing.severity() == row.hazard() && standing.records().equals(row.hazards())
                 ? row
                 : row.withHazards(standing.severity(), standing.records());
+    }
+
+    /** In which ways it harms. */
+    public Harm harm(StudyRow row) {
+        return HazardRoutes.of(applied(row));
     }
 
     private Standing of(StudyRow row, Set<String> passed) {

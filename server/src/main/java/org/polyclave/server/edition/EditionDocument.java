@@ -11,6 +11,7 @@ import org.polyclave.formats.study.Study;
  * @param date day of publication, ISO 8601
  * @param declarations dangerous pairs that this edition cannot tell apart well enough, in words
  * @param cautions sentences shown to every reader
+ * @param kit what to bring
  */
 public record EditionDocument(
         String slug,
@@ -22,7 +23,13 @@ public record EditionDocument(
         Study study,
         KeyView key,
         List<Declaration> declarations,
-        List<String> cautions) {
+        List<String> cautions,
+        List<String> kit) {
+    public EditionDocument {
+        // Editions that were published before have none.
+        kit = kit == null ? List.of() : List.copyOf(kit);
+    }
+
     /**
      * @param danger id of the dangerous row
      * @param others ids of the rows it may be taken for

@@ -18,6 +18,7 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.formats.danger.DangerReport;
 import org.polyclave.formats.key.KeyRenderer;
 import org.polyclave.formats.key.KeyView;
+import org.polyclave.formats.kit.Kit;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Study;
@@ -173,10 +174,11 @@ public class EditionService implements StudyService.EditionCounter {
                 named,
                 LocalDate.now(clock).toString(),
                 ENGINE,
-                published(study.study()),
+                published(study),
                 key,
                 declarations,
-                cautions(study));
+                cautions(study),
+                Kit.of(study.study()));
         String text = json.writeValueAsString(document);
         transactions.executeWithoutResult(t -> {
             editions.insert(open.slug(), number, open.id(), hash(text), text, open.account());
@@ -186,7 +188,7 @@ public class EditionService implements StudyService.EditionCounter {
         return number;
     }
 
-    /** What every reader is told, and whether a second person stands for what is said of deadly taxa. */
+    /** What every reader is told, and whether a second person vouches for what is said of deadly taxa. */
     private static List<String> cautions(CompiledStudy study) {
         List<String> cautions = new ArrayList<>(KeyRenderer.cautions(study.study()));
         Set<String> alone = new LinkedHashSet<>();
@@ -204,8 +206,10 @@ public class EditionService implements StudyService.EditionCounter {
     }
 
     /** What readers get of a study: no opinions that were not accepted, no specimens, no places of pictures. */
-    private static Study published(Study study) {
+    private static Study published(CompiledStudy compiled) {
+        Study study = compiled.study();
         return study.withoutSpecimens()
+                .withScope(study.scope(), compiled.outside())
                 .withOpinions(List.of())
                 .withPictures(
                         study.pictures().stream().map(Picture::withoutPlace).toList());

@@ -25,6 +25,7 @@ class WebConfiguration implements WebMvcConfigurer {
             Map.entry("MoveRequest", Set.of("parent", "before")),
             Map.entry("StudyRow", Set.of("parent")),
             Map.entry("Assessment", Set.of("lowering")),
+            Map.entry("EditionDocument", Set.of("kit")),
             Map.entry("Part", Set.of("within")),
             Map.entry("StudyState", Set.of("absent")),
             Map.entry("TerminalView", Set.of("group")),

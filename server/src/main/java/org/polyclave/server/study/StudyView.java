@@ -17,6 +17,8 @@ import org.polyclave.formats.study.StudyScope;
 /**
  * A study as its members' screens show it.
  *
+ * @param nearButOutside what the author lists
+ * @param outside the same with all else that no key names
  * @param revisions by key (row/ID, character/ID, scope, outside), the revision at which an object got its content; a
  *     writer sends it back as what was seen. What was never changed is not listed and counts as 0.
  */
@@ -29,6 +31,7 @@ public record StudyView(
         StudyScope scope,
         List<StudyRow> rows,
         List<OutsideTaxon> nearButOutside,
+        List<OutsideTaxon> outside,
         List<StudyCharacter> characters,
         List<GlossaryTerm> glossary,
         List<Reference> references,

@@ -43,6 +43,7 @@ final class StudyViewer {
                 study.scope(),
                 study.rows(),
                 study.nearButOutside(),
+                snapshot.compiled().outside(),
                 study.characters(),
                 study.glossary(),
                 study.references(),

@@ -5,6 +5,7 @@ import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.formats.danger.DangerReport;
+import org.polyclave.formats.kit.Kit;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.study.ConfirmationService;
 import org.polyclave.server.study.Role;
@@ -23,6 +24,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/studies/{slug}")
 class DangerController {
     record DangersResponse(long revision, List<DangerReport.Danger> dangers) {}
+
+    record KitResponse(List<String> things) {}
 
     /** @param source by what the cells were checked */
     record ConfirmRequest(
@@ -46,6 +49,13 @@ class DangerController {
         StudyStore.Snapshot snapshot =
                 store.load(studies.open(slug, who, Role.VIEWER).id());
         return new DangersResponse(snapshot.revision(), DangerReport.of(snapshot.compiled()));
+    }
+
+    /** What has to be at hand for this study. */
+    @GetMapping("/kit")
+    KitResponse kit(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
+        return new KitResponse(
+                Kit.of(store.load(studies.open(slug, who, Role.VIEWER).id()).study()));
     }
 
     @PostMapping("/confirmations")
