@@ -74,8 +74,8 @@ export default {
     nothing: 'Nothing was imported. Correct these in your table and read it again.',
     notices: 'Worth knowing',
     understood: 'Understood as',
-    counts: '{rows} taxa, sexes and stages; {characters} characters; {scores} scores',
-    specimens: '; no specimen|; one specimen|; {n} specimens',
+    counts: 'Taxa, sexes and stages: {rows} · Characters: {characters} · Scores: {scores}',
+    specimens: ' · Specimens: {n}',
     place: 'Row {row}, column {column}',
     name: 'Title of the new study',
     create: 'Make this a study',
@@ -90,6 +90,24 @@ export default {
     states: 'States',
     cells: 'Cells',
     guessed: 'proposed from the cells',
+  },
+  coverings: {
+    title: 'Are these complete?',
+    kind: {
+      TAXA_OF_HIGHER_TAXA: 'Genera and other higher taxa: {names}',
+      FORMS_OF_SPECIES: 'Taxa with varieties or other forms: {names}',
+      SEXES_AND_STAGES: 'Taxa with sexes or stages: {names}',
+    },
+    all: {
+      TAXA_OF_HIGHER_TAXA: 'Yes: everything that belongs to them is listed',
+      FORMS_OF_SPECIES: 'Yes: all their forms are listed',
+      SEXES_AND_STAGES: 'Yes: all their sexes and stages are listed',
+    },
+    notAll: {
+      TAXA_OF_HIGHER_TAXA: 'No: keys also lead to “other species”, where the higher taxon itself is scored',
+      FORMS_OF_SPECIES: 'No: keys also lead to the rest of the taxon, where it is scored itself',
+      SEXES_AND_STAGES: 'No: keys also lead to the rest (“other than seedling”), where the taxon is scored itself',
+    },
   },
   type: {
     STATES: 'states',

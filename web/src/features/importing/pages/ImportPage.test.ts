@@ -35,6 +35,7 @@ const preview = {
   rowNames: ['Aa', 'Bb'],
   problems: [] as unknown[],
   sheets: [] as string[],
+  coverings: [] as unknown[],
 };
 const problem = { row: 3, column: 2, heading: 'colour', text: "'rde' is not a state of 'colour'.", blocking: true };
 
@@ -53,7 +54,7 @@ async function read(body: unknown, table: string, status = 200) {
 
 test('shows what it understood and offers to make a study', async () => {
   const page = await read(preview, 'taxon\tcolour\nAa\tred\nBb\tblue');
-  expect(page.text()).toContain('2 taxa, sexes and stages; 1 characters; 2 scores');
+  expect(page.text()).toContain('Taxa, sexes and stages: 2 · Characters: 1 · Scores: 2');
   expect(page.text()).toContain('proposed from the cells');
   expect(page.byText('button', 'Make this a study')).toBeDefined();
   const form = fetched.mock.calls[0]?.[1]?.body as FormData;
@@ -141,7 +142,7 @@ test('a table made for people is shown as it stands, and read by what its column
   area.dispatchEvent(new Event('input'));
   await nextTick();
   page.byText('button', 'Read the table').click();
-  await vi.waitFor(() => expect(page.text()).toContain('2 taxa, sexes and stages'));
+  await vi.waitFor(() => expect(page.text()).toContain('Taxa, sexes and stages: 2'));
   expect(page.text()).toContain('The table as it stands');
   const role = page.all('th select')[1] as HTMLSelectElement;
   role.value = 'IGNORED';
@@ -170,4 +171,20 @@ test('another sheet of a workbook is read, and asked for from then on', async ()
     const form = fetched.mock.lastCall?.[1]?.body as FormData;
     expect(form.get('sheet')).toBe('scores');
   });
+});
+
+test('asks once a kind whether what stands below taxa is all, and reads the table anew with the answer', async () => {
+  const rows = Array.from({ length: 10 }, (_, i) => `Sedge ${i + 1}`);
+  const coverings = [{ kind: 'SEXES_AND_STAGES', covered: false, rows }];
+  const page = await read({ ...preview, coverings }, 'taxon\tcolour\nAa\tred\nBb\tblue');
+  expect(page.text()).toContain('Sedge 8; and 2 more');
+  const choices = page.all('input[type=radio]') as HTMLInputElement[];
+  expect(choices.map((c) => c.checked)).toEqual([false, true]);
+  fetched.mockResolvedValue(new Response(JSON.stringify({ ...preview, coverings })));
+  choices[0]?.click();
+  await vi.waitFor(() => expect(fetched).toHaveBeenCalledTimes(2));
+  const form = fetched.mock.calls[1]?.[1]?.body as FormData;
+  expect(JSON.parse(form.get('coverings') as string)).toEqual([
+    { kind: 'SEXES_AND_STAGES', covered: false, covers: 'ALL' },
+  ]);
 });

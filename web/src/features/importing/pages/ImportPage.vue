@@ -8,6 +8,7 @@ import { ChangeList } from '@/features/study';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import { useAction } from '@/shared/useAction';
 import ColumnMapping from '../components/ColumnMapping.vue';
+import CoveringsAsked, { type Covering } from '../components/CoveringsAsked.vue';
 import PreviewTable, { type Choice } from '../components/PreviewTable.vue';
 
 const route = useRoute();
@@ -18,6 +19,7 @@ const base = computed(() => (into.value ? `/api/studies/${encodeURIComponent(int
 const types = ref<Record<string, Choice>>({});
 const sheet = ref<Schemas['SheetView'] | null>(null);
 const mapping = ref<Schemas['SheetMapping'] | null>(null);
+const coverings = ref<Covering[]>([]);
 const changes = ref<Schemas['ChangePreview'] | null>(null);
 const queries = useQueryClient();
 const pasted = ref('');
@@ -40,6 +42,7 @@ function form(): FormData {
   if (Object.keys(types.value).length) data.append('types', JSON.stringify(types.value));
   if (page.value) data.append('sheet', page.value);
   if (mapping.value) data.append('mapping', JSON.stringify(mapping.value));
+  if (coverings.value.length) data.append('coverings', JSON.stringify(coverings.value));
   return data;
 }
 
@@ -74,6 +77,7 @@ async function remap(now: Schemas['SheetMapping']) {
 
 function start() {
   types.value = {};
+  coverings.value = [];
   sheet.value = null;
   mapping.value = null;
 }
@@ -111,6 +115,11 @@ async function readPasted() {
 
 async function retype(label: string, choice: Choice) {
   types.value = { ...types.value, [label]: choice };
+  await read();
+}
+
+async function cover(answers: Covering[]) {
+  coverings.value = answers;
   await read();
 }
 
@@ -204,6 +213,12 @@ function create() {
             <li v-for="(p, i) in notices" :key="i">{{ p.text }}</li>
           </ul>
         </section>
+        <CoveringsAsked
+          v-if="preview.coverings.length"
+          :asked="preview.coverings"
+          :answers="coverings"
+          @answer="cover"
+        />
         <section aria-labelledby="understood">
           <h2 id="understood">{{ $t('import.understood') }}</h2>
           <p class="figures">

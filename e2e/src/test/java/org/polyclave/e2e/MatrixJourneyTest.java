@@ -51,7 +51,7 @@ class MatrixJourneyTest {
         Page page = browsing.signedIn("Isolde Quillane");
         page.navigate("/import");
         page.locator("input[type=file]").setInputFiles(file("sallows.nex", NEXUS));
-        assertThat(page.getByText("3 taxa, sexes and stages; 2 characters; 4 scores"))
+        assertThat(page.getByText("Taxa, sexes and stages: 3 · Characters: 2 · Scores: 4"))
                 .isVisible();
         Browsing.assertAccessible(page);
         page.getByLabel("Title of the new study").fill(title);

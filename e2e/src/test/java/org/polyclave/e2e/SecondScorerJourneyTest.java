@@ -76,7 +76,7 @@ class SecondScorerJourneyTest {
         page.navigate("/import");
         keys.to(page.locator("input[type=file]")).choose(file("field book.csv", FIELD_BOOK));
         assertThat(page.getByText("The table as it stands").first()).isVisible();
-        assertThat(page.getByText("3 taxa, sexes and stages; 2 characters; 6 scores"))
+        assertThat(page.getByText("Taxa, sexes and stages: 3 · Characters: 2 · Scores: 6"))
                 .isVisible();
         Browsing.assertAccessible(page);
         keys.toField("Name of the character in column 4").write("leaf breadth").press("Tab");
@@ -93,7 +93,7 @@ class SecondScorerJourneyTest {
         command(page, "Import a file into this study");
         page.waitForURL(url -> url.contains("/import?into="));
         keys.to(page.locator("input[type=file]")).choose(file("hairs.nex", NEXUS));
-        assertThat(page.getByText("3 taxa, sexes and stages; 1 characters; 3 scores"))
+        assertThat(page.getByText("Taxa, sexes and stages: 3 · Characters: 1 · Scores: 3"))
                 .isVisible();
         keys.toButton("Make these changes").press("Enter");
         page.waitForURL(url -> url.contains("/score"));

@@ -232,6 +232,38 @@ class StudyApiTest {
     }
 
     @Test
+    void anImportAsksWhetherWhatStandsBelowATaxonIsAllAndTakesTheAnswer() {
+        byte[] table = """
+                taxon,#stage,#rank,#parent,colour
+                #states,,,,red|blue|green
+                Fenroot,,genus,,
+                Fenroot alta,,species,Fenroot,red
+                Fenroot alta,seedling,species,Fenroot alta,blue
+                Fenroot alta,first year,species,Fenroot alta,green
+                """.getBytes(StandardCharsets.UTF_8);
+        JsonNode asked = author.upload("/api/imports/preview", "stages.csv", table, Map.of())
+                .json()
+                .path("coverings");
+        assertThat(asked.toString())
+                .isEqualTo("[{\"covered\":true,\"kind\":\"TAXA_OF_HIGHER_TAXA\",\"rows\":[\"Fenroot\"]},"
+                        + "{\"covered\":false,\"kind\":\"SEXES_AND_STAGES\",\"rows\":[\"Fenroot alta\"]}]");
+        String answer = "[{\"kind\":\"SEXES_AND_STAGES\",\"covered\":false,\"covers\":\"ALL\"}]";
+        JsonNode answered = author.upload("/api/imports/preview", "stages.csv", table, Map.of("coverings", answer))
+                .json();
+        assertThat(answered.path("coverings")).as("one may think again").isEqualTo(asked);
+        String slug = author.upload("/api/imports", "stages.csv", table, Map.of("coverings", answer))
+                .json()
+                .path("slug")
+                .asString();
+        assertThat(author.get("/api/studies/" + slug + "/export?format=csv").body())
+                .contains("#covers")
+                .containsPattern("Fenroot alta,[^\n]*,all,");
+        assertThat(author.upload("/api/imports/preview", "stages.csv", table, Map.of("coverings", "?"))
+                        .status())
+                .isEqualTo(400);
+    }
+
+    @Test
     void aBadTableMakesNoStudy() {
         int before = author.get("/api/studies").json().size();
         JsonNode preview = author.upload("/api/imports/preview", "bad.csv", TABLE.replace("5–9", "9–5"))

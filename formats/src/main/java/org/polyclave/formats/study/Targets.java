@@ -96,6 +96,30 @@ public final class Targets {
         return new Targets(rows, scores).isCovered(row);
     }
 
+    /**
+     * A row with children.
+     *
+     * @param ofTaxa whether some of them are taxa, and not sexes or stages
+     * @param covered whether they are all there is of it
+     */
+    public record Parent(StudyRow row, boolean aboveSpecies, boolean ofTaxa, boolean covered) {}
+
+    /** The rows with children, in the order of the study. */
+    public static List<Parent> parents(List<StudyRow> rows, Map<String, Map<String, StudyScore>> scores) {
+        Targets targets = new Targets(rows, scores);
+        List<Parent> parents = new ArrayList<>();
+        for (StudyRow row : rows) {
+            List<StudyRow> taxa = targets.childrenOf(row).stream()
+                    .filter(c -> !c.isSemaphoront())
+                    .toList();
+            if (!targets.childrenOf(row).isEmpty()) {
+                boolean above = !taxa.isEmpty() && isAboveSpecies(row, taxa);
+                parents.add(new Parent(row, above, !taxa.isEmpty(), targets.isCovered(row)));
+            }
+        }
+        return parents;
+    }
+
     private List<StudyRow> childrenOf(StudyRow row) {
         return children.getOrDefault(row.id(), List.of());
     }

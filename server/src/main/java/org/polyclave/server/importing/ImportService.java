@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.change.Coverings;
 import org.polyclave.formats.change.Retype;
 import org.polyclave.formats.change.StudyJoin;
 import org.polyclave.formats.file.MatrixFiles;
@@ -56,9 +57,13 @@ public class ImportService {
      * @param types by label, types chosen in place of the proposed ones
      * @param mapping what its columns hold, for a table that nobody prepared
      * @param sheet sheet of a workbook; empty: the first that holds something
+     * @param coverings whether what stands below its taxa is all there is of them, where somebody has said so
      */
     public record Wish(
-            Map<String, Retype.Choice> types, @Nullable SheetMapping mapping, String sheet) {}
+            Map<String, Retype.Choice> types,
+            @Nullable SheetMapping mapping,
+            String sheet,
+            List<Coverings.Answer> coverings) {}
 
     /**
      * A table as it stands.
@@ -89,6 +94,7 @@ public class ImportService {
      *
      * @param usable whether it can be made into a study
      * @param sheets names of the sheets of a workbook, of which one may be chosen
+     * @param coverings what may be asked of the taxa with others, or with sexes and stages, below them
      */
     public record Preview(
             boolean usable,
@@ -100,7 +106,8 @@ public class ImportService {
             List<ImportedStudy.Column> columns,
             List<String> rowNames,
             List<Problem> problems,
-            List<String> sheets) {}
+            List<String> sheets,
+            List<Coverings.Asked> coverings) {}
 
     /** What an upload would do to a study that exists. */
     public record ImportInto(
@@ -111,7 +118,8 @@ public class ImportService {
         return preview(read.with(pictures.problems(null, read.study().pictures())));
     }
 
-    private record Read(ImportedStudy file, Study study, List<Problem> problems, List<String> sheets) {
+    /** @param asked the study before anything was said of coverings */
+    private record Read(ImportedStudy file, Study asked, Study study, List<Problem> problems, List<String> sheets) {
         boolean usable() {
             return problems.stream().noneMatch(Problem::blocking);
         }
@@ -119,7 +127,7 @@ public class ImportService {
         Read with(List<String> sentences) {
             List<Problem> more = new ArrayList<>(problems);
             sentences.forEach(s -> more.add(Problem.file(s)));
-            return new Read(file, study, more, sheets);
+            return new Read(file, asked, study, more, sheets);
         }
     }
 
@@ -130,12 +138,13 @@ public class ImportService {
                 : UnpreparedTable.read(bytes, fileName, wish.sheet(), mapping);
         List<String> sheets = TableReader.sheetNames(bytes);
         if (wish.types().isEmpty()) {
-            return new Read(file, file.study(), file.problems(), sheets);
+            return new Read(
+                    file, file.study(), Coverings.answered(file.study(), wish.coverings()), file.problems(), sheets);
         }
         Retype.Retyped retyped = Retype.of(file.study(), wish.types());
         List<Problem> problems = new ArrayList<>(file.problems());
         problems.addAll(retyped.problems());
-        return new Read(file, retyped.study(), problems, sheets);
+        return new Read(file, retyped.study(), Coverings.answered(retyped.study(), wish.coverings()), problems, sheets);
     }
 
     private static Preview preview(Read read) {
@@ -167,7 +176,8 @@ public class ImportService {
                 columns,
                 read.study().rows().stream().map(r -> r.name()).toList(),
                 read.problems(),
-                read.sheets());
+                read.sheets(),
+                Coverings.of(read.asked()));
     }
 
     /** Makes a new study of the upload, or nothing. */
@@ -193,7 +203,7 @@ public class ImportService {
         StudyJoin.Joined joined = StudyJoin.of(now, read.study());
         List<Problem> problems = new ArrayList<>(read.problems());
         problems.addAll(joined.problems());
-        Read both = new Read(read.file(), read.study(), problems, read.sheets());
+        Read both = new Read(read.file(), read.asked(), read.study(), problems, read.sheets());
         return new ImportInto(
                 preview(both),
                 both.usable() ? OperationService.ChangePreview.of(writer.plan(open, s -> joined.study())) : null);

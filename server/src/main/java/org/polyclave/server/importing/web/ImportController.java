@@ -1,8 +1,10 @@
 package org.polyclave.server.importing.web;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.formats.change.Coverings;
 import org.polyclave.formats.change.Retype;
 import org.polyclave.formats.table.SheetMapping;
 import org.polyclave.server.account.SignedIn;
@@ -45,6 +47,8 @@ class ImportController {
      * @param types chosen types by label of the character, as JSON: {@code {"leaf width": {"type": "LENGTH", "unit": "mm"}}}
      * @param mapping what the columns of an unprepared table hold, as JSON
      * @param sheet sheet of a workbook; empty: the first that holds something
+     * @param coverings what was said of taxa and what stands below them, as JSON:
+     *     {@code [{"kind": "SEXES_AND_STAGES", "covered": false, "covers": "ALL"}]}
      */
     @PostMapping(path = "/imports/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ImportService.Preview preview(
@@ -52,10 +56,11 @@ class ImportController {
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
+            @RequestParam(defaultValue = "") String coverings,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         requireAccount(who);
-        return imports.preview(file.getBytes(), name(file), wish(types, mapping, sheet));
+        return imports.preview(file.getBytes(), name(file), wish(types, mapping, sheet, coverings));
     }
 
     @PostMapping(path = "/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
@@ -65,10 +70,11 @@ class ImportController {
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
+            @RequestParam(defaultValue = "") String coverings,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
-        return new CreatedResponse(
-                imports.create(file.getBytes(), name(file), title, wish(types, mapping, sheet), requireAccount(who)));
+        return new CreatedResponse(imports.create(
+                file.getBytes(), name(file), title, wish(types, mapping, sheet, coverings), requireAccount(who)));
     }
 
     @PostMapping(path = "/studies/{slug}/import/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
@@ -78,10 +84,14 @@ class ImportController {
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
+            @RequestParam(defaultValue = "") String coverings,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         return imports.previewInto(
-                studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), wish(types, mapping, sheet));
+                studies.open(slug, who, Role.EDITOR),
+                file.getBytes(),
+                name(file),
+                wish(types, mapping, sheet, coverings));
     }
 
     /** @param seen revision of the study that the preview was made of */
@@ -92,11 +102,16 @@ class ImportController {
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
+            @RequestParam(defaultValue = "") String coverings,
             @RequestParam long seen,
             @AuthenticationPrincipal @Nullable SignedIn who)
             throws IOException {
         return imports.into(
-                studies.open(slug, who, Role.EDITOR), file.getBytes(), name(file), wish(types, mapping, sheet), seen);
+                studies.open(slug, who, Role.EDITOR),
+                file.getBytes(),
+                name(file),
+                wish(types, mapping, sheet, coverings),
+                seen);
     }
 
     /** The first rows of a table that nobody prepared, and how it may be read. */
@@ -109,12 +124,24 @@ class ImportController {
         return imports.look(file.getBytes(), name(file), sheet, requireAccount(who));
     }
 
-    private ImportService.Wish wish(String types, String mapping, String sheet) {
+    private ImportService.Wish wish(String types, String mapping, String sheet, String coverings) {
         try {
             return new ImportService.Wish(
-                    types(types), mapping.isBlank() ? null : json.readValue(mapping, SheetMapping.class), sheet);
+                    types(types),
+                    mapping.isBlank() ? null : json.readValue(mapping, SheetMapping.class),
+                    sheet,
+                    coverings(coverings));
         } catch (JacksonException broken) {
             throw Problems.badRequest("mapping", "The mapping of the columns cannot be read. Load the page again.");
+        }
+    }
+
+    private List<Coverings.Answer> coverings(String text) {
+        try {
+            return text.isBlank() ? List.of() : List.of(json.readValue(text, Coverings.Answer[].class));
+        } catch (JacksonException broken) {
+            throw Problems.badRequest(
+                    "coverings", "What was said of taxa and their parts cannot be read. Load the page again.");
         }
     }
 
