@@ -95,6 +95,7 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
   revisions: {},
   nearButOutside: [],
   outside: [],
+  standing: [],
   scope: {
     group: '',
     covers: 'Two plants',

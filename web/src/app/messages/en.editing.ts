@@ -115,6 +115,7 @@ export default {
   lowering: {
     assessed: 'Source of the hazard assessment',
     why: 'This was recorded as “{severity}”. Say why it is less dangerous. Until a second person confirms, the higher severity stands.',
+    stands: 'It counts as “{severity}”, because a taxon above it, or a parent of this hybrid, does.',
     reason: 'Reason',
     source: 'Source',
     pending: '{by} lowered this from “{severity}” ({reason}). The higher severity stands until somebody else confirms.',

@@ -21,6 +21,11 @@ const lowers = computed(() => {
   const before = props.before;
   return before !== undefined && rank(before.hazard) >= rank('CAUTION') && worst.value < rank(before.hazard);
 });
+/** What it counts as, where that is worse than what is recorded of it. */
+const standing = computed(() => {
+  const now = model.study.value?.rows.find((r) => r.id === row.value.id)?.hazard;
+  return pending.value || rank(now) <= worst.value ? undefined : now;
+});
 const told = computed(() => row.value.assessment.lowering);
 
 function tell(field: 'reason' | 'source', text: string) {
@@ -41,6 +46,7 @@ function confirm() {
 
 <template>
   <div class="source">
+    <p v-if="standing" class="warn">{{ $t('lowering.stands', { severity: $t(`hazard.${standing}`) }) }}</p>
     <v-text-field
       v-model="row.assessment.source"
       :label="$t('lowering.assessed')"

@@ -196,3 +196,22 @@ test('a taxon is split: scores go where they are told, and the change is shown f
     expect(server.bodies(`POST ${PATH}/operations/preview`)).toEqual([{ operation: split, seen: 0 }]),
   );
 });
+
+test('a list shows the hazard that stands; the editor what is recorded, and what it counts as', async () => {
+  const seedling = row('mild-male', { label: 'Mild', parent: 'mild', stage: 'male', hazard: 'NOT_ASSESSED' });
+  const page = await open('?row=mild-male', {
+    rows: [row('mild', { label: 'Mild', hazard: 'LIFE_THREATENING' }), seedling, row('bane', { label: 'Bane' })],
+    standing: [{ ...seedling, hazard: 'LIFE_THREATENING' }],
+  });
+  expect(page.all('[role=treeitem]').map((i) => i.textContent?.includes('life-threatening'))).toEqual([
+    true,
+    true,
+    false,
+  ]);
+  await vi.waitFor(() => expect(page.text()).toContain('It counts as “life-threatening”'));
+  server.on(`PUT ${PATH}/rows/mild-male`, { id: 'mild-male', revision: 8 });
+  await write('Source of the hazard assessment', 'A flora');
+  page.byText('.shelf button', 'Save').click();
+  await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/rows/mild-male`)).toHaveLength(1));
+  expect(server.bodies(`PUT ${PATH}/rows/mild-male`)[0]).toMatchObject({ row: { hazard: 'NOT_ASSESSED' } });
+});

@@ -19,8 +19,9 @@ const model = useStudy();
 const { t } = useI18n();
 const rows = computed(() => model.study.value?.rows ?? []);
 const tree = computed(() => taxonTree(rows.value));
+const recorded = computed(() => model.study.value?.recorded ?? []);
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
-const editing = useEditing(model, { path: 'rows', object: 'row', query: 'row', body: 'row' }, rows);
+const editing = useEditing(model, { path: 'rows', object: 'row', query: 'row', body: 'row' }, recorded);
 const draft = editing.draft;
 const isStage = computed(() => Boolean(draft.value && (draft.value.stage || (editing.fresh.value && newStage.value))));
 const newStage = ref(false);
@@ -144,7 +145,7 @@ function leave() {
         />
       </header>
       <form @submit.prevent="editing.save()">
-        <TaxonEditor v-model="draft" :rows="rows" :readonly="!editable" :is-stage="isStage" />
+        <TaxonEditor v-model="draft" :rows="recorded" :readonly="!editable" :is-stage="isStage" />
         <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />
         <div v-if="editable" class="shelf-buttons">
           <v-btn type="submit" color="primary" variant="flat" :loading="editing.busy.value">{{ $t('save') }}</v-btn>

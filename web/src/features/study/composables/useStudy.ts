@@ -3,7 +3,13 @@ import { computed, inject, onScopeDispose, provide, ref, type InjectionKey, type
 import { api, type Problem, type Schemas } from '@/api/client';
 import { createColumns, type Columns } from './useColumns';
 
-export type StudyView = Schemas['StudyView'];
+/** Its rows have the hazards that stand for them, which may be worse than what is recorded of them and edited. */
+export type StudyView = Schemas['StudyView'] & { recorded: Schemas['StudyRow'][] };
+
+function shown(view: Schemas['StudyView']): StudyView {
+  const standing = new Map(view.standing.map((r) => [r.id, r]));
+  return { ...view, rows: view.rows.map((r) => standing.get(r.id) ?? r), recorded: view.rows };
+}
 
 /** A study on the screen: its newest state, and the writes to it. */
 export interface StudyModel {
@@ -31,7 +37,8 @@ const LOOK_AGAIN_MS = 5000;
 function createStudy(slug: string): StudyModel {
   const queries = useQueryClient();
   const path = `/api/studies/${encodeURIComponent(slug)}`;
-  const query = useQuery({ queryKey: ['study', slug], queryFn: () => api.get<StudyView>(path), retry: false });
+  const read = async () => shown(await api.get<Schemas['StudyView']>(path));
+  const query = useQuery({ queryKey: ['study', slug], queryFn: read, retry: false });
   const message = ref('');
   const columns = createColumns(path, () => (query.data.value?.rows ?? []).map((r) => r.id));
   const revision = computed(() => query.data.value?.revision);
@@ -47,7 +54,7 @@ function createStudy(slug: string): StudyModel {
   /** Rows and columns change together, so that no column is read by the rows of another revision. */
   async function reload() {
     message.value = '';
-    const [study, views] = await Promise.all([api.get<StudyView>(path), columns.fetched(columns.loaded())]);
+    const [study, views] = await Promise.all([read(), columns.fetched(columns.loaded())]);
     queries.setQueryData(['study', slug], study);
     columns.put(views);
     await queries.invalidateQueries({ queryKey: ['gate', slug] });

@@ -55,6 +55,18 @@ class StudyCheckTest {
         return read.withCharacters(defined).withPictures(List.of(drawn));
     }
 
+    @Test
+    void ofARowOfWhichNothingIsKnownThatIsSaidOnce() {
+        Study study = TableReader.read(
+                        (CLEAN + "Dd,species,,none known,,,,,,\n").getBytes(StandardCharsets.UTF_8), "clean.csv")
+                .study();
+        assertThat(StudyCheck.of(StudyCompiler.compile(study)).findings())
+                .filteredOn(f -> f.row().equals("dd"))
+                .extracting(StudyFinding::kind)
+                .contains("not-scored")
+                .doesNotContain("unknown-row");
+    }
+
     private static Specimen determined(String code, String row, String... by) {
         Specimen.Determination earlier = new Specimen.Determination(
                 "cc", "cf.", Specimen.Kind.DETERMINED, "A. Scorer", "2031", "", List.of("leaf-width"));

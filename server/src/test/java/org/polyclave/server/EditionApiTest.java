@@ -64,6 +64,44 @@ class EditionApiTest {
     }
 
     @Test
+    void aSeedlingIsAsDangerousAsItsTaxonAndReadersAreToldOfWhatNoKeyNames() {
+        Visitor author = Visitor.author();
+        String slug = author.importTable("seedling", """
+                taxon,#stage,#rank,#hazard,stem colour,leaf margin
+                #type,,,,states,states
+                #method,,,,eye,cut across
+                Aa bane,,species,serious,,
+                Aa bane,seedling,species,not assessed,red,toothed
+                Bb mild,,species,none known,blue,entire
+                """);
+        JsonNode view = author.get("/api/studies/" + slug).json();
+        assertThat(view.path("rows").get(1).path("hazard").asString())
+                .as("what is recorded")
+                .isEqualTo("NOT_ASSESSED");
+        assertThat(view.path("standing")).hasSize(1);
+        assertThat(view.path("standing").get(0).path("hazard").asString()).isEqualTo("SERIOUS");
+        author.put("/api/studies/" + slug + "/scope", SCOPE);
+        JsonNode dangers =
+                author.get("/api/studies/" + slug + "/dangers").json().path("dangers");
+        String words = StreamSupport.stream(dangers.spliterator(), false)
+                .map(d -> "%s:\"Leave it alone.\"".formatted(d.path("row")))
+                .collect(Collectors.joining(","));
+        Visitor.Answer published = author.post(
+                "/api/studies/" + slug + "/editions", "{\"authors\":[\"Isolde\"],\"words\":{" + words + "}}");
+        assertThat(published.status()).as(published.body()).isEqualTo(200);
+        JsonNode edition =
+                Visitor.anonymous().get("/api/editions/" + slug + "/1").json();
+        assertThat(edition.path("study").path("rows").get(1).path("hazard").asString())
+                .isEqualTo("SERIOUS");
+        JsonNode outside = edition.path("study").path("nearButOutside").get(0);
+        assertThat(outside.path("name").asString()).isEqualTo("Aa bane, other than seedling");
+        assertThat(outside.path("hazard").asString()).isEqualTo("SERIOUS");
+        assertThat(edition.path("kit").toString()).contains("knife or snips").contains("gloves");
+        assertThat(author.get("/api/studies/" + slug + "/kit").json().path("things"))
+                .isEqualTo(edition.path("kit"));
+    }
+
+    @Test
     void dangerThatIsNotToldApartMustBeDeclared() {
         Visitor author = Visitor.author();
         String slug = author.importTable("gate", TABLE);

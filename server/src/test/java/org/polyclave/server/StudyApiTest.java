@@ -245,8 +245,8 @@ class StudyApiTest {
                 .json()
                 .path("coverings");
         assertThat(asked.toString())
-                .isEqualTo("[{\"covered\":true,\"kind\":\"TAXA_OF_HIGHER_TAXA\",\"rows\":[\"Fenroot\"]},"
-                        + "{\"covered\":false,\"kind\":\"SEXES_AND_STAGES\",\"rows\":[\"Fenroot alta\"]}]");
+                .isEqualTo("[{\"kind\":\"TAXA_OF_HIGHER_TAXA\",\"covered\":true,\"rows\":[\"Fenroot\"]},"
+                        + "{\"kind\":\"SEXES_AND_STAGES\",\"covered\":false,\"rows\":[\"Fenroot alta\"]}]");
         String answer = "[{\"kind\":\"SEXES_AND_STAGES\",\"covered\":false,\"covers\":\"ALL\"}]";
         JsonNode answered = author.upload("/api/imports/preview", "stages.csv", table, Map.of("coverings", answer))
                 .json();

@@ -266,6 +266,23 @@ class EvidenceTest {
     }
 
     @Test
+    void nobodyIsAskedToHandleWhatOnlyDistinguishesDangers() {
+        MatrixCharacter root = plain("root", 1).by(Handling.DIG);
+        List<MatrixCharacter> characters = List.of(plain("leaf", 0), root);
+        Cell[][] cells = {{only(0), only(0)}, {only(0), only(1)}, {only(1), Cell.UNKNOWN}};
+        for (Hazard other : List.of(Hazard.SERIOUS, Hazard.NONE_KNOWN)) {
+            List<MatrixRow> rows = List.of(
+                    new MatrixRow("bane", 0, 0, 1, Hazard.SERIOUS),
+                    new MatrixRow("other", 1, 1, 1, other),
+                    new MatrixRow("mild", 2, 2, 1, Hazard.NONE_KNOWN));
+            assertThat(identify(Matrix.of(rows, characters, cells)).questions())
+                    .extracting(Identification.Question::character)
+                    .as("dig for a root that distinguishes bane from what is %s", other)
+                    .isEqualTo(other.isDangerous() ? List.of(0) : List.of(0, 1));
+        }
+    }
+
+    @Test
     void whatIsStillToBeLookedAtIsThereNowAndSafe() {
         int june = 1 << 5;
         List<MatrixCharacter> characters = List.of(

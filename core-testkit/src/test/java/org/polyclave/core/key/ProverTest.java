@@ -300,8 +300,8 @@ class ProverTest {
                 1,
                 0,
                 lead(0, new States(0b01), names(0)),
-                new Lead(List.of(winged, new Statement(2, new States(RED), Role.DECIDING)), names(0)),
-                new Lead(List.of(winged, new Statement(2, new States(BLUE), Role.DECIDING)), names(1)))));
+                new Lead(List.of(new Statement(2, new States(RED), Role.DECIDING), winged), names(0)),
+                new Lead(List.of(new Statement(2, new States(BLUE), Role.DECIDING), winged), names(1)))));
         assertThat(new SupportPropagationProver().prove(matrix, key).failures())
                 .as("with wings the first row has a red spot, without wings none")
                 .isEmpty();

@@ -144,7 +144,7 @@ final class CoverageCheck {
                     "",
                     "",
                     "Nothing is scored for '" + row.name()
-                            + "', so it is not in any key. Score it, or list it as near but" + " outside."));
+                            + "', so it is not in any key. Score it, or list it as near but outside."));
         }
     }
 }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.polyclave.core.check.Finding;
 import org.polyclave.core.check.MatrixCheck;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.Study;
@@ -96,7 +97,14 @@ public final class StudyCheck {
         List<StudyFinding> all = new ArrayList<>(DangerCheck.of(compiled));
         all.addAll(ofTexts);
         MatrixWords words = new MatrixWords(compiled);
-        matrix.findings().forEach(f -> all.add(words.tell(f)));
+        for (Finding finding : matrix.findings()) {
+            // Of a row of which nothing is known that is said, and not that all of it is unknown.
+            boolean said = finding.kind() == Finding.Kind.UNKNOWN_ROW
+                    && !compiled.targets().get(finding.row()).scored();
+            if (!said) {
+                all.add(words.tell(finding));
+            }
+        }
         ofColumns.forEach(all::addAll);
         all.addAll(CoverageCheck.of(compiled));
         all.addAll(GapCheck.of(compiled));

@@ -77,10 +77,10 @@ public record CompiledStudy(
         for (StudyRow row : Targets.leftOut(study.rows(), scores)) {
             Hazard hazard = hazards.of(study.row(row.id()).orElse(row)).severity();
             outside.add(
-                    new OutsideTaxon(row.name(), "only some of its sexes, stages or parts are in this key", hazard));
+                    new OutsideTaxon(row.name(), "Only some of its sexes, stages or parts are in this key.", hazard));
         }
         for (StudyRow row : unscored()) {
-            outside.add(new OutsideTaxon(row.name(), "not in this key: it is not scored yet", row.hazard()));
+            outside.add(new OutsideTaxon(row.name(), "It is not scored yet, so it is not in this key.", row.hazard()));
         }
         return outside;
     }

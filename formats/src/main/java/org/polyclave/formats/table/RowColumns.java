@@ -93,7 +93,7 @@ final class RowColumns {
 
     private Hazard hazard(int r) {
         return switch (cell(r, "hazard").toLowerCase(Locale.ROOT).replace('-', ' ')) {
-            case "" -> Hazard.NOT_ASSESSED;
+            case "", "not assessed" -> Hazard.NOT_ASSESSED;
             case "none known" -> Hazard.NONE_KNOWN;
             case "caution" -> Hazard.CAUTION;
             case "serious" -> Hazard.SERIOUS;

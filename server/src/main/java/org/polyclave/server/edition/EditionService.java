@@ -20,6 +20,7 @@ import org.polyclave.formats.key.KeyRenderer;
 import org.polyclave.formats.key.KeyView;
 import org.polyclave.formats.kit.Kit;
 import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.formats.study.HazardTree;
 import org.polyclave.formats.study.Picture;
 import org.polyclave.formats.study.Study;
 import org.polyclave.formats.study.StudyCompiler;
@@ -205,10 +206,12 @@ public class EditionService implements StudyService.EditionCounter {
         return cautions;
     }
 
-    /** What readers get of a study: no opinions that were not accepted, no specimens, no places of pictures. */
+    /** What readers get of a study: the hazards that stand, no opinions that were not accepted, no specimens, no places of pictures. */
     private static Study published(CompiledStudy compiled) {
         Study study = compiled.study();
-        return study.withoutSpecimens()
+        HazardTree hazards = new HazardTree(study.rows());
+        return study.withRows(study.rows().stream().map(hazards::applied).toList())
+                .withoutSpecimens()
                 .withScope(study.scope(), compiled.outside())
                 .withOpinions(List.of())
                 .withPictures(

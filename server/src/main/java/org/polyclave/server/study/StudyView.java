@@ -17,6 +17,8 @@ import org.polyclave.formats.study.StudyScope;
 /**
  * A study as its members' screens show it.
  *
+ * @param rows as they are recorded
+ * @param standing those of them that count as worse than what is recorded of them, with the hazards that stand for them
  * @param nearButOutside what the author lists
  * @param outside the same with all else that no key names
  * @param revisions by key (row/ID, character/ID, scope, outside), the revision at which an object got its content; a
@@ -30,6 +32,7 @@ public record StudyView(
         boolean blind,
         StudyScope scope,
         List<StudyRow> rows,
+        List<StudyRow> standing,
         List<OutsideTaxon> nearButOutside,
         List<OutsideTaxon> outside,
         List<StudyCharacter> characters,

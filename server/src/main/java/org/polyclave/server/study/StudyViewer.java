@@ -13,6 +13,7 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.formats.notation.MonthNotation;
 import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.HazardTree;
 import org.polyclave.formats.study.Inheritance;
 import org.polyclave.formats.study.ScoreValue;
 import org.polyclave.formats.study.Shares;
@@ -42,6 +43,7 @@ final class StudyViewer {
                 open.blind(),
                 study.scope(),
                 study.rows(),
+                standing(),
                 study.nearButOutside(),
                 snapshot.compiled().outside(),
                 study.characters(),
@@ -55,6 +57,15 @@ final class StudyViewer {
                 revisions(),
                 gauges(editions),
                 counts(open));
+    }
+
+    /** What a list shows of a seedling is as bad as its parent. */
+    private List<StudyRow> standing() {
+        HazardTree hazards = new HazardTree(study.rows());
+        return study.rows().stream()
+                .filter(r -> !r.equals(hazards.applied(r)))
+                .map(hazards::applied)
+                .toList();
     }
 
     /** Revisions of all that was ever changed, but for scores: cells carry their own, opinions are their scorers'. */
