@@ -33,7 +33,7 @@ export default {
     by: 'By which characters',
     certain: 'How certain',
     levels: 'sure   likely   unsure',
-    bring: 'What to bring, by how the characters are looked at',
+    bring: 'What to bring',
     dangerous: 'What can harm',
     cautions: 'Cautions',
     field:

@@ -282,7 +282,6 @@ export default {
     eye: 'naked eye',
     effort: '{n} min',
     misread: 'misread {n} % (trained)',
-    season: '{from}–{to}',
     hazardous: 'Takes cutting, smelling or touching: never suggested while something dangerous is likely.',
     tentative: 'Never enough to rule out anything dangerous.',
     applies: 'Only where {character} is {states}',
@@ -337,6 +336,7 @@ export default {
     CANCELLED: 'Cancelled.',
   },
   format: { html: 'Web page', text: 'Plain text', markdown: 'Markdown', json: 'Key file (JSON)' },
+  months: { run: '{from} to {to}' },
   month: {
     1: 'January',
     2: 'February',

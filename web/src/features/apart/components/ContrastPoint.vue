@@ -5,6 +5,7 @@ import type { Schemas } from '@/api/client';
 import GlossaryText from '@/shared/GlossaryText.vue';
 import StatePicture from '@/shared/StatePicture.vue';
 import RangePlot from './RangePlot.vue';
+import { useMonths } from '@/shared/months';
 
 /** One character of a contrast card: what each row shows of it, side by side, and how and when to look. */
 const props = defineProps<{
@@ -20,13 +21,12 @@ const kind = computed(() =>
     ? t('apart.kind.SOME', { n: props.point.tells.length, all: props.pairs })
     : t(`apart.kind.${props.point.kind}`),
 );
+const monthsOf = useMonths();
 const how = computed(() =>
   [
     props.point.where,
     props.point.method,
-    props.point.months.length < 12
-      ? props.point.months.map((m) => t(`month.${m}`)).join(', ') || t('apart.noMonth')
-      : '',
+    props.point.months.length < 12 ? monthsOf(props.point.months) || t('apart.noMonth') : '',
     props.point.harms ? t('apart.harms') : '',
     props.point.hazardous ? t('apart.hazardous') : '',
   ].filter(Boolean),

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import GlossaryText from '@/shared/GlossaryText.vue';
 import StatePicture from '@/shared/StatePicture.vue';
 import type { Character } from '../logic/characters';
+import { useMonths } from '@/shared/months';
 
 /** A character as readers meet it: question, how to look, states. */
 const props = defineProps<{
@@ -17,6 +18,7 @@ const props = defineProps<{
 const emit = defineEmits<{ select: [] }>();
 /** Taxa in which it is misread more or less often than elsewhere. */
 const distrusted = computed(() => props.character.trust.groups.map((g) => props.nameOf(g.row)).join(', '));
+const monthsOf = useMonths();
 </script>
 
 <template>
@@ -42,12 +44,7 @@ const distrusted = computed(() => props.character.trust.groups.map((g) => props.
         <template v-if="distrusted">({{ $t('trust.inGroups', { names: distrusted }) }})</template>
         <template v-if="character.months.length">
           ·
-          {{
-            $t('characters.season', {
-              from: $t(`month.${character.months[0]}`),
-              to: $t(`month.${character.months[character.months.length - 1]}`),
-            })
-          }}</template
+          {{ monthsOf(character.months) }}</template
         >
       </p>
       <p v-if="character.hazardousToObserve" class="warn">{{ $t('characters.hazardous') }}</p>

@@ -2,11 +2,13 @@
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
+import { useMonths } from '@/shared/months';
 
 /** Against what, and when, a danger cannot be ruled out. An imported study can have hundreds of names here. */
 const props = defineProps<{ failing: Pick<Schemas['Failing'], 'kind' | 'otherNames' | 'months'> }>();
 const MOST_NAMES = 12;
 const { t } = useI18n();
+const monthsOf = useMonths();
 const whole = ref(false);
 const hidden = computed(() => (whole.value ? 0 : Math.max(0, props.failing.otherNames.length - MOST_NAMES)));
 const names = computed(() => {
@@ -19,7 +21,7 @@ const names = computed(() => {
   <p>
     {{ $t(`dangers.kind.${failing.kind}`, { names }) }}
     <span v-if="failing.kind !== 'NOT_IN_KEY'" class="figures">{{
-      failing.months.length === 12 ? $t('publish.allYear') : failing.months.map((m) => $t(`month.${m}`)).join(', ')
+      failing.months.length === 12 ? $t('publish.allYear') : monthsOf(failing.months)
     }}</span>
     <v-btn v-if="hidden" variant="text" density="compact" @click="whole = true">{{
       $t('dangers.allNames', { n: failing.otherNames.length })

@@ -64,3 +64,34 @@ test('what was never published is said to be missing', async () => {
   const page = await mount(EditionPage, { slug: 'nothing' }, [], [VueQueryPlugin]);
   await vi.waitFor(() => expect(page.text()).toContain('There is nothing here.'));
 });
+
+test('the cover says what is hard to rule out, when, and what is not in the key; the taxa are those that the key names', async () => {
+  const declared = { danger: 'bane', name: 'Bane, other than seedling', others: ['mild'], text: '' };
+  const name = { ...row('bane', { hazard: 'SERIOUS' }), stage: 'other than seedling', folded: [], hazardText: '' };
+  server.on('GET /api/editions/meadow', { number: 1, editions: [] });
+  server.on('GET /api/editions/meadow/1', {
+    ...document,
+    study: {
+      ...document.study,
+      rows: [row('mild'), row('bane'), row('bane-seedling', { label: 'Bane', stage: 'seedling', parent: 'bane' })],
+    },
+    key: {
+      ...document.key,
+      couplets: [{ leads: [{ terminal: { names: [{ ...name, row: 'bane' }], reason: 'NONE' } }] }],
+    },
+    declarations: [
+      { ...declared, hard: true, months: [11, 12, 1, 2] },
+      { ...declared, hard: false, others: [], months: [1], text: 'Leave it alone.' },
+    ],
+    kit: ['lens ×10', 'gloves'],
+  });
+  const page = await mount(EditionPage, { slug: 'meadow', number: '1' }, [], [VueQueryPlugin]);
+  await vi.waitFor(() => expect(page.text()).toContain('Bane, other than seedling, where it might be Mild'));
+  expect(page.text()).toContain('(November to February)');
+  expect(page.text()).not.toContain('cannot surely');
+  expect(page.text()).toContain('Bane, other than seedling is dangerous and not in this key. Leave it alone.');
+  expect(page.text()).toContain('ask for: lens ×10, gloves.');
+  await page.router.push({ query: { view: 'taxa' } });
+  await vi.waitFor(() => expect(page.all('.taxa li').map((l) => l.textContent)).toHaveLength(3));
+  expect(page.all('.taxa li')[1]?.textContent).toContain('other than seedling');
+});

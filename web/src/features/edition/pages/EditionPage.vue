@@ -9,6 +9,7 @@ import { PrintedKey } from '@/features/key';
 import HazardMark from '@/shared/HazardMark.vue';
 import { rowName } from '@/shared/rowNames';
 import { provideGlossary } from '@/shared/glossary';
+import { useMonths } from '@/shared/months';
 import { providePictures } from '@/shared/pictures';
 import ProblemNote from '@/shared/ProblemNote.vue';
 import TaxonName from '@/shared/TaxonName.vue';
@@ -40,15 +41,24 @@ provideGlossary(() => doc.value?.study.glossary);
 const status = computed(() => newest.data.value?.editions.find((e) => e.number === number.value));
 const view = computed(() => (typeof route.query.view === 'string' ? route.query.view : 'cover'));
 const taxon = computed(() => (typeof route.query.taxon === 'string' ? route.query.taxon : ''));
-const leaves = computed(() => {
+/** What the key names, called as it calls them, and what has nothing below it. */
+const taxa = computed(() => {
   const rows = doc.value?.study.rows ?? [];
   const parents = new Set(rows.map((r) => r.parent));
-  return rows.filter((r) => !parents.has(r.id));
+  const ends = (doc.value?.key.couplets ?? []).flatMap((c) => c.leads.map((l) => l.terminal));
+  const named = new Map([...ends, doc.value?.key.whole].flatMap((e) => e?.names ?? []).map((n) => [n.row, n]));
+  return rows
+    .filter((r) => named.has(r.id) || !parents.has(r.id))
+    .map((r) => ({ ...r, stage: named.get(r.id)?.stage ?? r.stage, label: named.get(r.id)?.label ?? r.label }));
 });
 const nameOf = (id: string) => {
   const row = doc.value?.study.rows.find((r) => r.id === id);
   return row ? rowName(row) : id;
 };
+const monthsOf = useMonths();
+const undivided = computed(() => (doc.value?.declarations ?? []).filter((d) => !d.hard));
+const hard = computed(() => (doc.value?.declarations ?? []).filter((d) => d.hard));
+const othersOf = (d: Schemas['Declaration']) => d.others.map(nameOf).join('; ');
 const views = ['cover', 'key', 'any-order', 'taxa'];
 </script>
 
@@ -85,18 +95,26 @@ const views = ['cover', 'key', 'any-order', 'taxa'];
         <section class="cautions" aria-labelledby="cautions">
           <h2 id="cautions"><v-icon :icon="mdiAlert" aria-hidden="true" /> {{ $t('edition.cautions') }}</h2>
           <p v-for="c in doc.cautions" :key="c">{{ c }}</p>
-          <template v-for="(d, i) in doc.declarations" :key="i">
-            <p>
-              <strong v-if="d.others.length"
-                >{{ $t('edition.notApart', { danger: nameOf(d.danger), others: d.others.map(nameOf).join('; ') }) }}
-                {{
-                  d.months.length === 12
-                    ? $t('edition.inEveryMonth')
-                    : $t('edition.inMonths', { months: d.months.map((m) => $t(`month.${m}`)).join(', ') })
-                }}</strong
-              >
-              {{ d.text }}
-            </p>
+          <p v-for="(d, i) in undivided" :key="i">
+            <strong v-if="d.others.length"
+              >{{ $t('edition.notApart', { danger: d.name || nameOf(d.danger), others: othersOf(d) }) }}
+              {{
+                d.months.length === 12
+                  ? $t('edition.inEveryMonth')
+                  : $t('edition.inMonths', { months: monthsOf(d.months) })
+              }}</strong
+            >
+            <strong v-else>{{ $t('edition.notInKey', { danger: d.name || nameOf(d.danger) }) }}</strong>
+            {{ d.text }}
+          </p>
+          <template v-if="hard.length">
+            <p>{{ $t('edition.hard') }}</p>
+            <ul>
+              <li v-for="(d, i) in hard" :key="i">
+                {{ $t('edition.hardOne', { danger: d.name, others: othersOf(d) })
+                }}{{ d.months.length === 12 ? '' : ` (${monthsOf(d.months)})` }}
+              </li>
+            </ul>
           </template>
         </section>
         <section aria-labelledby="about">
@@ -106,13 +124,21 @@ const views = ['cover', 'key', 'any-order', 'taxa'];
             <dd>{{ doc.study.scope.covers }}</dd>
             <dt>{{ $t('scope.leavesOut') }}</dt>
             <dd>{{ doc.study.scope.leavesOut }}</dd>
-            <dt>{{ $t('scope.region') }}</dt>
-            <dd>{{ doc.study.scope.region }}</dd>
-            <dt>{{ $t('scope.stages') }}</dt>
-            <dd>{{ doc.study.scope.stages }}</dd>
-            <dt>{{ $t('edition.kit') }}</dt>
-            <dd>{{ doc.study.scope.equipment }}</dd>
-            <dd v-if="doc.kit?.length">{{ $t('edition.asksFor', { things: doc.kit.join(', ') }) }}</dd>
+            <template v-if="doc.study.scope.region">
+              <dt>{{ $t('scope.region') }}</dt>
+              <dd>{{ doc.study.scope.region }}</dd>
+            </template>
+            <template v-if="doc.study.scope.stages">
+              <dt>{{ $t('scope.stages') }}</dt>
+              <dd>{{ doc.study.scope.stages }}</dd>
+            </template>
+            <template v-if="doc.study.scope.equipment || doc.kit?.length">
+              <dt>{{ $t('edition.kit') }}</dt>
+              <dd>
+                <p v-if="doc.study.scope.equipment">{{ doc.study.scope.equipment }}</p>
+                <p v-if="doc.kit?.length">{{ $t('edition.asksFor', { things: doc.kit.join(', ') }) }}</p>
+              </dd>
+            </template>
           </dl>
           <template v-if="doc.study.nearButOutside.length">
             <h3>{{ $t('scope.outside') }}</h3>
@@ -158,7 +184,7 @@ const views = ['cover', 'key', 'any-order', 'taxa'];
       <TaxonPage v-else-if="view === 'taxon'" :study="doc.study" :row="taxon" :plain="preferences.plain" />
       <div v-else class="page narrow">
         <ul class="taxa">
-          <li v-for="r in leaves" :key="r.id">
+          <li v-for="r in taxa" :key="r.id">
             <router-link :to="{ query: { view: 'taxon', taxon: r.id } }"
               ><TaxonName :label="r.label" :stage="r.stage"
             /></router-link>
@@ -241,7 +267,8 @@ dt {
   font-weight: 600;
 }
 
-dd {
+dd,
+dd p {
   margin: 0;
 }
 

@@ -262,6 +262,10 @@ const print = () => window.print();
   flex: none;
 }
 
+.kit {
+  margin-top: 1.5rem;
+}
+
 .labels {
   display: flex;
   flex-wrap: wrap;

@@ -5,6 +5,7 @@ import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/HazardMark.vue';
 import { isDangerous } from '@/shared/hazards';
 import TaxonName from '@/shared/TaxonName.vue';
+import { useMonths } from '@/shared/months';
 
 /** Every dangerous row that is not ruled out, with the safe way to do so; it stands beside each result. */
 const props = defineProps<{
@@ -17,6 +18,7 @@ const notRuledOut = computed(() => props.margins.filter((m) => !m.ruledOut));
 const ruledOut = computed(() => props.margins.filter((m) => m.ruledOut));
 const outsideDanger = computed(() => props.outside.filter((o) => isDangerous(o.hazard)));
 const nameOf = (m: Schemas['MarginView']) => m.name.label + (m.name.stage ? `, ${m.name.stage}` : '');
+const monthsOf = useMonths();
 /** What to look at next, in order; each once. */
 const first = (m: Schemas['MarginView']) => [...new Set([...m.looks, ...m.safeQuestions])].slice(0, 3);
 const labelOf = (id: string) => props.labels.get(id)?.label ?? id;
@@ -47,7 +49,7 @@ const labelOf = (id: string) => props.labels.get(id)?.label ?? id;
           <span v-if="m.later.length && !m.looks.length" class="how">{{
             $t('margin.later', {
               what: m.later.slice(0, 3).map(labelOf).join(', '),
-              months: m.laterMonths.map((n) => $t(`month.${n}`)).join(', '),
+              months: monthsOf(m.laterMonths),
             })
           }}</span>
         </li>

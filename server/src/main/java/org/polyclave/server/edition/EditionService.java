@@ -202,7 +202,9 @@ public class EditionService implements StudyService.EditionCounter {
                 }
             }
         }
-        alone.forEach(name -> cautions.add("What is said here of " + name + " was confirmed by one person only."));
+        if (!alone.isEmpty()) {
+            cautions.add("Only one person has confirmed what is said here of " + String.join("; ", alone) + ".");
+        }
         return cautions;
     }
 
@@ -258,7 +260,12 @@ public class EditionService implements StudyService.EditionCounter {
         }
         return findings.stream()
                 .map(f -> new EditionDocument.Declaration(
-                        f.danger(), f.others(), f.months(), f.blocking() ? words(f, words) : hard(f)))
+                        f.danger(),
+                        f.dangerName(),
+                        !f.blocking(),
+                        f.others(),
+                        f.months(),
+                        f.blocking() ? words(f, words) : ""))
                 .toList();
     }
 
@@ -280,14 +287,6 @@ public class EditionService implements StudyService.EditionCounter {
                         + ": that takes two reliable characters on two different parts. Score or confirm more, or declare it"
                         + " in words that readers see.";
         };
-    }
-
-    /** What readers are told of a danger that they can rule out, but hardly. */
-    private static String hard(GateFinding finding) {
-        return finding.dangerName() + " is hard to rule out where it might be "
-                + String.join(", ", finding.otherNames())
-                + ": look at more than one part, and at each part more than once. If in doubt, treat it as "
-                + finding.dangerName() + ".";
     }
 
     private static String hash(String text) {
