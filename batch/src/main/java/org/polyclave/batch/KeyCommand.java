@@ -22,6 +22,7 @@ import org.polyclave.formats.key.KeyWording;
 import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.KeyContext;
 import org.polyclave.formats.study.StudyRow;
+import org.polyclave.formats.study.Targets;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -97,6 +98,11 @@ final class KeyCommand implements Callable<Integer> {
         if (!whole.unscored().isEmpty()) {
             err.println("Left out, because nothing is scored: "
                     + names(whole.unscored().stream().map(StudyRow::name).toList()) + ".");
+        }
+        List<StudyRow> rest = Targets.leftOut(whole.study().rows(), whole.scores());
+        if (!rest.isEmpty()) {
+            err.println("Left out, because only some of their sexes, stages or parts are scored: "
+                    + names(rest.stream().map(StudyRow::name).toList()) + ".");
         }
     }
 

@@ -252,6 +252,23 @@ class KeyFilesTest {
     }
 
     @Test
+    void everyFormatSaysWhatIsDangerousAndNotInTheKey() {
+        CompiledStudy compiled = compiled("""
+                taxon,#stage,#rank,#hazard,leaf margin
+                #type,,,,states
+                Bane,,species,life-threatening,
+                Bane,seedling,species,,toothed
+                Lamb,,species,none known,entire
+                Late,,species,none known,
+                """).scoredOnly();
+        KeyView view = KeyWording.word(compiled, generate(compiled, KeyObjective.FEWEST));
+        String sentence = "Dangerous, and not in this key: Bane, other than seedling (life-threatening hazard).";
+        assertThat(KeyRenderer.text(view, compiled.study())).contains("! " + sentence);
+        assertThat(KeyRenderer.markdown(view, compiled.study())).contains(sentence);
+        assertThat(KeyRenderer.html(view, compiled.study())).contains(sentence);
+    }
+
+    @Test
     void pagesEscapeNamesAndLoadNothing() {
         CompiledStudy compiled = compiled(TABLE);
         KeyView view = KeyWording.word(compiled, generate(compiled, KeyObjective.FEWEST));

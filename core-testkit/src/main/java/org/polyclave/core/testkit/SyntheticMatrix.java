@@ -57,15 +57,20 @@ public record SyntheticMatrix(
         return Matrix.of(rowList, definitions, cells);
     }
 
-    /** A matrix with the same cells and other characters, of as many states. */
-    public static Matrix withCharacters(Matrix matrix, UnaryOperator<MatrixCharacter> change) {
+    /** The cells of a matrix, to be changed. */
+    public static Cell[][] cells(Matrix matrix) {
         Cell[][] cells = new Cell[matrix.rowCount()][matrix.characterCount()];
         for (int i = 0; i < cells.length; i++) {
             for (int c = 0; c < cells[i].length; c++) {
                 cells[i][c] = matrix.cell(i, c);
             }
         }
-        return Matrix.of(matrix.rows(), matrix.characters().stream().map(change).toList(), cells);
+        return cells;
+    }
+
+    /** A matrix with the same cells and other characters, of as many states. */
+    public static Matrix withCharacters(Matrix matrix, UnaryOperator<MatrixCharacter> change) {
+        return Matrix.of(matrix.rows(), matrix.characters().stream().map(change).toList(), cells(matrix));
     }
 
     private MatrixCharacter definition(int c, List<MatrixCharacter> earlier, Random random) {

@@ -2,6 +2,7 @@ package org.polyclave.core.gate;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
+import static org.polyclave.core.testkit.SyntheticMatrix.cells;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -236,16 +237,6 @@ class SafetyGateTest {
         return best < needed
                 ? Optional.of(Kind.OUT_OF_REACH)
                 : best < 64 * needed ? Optional.of(Kind.HARD) : Optional.empty();
-    }
-
-    private static Cell[][] cells(Matrix matrix) {
-        Cell[][] cells = new Cell[matrix.rowCount()][matrix.characterCount()];
-        for (int i = 0; i < cells.length; i++) {
-            for (int c = 0; c < cells[i].length; c++) {
-                cells[i][c] = matrix.cell(i, c);
-            }
-        }
-        return cells;
     }
 
     @Test

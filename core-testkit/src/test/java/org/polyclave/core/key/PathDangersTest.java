@@ -13,6 +13,7 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.testkit.SyntheticMatrix;
 
 /** What a reader has not ruled out at the end of a couplet key: each clause on a key of one couplet. */
 class PathDangersTest {
@@ -77,13 +78,9 @@ class PathDangersTest {
         List<MatrixCharacter> characters = new ArrayList<>(plain.characters());
         characters.set(1, characters.get(1).by(Handling.CRUSH));
         characters.set(2, characters.get(2).by(Handling.CUT));
-        Cell[][] cells = new Cell[2][3];
-        for (int i = 0; i < 2; i++) {
-            for (int c = 0; c < 3; c++) {
-                cells[i][c] = plain.cell(i, c);
-            }
-        }
-        assertThat(open(Matrix.of(plain.rows(), characters, cells), key(0b010, Key.Role.DECIDING)))
+        assertThat(open(
+                        Matrix.of(plain.rows(), characters, SyntheticMatrix.cells(plain)),
+                        key(0b010, Key.Role.DECIDING)))
                 .as("cut with gloves; never crushed, for it may harm by breathing")
                 .containsExactly(new PathDangers.NotRuledOut(0, List.of(2)));
     }

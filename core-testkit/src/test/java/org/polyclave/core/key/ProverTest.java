@@ -2,6 +2,7 @@ package org.polyclave.core.key;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
+import static org.polyclave.core.testkit.SyntheticMatrix.cells;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -322,16 +323,6 @@ class ProverTest {
                     .as("beside what is %s", other)
                     .hasSize(other.isDangerous() ? 0 : 1);
         }
-    }
-
-    private static Cell[][] cells(Matrix matrix) {
-        Cell[][] cells = new Cell[matrix.rowCount()][matrix.characterCount()];
-        for (int i = 0; i < cells.length; i++) {
-            for (int c = 0; c < cells[i].length; c++) {
-                cells[i][c] = matrix.cell(i, c);
-            }
-        }
-        return cells;
     }
 
     @Test

@@ -2,6 +2,7 @@ package org.polyclave.core.margin;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.polyclave.core.testkit.SyntheticMatrix.cells;
 
 import java.util.ArrayList;
 import java.util.Collections;
@@ -190,16 +191,6 @@ class SafetyMarginTest {
                 .isFalse();
     }
 
-    private static Cell[][] cells(Matrix matrix) {
-        Cell[][] cells = new Cell[matrix.rowCount()][matrix.characterCount()];
-        for (int i = 0; i < cells.length; i++) {
-            for (int c = 0; c < cells[i].length; c++) {
-                cells[i][c] = matrix.cell(i, c);
-            }
-        }
-        return cells;
-    }
-
     @Test
     void contraryLooksAreSetOff() {
         Matrix matrix = pair(6, Hazard.SERIOUS);
@@ -262,7 +253,7 @@ class SafetyMarginTest {
         int rows = 3 + random.nextInt(3);
         List<MatrixCharacter> kinds = new ArrayList<>();
         for (int c = 0; c < characters; c++) {
-            double rate = random.nextInt(30) / 100.0;
+            double rate = random.nextInt(10) == 0 ? 0.35 : random.nextInt(28) / 100.0;
             MatrixCharacter plain = MatrixCharacter.of("c" + c, CharacterType.STATES, 2 + random.nextInt(3), c)
                     .withMisreading(new Misreading(rate / 2, rate, List.of(), List.of()))
                     .withAbsence(random.nextInt(4) == 0 ? 1 : 0);

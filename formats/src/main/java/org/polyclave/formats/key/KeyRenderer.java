@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.polyclave.core.matrix.Hazard;
+import org.polyclave.formats.study.Outside;
 import org.polyclave.formats.study.Study;
 
 /** Writes a worded key in the bracketed layout: as text, as Markdown, or as one self-contained HTML page. */
@@ -16,7 +18,7 @@ public final class KeyRenderer {
     /** Plain text, {@value #WIDTH} columns, dots leading to the target. */
     public static String text(KeyView view, Study study) {
         StringBuilder out = new StringBuilder(view.title()).append("\n\n");
-        for (String caution : cautions(study)) {
+        for (String caution : printed(study)) {
             out.append("! ").append(caution).append('\n');
         }
         if (view.whole() != null) {
@@ -98,6 +100,20 @@ public final class KeyRenderer {
                         : "Look also at: " + String.join("; ", danger.signs()) + ".");
     }
 
+    /** The cautions of a key that stands alone: with the dangers that it does not name. */
+    private static List<String> printed(Study study) {
+        List<String> cautions = new ArrayList<>();
+        String outside = Outside.of(study).stream()
+                .filter(o -> o.hazard().isDangerous())
+                .map(o -> o.name() + " (" + HazardWords.severity(o.hazard()) + ")")
+                .collect(Collectors.joining("; "));
+        if (!outside.isEmpty()) {
+            cautions.add("Dangerous, and not in this key: " + outside + ".");
+        }
+        cautions.addAll(cautions(study));
+        return cautions;
+    }
+
     /** What every reader of a key is told. */
     public static List<String> cautions(Study study) {
         List<String> cautions = new ArrayList<>(study.scope().cautions());
@@ -126,7 +142,7 @@ public final class KeyRenderer {
 
     public static String markdown(KeyView view, Study study) {
         StringBuilder out = new StringBuilder("# ").append(md(view.title())).append("\n\n");
-        for (String caution : cautions(study)) {
+        for (String caution : printed(study)) {
             out.append("> **Caution.** ").append(md(caution)).append("\n>\n");
         }
         if (view.whole() != null) {
@@ -172,7 +188,7 @@ public final class KeyRenderer {
         out.append("<main><h1>")
                 .append(esc(view.title()))
                 .append("</h1>\n<section class=\"cautions\" aria-label=\"Cautions\">");
-        for (String caution : cautions(study)) {
+        for (String caution : printed(study)) {
             out.append("<p>").append(esc(caution)).append("</p>");
         }
         out.append("</section>\n");

@@ -1,10 +1,8 @@
 package org.polyclave.formats.study;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
-import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 
 /**
@@ -67,22 +65,9 @@ public record CompiledStudy(
         return names.get(matrix.row(row).name());
     }
 
-    /**
-     * What readers may meet and no key names: what the author lists, the rest of taxa of which only some sexes, stages or parts
-     * are scored, and taxa that are not scored at all.
-     */
+    /** What readers may meet and no key names. */
     public List<OutsideTaxon> outside() {
-        List<OutsideTaxon> outside = new ArrayList<>(study.nearButOutside());
-        HazardTree hazards = new HazardTree(study.rows());
-        for (StudyRow row : Targets.leftOut(study.rows(), scores)) {
-            Hazard hazard = hazards.of(study.row(row.id()).orElse(row)).severity();
-            outside.add(
-                    new OutsideTaxon(row.name(), "Only some of its sexes, stages or parts are in this key.", hazard));
-        }
-        for (StudyRow row : unscored()) {
-            outside.add(new OutsideTaxon(row.name(), "It is not scored yet, so it is not in this key.", row.hazard()));
-        }
-        return outside;
+        return Outside.of(study, scores);
     }
 
     /** Rows of which nothing is known: no key can name them. */
