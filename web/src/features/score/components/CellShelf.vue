@@ -82,6 +82,7 @@ const history = useQuery({
     <details v-if="cell && cell.basis && !cell.from && editable" class="origin">
       <summary>{{ $t('origin.title') }}</summary>
       <OriginForm
+        :key="`${row.id}/${character.id}`"
         :cell="cell"
         :references="references"
         :specimens="specimens"

@@ -36,15 +36,24 @@ function fromCell() {
   };
 }
 
+/** A cell is read anew again and again: what somebody is choosing goes only when they have saved it. */
+let saved = false;
 watch(
-  () => props.cell,
-  () => (draft.value = fromCell()),
+  () => JSON.stringify(fromCell()),
+  (_, before) => {
+    if (saved || JSON.stringify(draft.value) === before) draft.value = fromCell();
+    saved = false;
+  },
 );
+function save() {
+  saved = true;
+  emit('save', draft.value);
+}
 const field = useCompact(() => false);
 </script>
 
 <template>
-  <form @submit.prevent="emit('save', draft)">
+  <form @submit.prevent="save">
     <v-select v-bind="field" v-model="draft.basis" :items="bases" :label="$t('origin.basis')" />
     <v-combobox
       v-bind="field"
