@@ -95,7 +95,7 @@ class DemoLoader {
                 .filter(EditionService.GateFinding::blocking)
                 .collect(Collectors.toMap(
                         EditionService.GateFinding::danger,
-                        f -> "Out of flower, " + f.dangerName()
+                        f -> f.dangerName()
                                 + " can look like the plants named here. Treat every tussock that you"
                                 + " cannot name as false tussock: gloves on, nothing near the mouth.",
                         (first, second) -> first));
