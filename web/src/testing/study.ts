@@ -112,7 +112,7 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
   },
   gauges: {
     taxa: 2,
-    rowsInKeys: 2,
+    taxaInKeys: 2,
     characters: 1,
     cells: 2,
     scored: 0,

@@ -301,7 +301,7 @@ export default {
     stop: 'Cancel',
     stopped: 'The key was not made, as you asked.',
     again: 'Make it',
-    proven: 'Proven: every specimen of {rows} taxa reaches its name ({n} observations checked).',
+    proven: 'Proven: every specimen of {taxa} taxa reaches its name ({n} observations checked).',
     notProven: 'Not proven. See below where it fails.',
     figures:
       '{couplets} couplets; {steps} steps expected, {longest} at most; no two-way key can need fewer than {bound}.',

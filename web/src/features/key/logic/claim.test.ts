@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { claim } from './claim';
+import { claim, taxaOf } from './claim';
 
 const key = (steps: number, bound: number, leads: number, proven = true) =>
   ({
@@ -13,4 +13,11 @@ test('that the bound is met is said only of a proven key with two leads a couple
   expect(claim(key(2.001, 2, 2))).toBe('BOUNDED');
   expect(claim(key(2, 2, 3))).toBe('BOUNDED');
   expect(claim(key(2, 2, 2, false))).toBe('BOUNDED');
+});
+
+test('the taxa of a key are its names, at couplets or without any', () => {
+  const end = (...labels: string[]) => ({ terminal: { names: labels.map((label, i) => ({ label, stage: `${i}` })) } });
+  const couplets = [{ leads: [end('Bane', 'Bane'), end('Mild')] }, { leads: [{ couplet: 1 }, end('Bane')] }];
+  expect(taxaOf({ couplets } as unknown as Schemas['KeyView'])).toBe(2);
+  expect(taxaOf({ couplets: [], whole: end('Bane').terminal } as unknown as Schemas['KeyView'])).toBe(1);
 });

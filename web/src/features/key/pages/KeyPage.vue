@@ -10,7 +10,7 @@ import CoupletShelf from '../components/CoupletShelf.vue';
 import KeyFlow from '../components/KeyFlow.vue';
 import PrintedKey from '../components/PrintedKey.vue';
 import { useKey, type Wish } from '../composables/useKey';
-import { claim } from '../logic/claim';
+import { claim, taxaOf } from '../logic/claim';
 
 const model = useStudy();
 const route = useRoute();
@@ -128,7 +128,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
     <div v-if="view" class="figures proof" :class="{ broken: !view.figures.proven }">
       <v-icon :icon="mdiCheckDecagramOutline" aria-hidden="true" />
       <span v-if="view.figures.proven">{{
-        $t('key.proven', { rows: view.figures.rows, n: view.figures.observations })
+        $t('key.proven', { taxa: taxaOf(view), n: view.figures.observations })
       }}</span>
       <span v-else>{{ $t('key.notProven') }}</span>
       <span>{{

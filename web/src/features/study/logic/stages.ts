@@ -20,7 +20,7 @@ export function stages(study: Schemas['StudyView'], step?: Schemas['NextStep']):
         ? { message: 'gauge.apart', numbers: { n: step.open, thin: step.thin } }
         : { message: 'gauge.notYet', numbers: {} },
     },
-    { id: 'key', gauge: { message: 'gauge.key', numbers: { n: g.rowsInKeys } } },
+    { id: 'key', gauge: { message: 'gauge.key', numbers: { n: g.taxaInKeys } } },
     { id: 'any-order', gauge: { message: 'gauge.anyOrder', numbers: { n: g.characters } } },
     { id: 'publish', gauge: { message: 'gauge.publish', numbers: { n: g.editions } } },
   ];

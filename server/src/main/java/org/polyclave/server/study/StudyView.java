@@ -100,10 +100,10 @@ public record StudyView(
             int withoutQuestion,
             int scored,
             int cells,
-            int rowsInKeys,
+            int taxaInKeys,
             int editions) {
         Gauges withEditions(int count) {
-            return new Gauges(taxa, notAssessed, characters, withoutQuestion, scored, cells, rowsInKeys, count);
+            return new Gauges(taxa, notAssessed, characters, withoutQuestion, scored, cells, taxaInKeys, count);
         }
     }
 

@@ -11,8 +11,10 @@ import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.formats.notation.MonthNotation;
 import org.polyclave.formats.notation.NotationPrinter;
+import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.formats.study.HazardTree;
 import org.polyclave.formats.study.Inheritance;
 import org.polyclave.formats.study.ScoreValue;
@@ -221,13 +223,21 @@ final class StudyViewer {
                 .count();
         int leaves = snapshot.compiled().rows().size();
         return new StudyView.Gauges(
-                leaves,
+                names(snapshot.compiled()),
                 notAssessed,
                 study.characters().size(),
                 withoutQuestion,
                 scored,
                 leaves * study.characters().size(),
-                leaves,
+                names(snapshot.compiled().scoredOnly()),
                 editions);
+    }
+
+    /** How many names there are: the sexes and stages of a taxon have one. */
+    private static int names(CompiledStudy compiled) {
+        return (int) compiled.matrix().rows().stream()
+                .mapToInt(MatrixRow::name)
+                .distinct()
+                .count();
     }
 }
