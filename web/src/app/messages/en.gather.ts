@@ -111,7 +111,7 @@ export default {
       farther: 'Farther',
       fit: 'Fit',
       count: 'no specimen with coordinates | one specimen with coordinates | {n} specimens with coordinates',
-      none: 'No specimen tells its coordinates yet. Write them as on the label, such as 54.1234, -2.345.',
+      none: 'No specimen has coordinates yet. Write them as on the label, such as 54.1234, -2.345.',
       kilometres: '{n} km',
     },
     shelf: {

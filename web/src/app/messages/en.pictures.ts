@@ -8,7 +8,7 @@ export default {
     shows: 'What it shows (read to those who cannot see it)',
     credit: 'By whom',
     licence: 'Licence',
-    keepPlace: 'Keep the place at which it was taken, if the file tells it',
+    keepPlace: 'Keep the place where it was taken, if the file contains it',
     place: 'Taken at {place}. Editions do not show it, and exports not of protected taxa.',
     forget: 'Forget the place',
     add: 'Add the picture',

@@ -39,7 +39,7 @@ export default {
     rule: 'Of what',
     mine: 'Measure mine',
     title: 'Your own sizes',
-    how: 'Measure each of your own with a ruler, three times or more and each time anew: “16.5; 17; 16”, in mm or with a unit. Empty goes back to the size of people at large.',
+    how: 'Measure each of your own with a ruler at least three times, starting afresh each time: “16.5; 17; 16”, in mm or with a unit. Leave it empty to go back to the size of people in general.',
     of: { FINGERNAIL: 'fingernail', FINGER_WIDTH: 'finger width', PENCIL: 'pencil', HAND_SPAN: 'hand span' },
     where: {
       FINGERNAIL: 'across the nail of the index finger',
@@ -48,7 +48,7 @@ export default {
       HAND_SPAN: 'tip of the thumb to tip of the little finger, spread wide',
     },
     own: 'Yours: {mean} mm ± {spread}',
-    atLarge: 'People at large: {mean} mm ± {spread}',
+    atLarge: 'People in general: {mean} mm ± {spread}',
     measured: 'Your {rule}, measured',
     like: '16.5; 17; 16',
     keep: 'Save your {rule}',

@@ -3,7 +3,7 @@ export default {
   sheets: {
     open: 'Labels and sheets',
     title: 'Labels and sheets',
-    lead: 'To be printed, or kept as PDF. Labels of protected, regulated and quarantine taxa do not tell their place.',
+    lead: 'To be printed, or kept as PDF. Labels of protected, regulated and quarantine taxa do not show the place.',
     kind: 'What to print',
     kinds: {
       collecting: 'Collecting labels',

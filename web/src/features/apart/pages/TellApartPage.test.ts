@@ -117,7 +117,7 @@ test('the map begins at the first pair that is not firm; keys go from pair to pa
   await vi.waitFor(() => expect(active()).toBe('Calm and Mild: nothing tells them apart'));
   await press('Enter');
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.rows).toBe('calm,mild'));
-  await vi.waitFor(() => expect(page.text()).toContain('What would tell them, but not now'));
+  await vi.waitFor(() => expect(page.text()).toContain('What would separate them, but not now'));
 });
 
 test('what is in the hand stands in the address and is asked of the server', async () => {

@@ -39,7 +39,7 @@ test('findings stand by kind and lead to where they are corrected', async () => 
   const page = await show();
   expect(page.all('section h2').map((h) => h.textContent?.replace(/\s+/g, ' ').trim())).toEqual([
     'Hazard not assessed 1',
-    'States that nobody shows 2',
+    'States that no row shows 2',
     'Taxa that leave their parent’s limits 1',
   ]);
   expect(page.all('section a').map((a) => a.getAttribute('href'))).toEqual([

@@ -134,7 +134,7 @@ test('leaving the page stops the key', async () => {
 });
 
 test('what cannot be made is said in a sentence', async () => {
-  server.on(`POST ${KEYS}`, new Refusal(422, { code: 'no-rows', detail: 'There are no taxa to make a key of.' }));
+  server.on(`POST ${KEYS}`, new Refusal(422, { code: 'no-rows', detail: 'There are no taxa to make a key from.' }));
   const page = await open();
   await vi.waitFor(() => expect(page.all('[role=alert]')[0]?.textContent).toContain('There are no taxa'));
 });

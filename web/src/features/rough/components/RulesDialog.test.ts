@@ -30,7 +30,7 @@ test('without an account, what was measured stays with the browser, and a refusa
   server.on('GET /api/rules-of-thumb', [large]);
   server.on('PUT /api/rules-of-thumb/FINGER_WIDTH', { ...large, mean: 15, measured: [15, 15.5, 14.5] });
   await mount(Asking, {}, [], [VueQueryPlugin]);
-  await vi.waitFor(() => expect(document.body.textContent).toContain('People at large: 17.0 mm'));
+  await vi.waitFor(() => expect(document.body.textContent).toContain('People in general: 17.0 mm'));
   type('15; 1,55 cm, 14.5');
   await vi.waitFor(() => expect(document.body.textContent).toContain('Yours: 15.0 mm'));
   expect(server.bodies('PUT /api/rules-of-thumb/FINGER_WIDTH')).toEqual([{ measured: ['15', '1,55 cm', '14.5'] }]);

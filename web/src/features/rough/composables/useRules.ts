@@ -19,7 +19,7 @@ function kept(): Partial<Record<Rule, Schemas['OwnRule']>> {
 /** What readers without an account measured of their own: this browser remembers it. */
 const ofBrowser = ref(kept());
 
-/** Sizes that this person has at hand: of their account, else of their browser, else of people at large. */
+/** Sizes that this person has at hand: of their account, else of their browser, else of people in general. */
 export function useRules() {
   const session = useSession();
   const client = useQueryClient();

@@ -52,7 +52,7 @@ final class ConvertCommand implements Callable<Integer> {
         String name = out.getFileName() == null ? "" : out.getFileName().toString();
         Format format = Format.of(name)
                 .orElseThrow(() -> new IllegalArgumentException(
-                        "'" + out + "' tells no format. End it in " + MatrixFiles.known() + "."));
+                        "'" + out + "' does not say which format. End its name in " + MatrixFiles.known() + "."));
         Study study = MatrixFile.study(in, err);
         byte[] bytes = whole ? MatrixFiles.writeWhole(study, format, layout) : MatrixFiles.write(study, format, layout);
         List<String> losses = FileLosses.of(

@@ -30,7 +30,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Makes a dichotomous key of a matrix. */
-@Command(name = "key", description = "Make a dichotomous key of a matrix.", mixinStandardHelpOptions = true)
+@Command(name = "key", description = "Make a dichotomous key from a matrix.", mixinStandardHelpOptions = true)
 final class KeyCommand implements Callable<Integer> {
     enum Format {
         JSON,
@@ -149,7 +149,7 @@ final class KeyCommand implements Callable<Integer> {
                     + ". Score these, or leave them out.";
         }
         return outcome instanceof KeyOutcome.NoRows
-                ? "The matrix has no taxa to make a key of."
+                ? "The matrix has no taxa to make a key from."
                 : "The key was cancelled.";
     }
 

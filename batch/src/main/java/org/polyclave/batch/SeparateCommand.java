@@ -78,7 +78,7 @@ final class SeparateCommand implements Callable<Integer> {
     @Option(
             names = "--fold",
             description =
-                    "How many independent groups are to tell each rival apart: 1 or 2. Without it 1, and 2 where one of them is dangerous.")
+                    "How many independent groups must separate each rival: 1 or 2. The default is 1, or 2 where one of them is dangerous.")
     private @Nullable Integer fold;
 
     @Option(names = "--format", description = "${COMPLETION-CANDIDATES}")

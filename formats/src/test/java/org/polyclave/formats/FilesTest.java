@@ -80,7 +80,7 @@ class FilesTest {
                 .containsExactlyInAnyOrder(
                         "Row 4, column 1: '#colour' describes nothing known. Use one of #type, #unit, #organ, #method, #states, #applies, #months, #effort, #harm, #group, #uncertainty, #note, #question, #misreading.",
                         "Row 5, column 2 (#hazard): 'deadly' is not a severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.",
-                        "Row 6, column 1: 'Aa one' stands in row 5 already. Rename one, or tell them apart by #stage.",
+                        "Row 6, column 1: 'Aa one' is already in row 5. Rename one, or distinguish them by #stage.",
                         "Row 7, column 3 (#parent): The parent 'Nobody' has no row. Add it, or correct its name.",
                         "Row 5, column 4 (leaf margin): 'tothed' is not a state of 'leaf margin'. Nearest: 'toothed', 'entire'.",
                         "Row 5, column 5 (leaf width): The numbers of '9-5' do not rise from left to right. Swap them, or check the unit.",

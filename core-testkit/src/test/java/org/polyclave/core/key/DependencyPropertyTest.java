@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalInt;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -118,19 +119,48 @@ class DependencyPropertyTest {
         assertThat(refuted).as("keys that are wrong, or the test tells nothing").isGreaterThan(CASES / 10);
     }
 
-    /** A wingless specimen has no pattern, and so no spot either. */
-    @Test
-    void whatDependsOnAMissingPartIsMissingToo() {
+    /** Wings, their pattern, and the spot that the first two patterns have. */
+    private static Matrix winged(Cell[][] cells) {
         MatrixCharacter wings = MatrixCharacter.of("wings", CharacterType.STATES, 2, 0);
         MatrixCharacter pattern =
                 MatrixCharacter.of("pattern", CharacterType.STATES, 4, 1).when(List.of(new Controller(0, 0b10)));
         MatrixCharacter spot =
                 MatrixCharacter.of("spot", CharacterType.STATES, 2, 2).when(List.of(new Controller(1, 0b0011)));
-        List<MatrixRow> rows = List.of(
-                new MatrixRow("aa", 0, 0, 1, Hazard.NONE_KNOWN),
-                new MatrixRow("bb", 1, 0, 1, Hazard.NONE_KNOWN),
-                new MatrixRow("cc", 2, 0, 1, Hazard.NONE_KNOWN));
-        Matrix matrix = Matrix.of(rows, List.of(wings, pattern, spot), new Cell[][] {
+        List<MatrixRow> rows = new ArrayList<>();
+        for (int i = 0; i < cells.length; i++) {
+            rows.add(new MatrixRow("row-" + i, i, 0, 1, Hazard.NONE_KNOWN));
+        }
+        return Matrix.of(rows, List.of(wings, pattern, spot), cells);
+    }
+
+    /** With wings the first row has a red spot, without wings none: never a spot that is not red. */
+    @Test
+    void whatLiesTwoConditionsDeepExistsOrNotAsAWhole() {
+        Matrix matrix = winged(new Cell[][] {
+            {Cell.UNKNOWN, Cell.Categorical.single(0, 4), Cell.Categorical.single(0, 2)},
+            {Cell.Categorical.single(1, 2), Cell.Categorical.single(0, 4), Cell.Categorical.single(1, 2)}
+        });
+        List<Key.Lead> leads = List.of(
+                new Key.Lead(List.of(shown(0, 0b01)), name(0)),
+                new Key.Lead(List.of(shown(2, 0b01), shown(0, 0b10)), name(0)),
+                new Key.Lead(List.of(shown(2, 0b10), shown(0, 0b10)), name(1)));
+        Key key = Key.of(List.of(new Key.Couplet(1, OptionalInt.empty(), leads)));
+        assertThat(new SupportPropagationProver().prove(matrix, key).failures()).isEmpty();
+        assertThat(new SpecimenOracle(matrix, key).everySpecimenArrives()).isTrue();
+    }
+
+    private static Key.Statement shown(int character, int states) {
+        return new Key.Statement(character, new Atoms.States(states), Key.Role.DECIDING);
+    }
+
+    private static Key.Target name(int row) {
+        return new Key.ToRows(List.of(row), Key.Reason.NONE);
+    }
+
+    /** A wingless specimen has no pattern, and so no spot either. */
+    @Test
+    void whatDependsOnAMissingPartIsMissingToo() {
+        Matrix matrix = winged(new Cell[][] {
             {Cell.UNKNOWN, Cell.Categorical.even(0b0110, 4), Cell.UNKNOWN},
             {Cell.Categorical.single(1, 2), Cell.Categorical.single(2, 4), Cell.Categorical.single(0, 2)},
             {Cell.UNKNOWN, Cell.Categorical.single(3, 4), Cell.Categorical.single(0, 2)}

@@ -286,29 +286,6 @@ class ProverTest {
     }
 
     @Test
-    void whatLiesTwoConditionsDeepExistsOrNotAsAWhole() {
-        MatrixCharacter wings = MatrixCharacter.of("wings", CharacterType.STATES, 2, 0);
-        MatrixCharacter pattern =
-                MatrixCharacter.of("pattern", CharacterType.STATES, 3, 1).when(List.of(new Controller(0, 0b10)));
-        MatrixCharacter spot =
-                MatrixCharacter.of("spot", CharacterType.STATES, 2, 2).when(List.of(new Controller(1, 0b011)));
-        Matrix matrix = Matrix.of(rows(2), List.of(wings, pattern, spot), new Cell[][] {
-            {Cell.UNKNOWN, Cell.Categorical.single(0, 3), Cell.Categorical.single(0, 2)},
-            {Cell.Categorical.single(1, 2), Cell.Categorical.single(0, 3), Cell.Categorical.single(1, 2)}
-        });
-        Statement winged = new Statement(0, new States(0b10), Role.DECIDING);
-        Key key = Key.of(List.of(couplet(
-                1,
-                0,
-                lead(0, new States(0b01), names(0)),
-                new Lead(List.of(new Statement(2, new States(RED), Role.DECIDING), winged), names(0)),
-                new Lead(List.of(new Statement(2, new States(BLUE), Role.DECIDING), winged), names(1)))));
-        assertThat(new SupportPropagationProver().prove(matrix, key).failures())
-                .as("with wings the first row has a red spot, without wings none")
-                .isEmpty();
-    }
-
-    @Test
     void nobodyHandlesTwoDangersToDistinguishThem() {
         MatrixCharacter root =
                 MatrixCharacter.of("root", CharacterType.STATES, 2, 0).by(Handling.DIG);

@@ -166,7 +166,7 @@ public final class MatrixCheck {
         }
     }
 
-    /** States that nobody shows; characters that never vary or separate nothing. */
+    /** States that no row shows; characters that never vary or separate nothing. */
     private void use(int c, List<Finding> found) {
         MatrixCharacter character = matrix.character(c);
         int readable = 0;

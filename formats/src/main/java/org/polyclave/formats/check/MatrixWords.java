@@ -51,7 +51,7 @@ final class MatrixWords {
                         + character(finding).states().get(finding.state()).label() + "' of " + label
                         + ". Score the row that it was made for, or remove it.";
             case NEVER_VARIES ->
-                "All rows show the same of " + label + ". It tells nothing apart here; move it to the descriptions.";
+                "All rows show the same for " + label + ". It separates nothing here; move it to the descriptions.";
             case SEPARATES_NOTHING ->
                 "No two rows are apart in " + label
                         + ": they overlap in every pair. Score it more narrowly, or do not rely on it.";

@@ -238,7 +238,7 @@ final class TextCheck {
                             row.id(),
                             "",
                             other.id(),
-                            "'" + name.name() + "' stands for '" + other.name()
+                            "'" + name.name() + "' is a name of '" + other.name()
                                     + "' too. Readers who know only this name"
                                     + " may mean either; say so, or choose another.");
                 }

@@ -69,7 +69,7 @@ public final class FileLosses {
         parts("taxa", study.rows(), read.rows(), StudyRow::name, StudyRow::name);
         parts("characters", study.characters(), read.characters(), StudyCharacter::label, StudyCharacter::label);
         if (!names(study).equals(names(read))) {
-            lose("order of the characters", "measured ones stand last");
+            lose("order of the characters", "measured ones come last");
         }
         scores(study, read);
     }

@@ -251,7 +251,7 @@ public final class KeyWording {
                 place + lead + ": stops although " + subject(failure) + " still separates " + row
                         + " from others named here.";
             case TOO_FEW_LEADS -> place + ": has fewer than two leads.";
-            case DUPLICATE_NUMBER -> place + ": the number stands twice.";
+            case DUPLICATE_NUMBER -> place + ": the number is used twice.";
             case WRONG_BACK_REFERENCE -> place + ": its back-reference names a couplet that does not lead here.";
         };
     }

@@ -36,7 +36,7 @@ public final class TypedReading {
         }
         if (character.type() == CharacterType.MONTHS) {
             return new Taken.Refused(
-                    "'" + character.label() + "' is told in months, which are not read off a specimen.");
+                    "'" + character.label() + "' is given in months, which cannot be read off a specimen.");
         }
         Optional<TypedRule> rule = TypedRule.parse(text);
         if (rule.isPresent() && character.type() == CharacterType.LENGTH) {

@@ -200,7 +200,7 @@ final class NexusMatrix {
         int before = row.size();
         if (before >= count) {
             throw in.broken("'" + file.taxonName(taxon) + "' has more than the " + count
-                    + " entries that NCHAR says, or stands twice.");
+                    + " entries that NCHAR says, or occurs twice.");
         }
         while (row.size() < count) {
             char next = in.peekSymbol();
@@ -284,7 +284,7 @@ final class NexusMatrix {
         }
         List<Integer> distinct = states.stream().distinct().toList();
         if (distinct.isEmpty()) {
-            throw in.broken("Nothing stands between the brackets.");
+            throw in.broken("There is nothing between the brackets.");
         }
         return new Entry(kind, distinct, List.of());
     }

@@ -57,7 +57,7 @@ public final class NexusReader {
         while (in.skip()) {
             String begin = in.command();
             if (!begin.equals("BEGIN")) {
-                throw in.broken("'" + begin + "' stands where a block should begin. Write BEGIN and the block's name.");
+                throw in.broken("'" + begin + "' is where a block should begin. Write BEGIN and the block's name.");
             }
             String block = in.command();
             in.take(";");
@@ -238,7 +238,7 @@ public final class NexusReader {
                     0,
                     0,
                     "",
-                    "NEXUS does not tell what continuous characters measure. Those without a unit in their name were taken for counts where all numbers are whole, otherwise for ratios.",
+                    "NEXUS does not say what continuous characters measure. Those without a unit in their name were taken as counts where all numbers are whole, otherwise as ratios.",
                     false));
         }
         return new ImportedStudy(study, problems, columns, List.of(), supplement);

@@ -73,7 +73,7 @@ public final class CellNotation {
         for (String mark : new String[] {"+", "/"}) {
             if (text.contains(mark)) {
                 if (combination != Combination.VARY) {
-                    return new Rejected("'+' and '/' cannot stand in one cell. Use one of them.", List.of());
+                    return new Rejected("'+' and '/' cannot be used in one cell. Use one of them.", List.of());
                 }
                 combination = mark.equals("+") ? Combination.BOTH : Combination.EITHER;
             }

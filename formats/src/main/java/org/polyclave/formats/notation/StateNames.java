@@ -34,7 +34,7 @@ final class StateNames {
     static CellNotation.Rejected reject(String name, StudyCharacter character, List<StudyState> matches) {
         if (name.isEmpty()) {
             return new CellNotation.Rejected(
-                    "A state is missing beside a separator. Remove it or add the state.", List.of());
+                    "A state is missing next to a separator. Remove it or add the state.", List.of());
         }
         if (matches.size() > 1) {
             List<String> labels = matches.stream().map(StudyState::label).toList();

@@ -58,7 +58,7 @@ public record PictureFile(
             return Drawing.of(bytes);
         }
         throw new Refused(
-                "This is not a PNG, JPEG, WebP or SVG picture, whatever its name says. Save it as one of these.");
+                "This is not a PNG, JPEG, WebP or SVG picture, even if its name says so. Save it as one of these.");
     }
 
     private static boolean starts(byte[] bytes, int from, int... head) {

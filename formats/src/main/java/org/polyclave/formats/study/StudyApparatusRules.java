@@ -61,7 +61,7 @@ public final class StudyApparatusRules {
                     found.add(new Violation(
                             "scope",
                             "losses",
-                            "How bad a wrong name is, is told for '" + row
+                            "It is said how bad a wrong name is for '" + row
                                     + "', which is not a taxon. Choose another, or remove it."));
                 }
             }
@@ -70,7 +70,7 @@ public final class StudyApparatusRules {
                         "scope",
                         "losses",
                         "How bad it is to take '" + loss.row() + "' for '" + loss.named()
-                                + "' needs two taxa, and is told once for each pair."));
+                                + "' needs two taxa, and can be given once for each pair."));
             }
             if (!(loss.times() > 0 && loss.times() <= MOST_TIMES)) {
                 found.add(new Violation(
@@ -97,7 +97,7 @@ public final class StudyApparatusRules {
                                 + "'. A handful picked together is several specimens: give each a code of its own."));
             }
             if (!ids.add(specimen.id())) {
-                found.add(new Violation(place, "id", "The specimen '" + specimen.id() + "' stands twice."));
+                found.add(new Violation(place, "id", "The specimen '" + specimen.id() + "' occurs twice."));
             }
             specimen.determinations().forEach(d -> checkDetermination(study, specimen, d, found));
             checkEvent(specimen, found);
@@ -180,7 +180,7 @@ public final class StudyApparatusRules {
                 found.add(new Violation(place, "term", "A term of the glossary needs a word."));
             }
             if (!ids.add(term.id())) {
-                found.add(new Violation(place, "term", "The term '" + term.id() + "' stands twice in the glossary."));
+                found.add(new Violation(place, "term", "The term '" + term.id() + "' occurs twice in the glossary."));
             }
             for (String word : GlossaryIndex.words(term)) {
                 GlossaryTerm same = words.putIfAbsent(StudyRules.folded(word), term);
@@ -188,7 +188,7 @@ public final class StudyApparatusRules {
                     found.add(new Violation(
                             place,
                             "term",
-                            "'" + word + "' stands for '" + same.term() + "' already. A word explains one term only."));
+                            "'" + word + "' already means '" + same.term() + "'. A word can explain one term only."));
                 }
             }
         }
@@ -202,7 +202,7 @@ public final class StudyApparatusRules {
                 found.add(new Violation(place, "citation", "A reference needs its citation."));
             }
             if (!ids.add(reference.id())) {
-                found.add(new Violation(place, "citation", "The reference '" + reference.id() + "' stands twice."));
+                found.add(new Violation(place, "citation", "The reference '" + reference.id() + "' occurs twice."));
             }
             if (!reference.doi().isEmpty() && !reference.doi().matches("10\\.\\d{4,9}/\\S+")) {
                 found.add(new Violation(
@@ -219,7 +219,7 @@ public final class StudyApparatusRules {
         for (Picture picture : study.pictures()) {
             String place = "picture/" + picture.id();
             if (!ids.add(picture.id())) {
-                found.add(new Violation(place, "id", "The picture '" + picture.id() + "' stands twice."));
+                found.add(new Violation(place, "id", "The picture '" + picture.id() + "' occurs twice."));
             }
             if (picture.shows().isBlank()) {
                 found.add(new Violation(

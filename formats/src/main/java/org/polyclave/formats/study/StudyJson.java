@@ -124,7 +124,7 @@ public final class StudyJson {
 
     private static void unique(Set<String> seen, String id, String kind, List<String> problems) {
         if (!seen.add(id)) {
-            problems.add("The " + kind + " '" + id + "' stands twice.");
+            problems.add("The " + kind + " '" + id + "' occurs twice.");
         }
     }
 

@@ -34,7 +34,7 @@ final class StudyMeasuringRules {
         for (Reading reading : study.readings()) {
             rules.check(reading);
             if (!ids.add(reading.id())) {
-                rules.wrong(reading, "id", "The reading '" + reading.id() + "' stands twice.");
+                rules.wrong(reading, "id", "The reading '" + reading.id() + "' occurs twice.");
             }
         }
     }

@@ -259,14 +259,14 @@ public final class StudyRules {
                 found.add(new Violation(
                         place(character),
                         "trust",
-                        "How far " + name + " can be trusted is told for '" + group.row()
+                        "How far " + name + " can be trusted is given for '" + group.row()
                                 + "', which is not a taxon. Choose another, or remove it."));
             } else if (!groups.add(group.row())) {
                 found.add(new Violation(
                         place(character),
                         "trust",
                         "How far " + name + " can be trusted in '"
-                                + study.row(group.row()).orElseThrow().name() + "' is told twice. Keep one."));
+                                + study.row(group.row()).orElseThrow().name() + "' is given twice. Keep one."));
             }
             if (!isRate(group.trained()) || (group.novice() != null && !isRate(group.novice()))) {
                 found.add(new Violation(

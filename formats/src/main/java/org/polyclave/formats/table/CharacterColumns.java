@@ -152,7 +152,7 @@ final class CharacterColumns {
         for (String label : named ? text(c, "states").split("\\|") : new String[0]) {
             StudyState state = StudyState.of(label.strip());
             if (state.id().isEmpty() || !seen.add(state.id())) {
-                problem(c, "states", "the state '" + label.strip() + "' is empty or stands twice.");
+                problem(c, "states", "the state '" + label.strip() + "' is empty or occurs twice.");
             } else {
                 states.add(state);
             }

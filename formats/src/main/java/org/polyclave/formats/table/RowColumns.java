@@ -52,8 +52,8 @@ final class RowColumns {
             report.problem(
                     r,
                     0,
-                    "'" + label + (stage.isEmpty() ? "" : ", " + stage) + "' stands in row "
-                            + sheet.place(other, 0).line() + " already. Rename one, or tell them apart by #stage.");
+                    "'" + label + (stage.isEmpty() ? "" : ", " + stage) + "' is already in row "
+                            + sheet.place(other, 0).line() + ". Rename one, or distinguish them by #stage.");
             return;
         }
         String rank = cell(r, "rank");

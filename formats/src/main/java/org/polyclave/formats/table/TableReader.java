@@ -155,7 +155,7 @@ public final class TableReader {
                         0,
                         "'" + first + "' describes nothing known. Use one of #" + String.join(", #", known) + ".");
             } else if (about.putIfAbsent(name, sheet.row(r)) != null) {
-                problem(r, 0, "'" + first + "' stands twice. Keep one of the rows.");
+                problem(r, 0, "'" + first + "' occurs twice. Keep one of the rows.");
             } else {
                 aboutRow.put(name, r);
             }
@@ -248,10 +248,7 @@ public final class TableReader {
             if (id.isEmpty()) {
                 problem(0, c, "the character has no name. Write one in the first row, or remove the column.");
             } else if (byId.putIfAbsent(id, c) != null) {
-                problem(
-                        0,
-                        c,
-                        "'" + label + "' stands in column " + (byId.get(id) + 1) + " already. Rename one of them.");
+                problem(0, c, "'" + label + "' is already in column " + (byId.get(id) + 1) + ". Rename one of them.");
             } else {
                 List<String> texts = textsOf(c);
                 StudyCharacter character = reading.read(c, label, texts);

@@ -89,7 +89,7 @@ final class Workbook {
         if (!isZip(bytes)) {
             problems.add(
                     Problem.file(
-                            "This is not an XLSX workbook, whatever its name says. Open it in your spreadsheet program and save it as XLSX or CSV."));
+                            "This is not an XLSX workbook, even though its name says so. Open it in your spreadsheet program and save it as XLSX or CSV."));
             return Sheet.empty();
         }
         try (OPCPackage archive = OPCPackage.open(new ByteArrayInputStream(bytes))) {
@@ -97,12 +97,12 @@ final class Workbook {
         } catch (IOException | OpenXML4JException | OpenXML4JRuntimeException broken) {
             problems.add(Problem.file(why(broken)));
         } catch (SAXException | ParserConfigurationException broken) {
-            problems.add(Problem.file("The workbook holds XML that is not allowed or broken (" + broken.getMessage()
-                    + "). Save it anew in your spreadsheet program."));
+            problems.add(Problem.file("The workbook contains XML that is broken or not allowed (" + broken.getMessage()
+                    + "). Save it again from your spreadsheet program."));
         } catch (RuntimeException broken) {
             // The library tells some broken workbooks by unchecked exceptions of many kinds.
             problems.add(Problem.file("The workbook cannot be read (" + broken.getMessage()
-                    + "). Save it anew in your spreadsheet program."));
+                    + "). Save it again from your spreadsheet program."));
         }
         return Sheet.empty();
     }
@@ -114,7 +114,7 @@ final class Workbook {
                 || (cause != null && String.valueOf(cause).contains("Zip bomb"));
         return bomb
                 ? "The workbook expands to far more than its size. It was not read; save only the sheet that you need."
-                : "The workbook cannot be read (" + message + "). Save it anew in your spreadsheet program.";
+                : "The workbook cannot be read (" + message + "). Save it again from your spreadsheet program.";
     }
 
     private static Sheet sheet(OPCPackage archive, String name, List<Problem> problems)

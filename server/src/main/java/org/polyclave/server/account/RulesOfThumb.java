@@ -78,7 +78,7 @@ public class RulesOfThumb {
             throw Problems.unprocessable(
                     "too-few",
                     "Measure it " + RuleOfThumb.LEAST + " to " + MOST
-                            + " times, each time anew, so that its spread shows.",
+                            + " times, starting afresh each time, so that the spread shows.",
                     Map.of());
         }
         if (who != null && measured.isEmpty()) {

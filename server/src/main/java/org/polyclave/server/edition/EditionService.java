@@ -161,7 +161,7 @@ public class EditionService implements StudyService.EditionCounter {
         if (!missing(study.study()).isEmpty()) {
             throw Problems.unprocessable(
                     "scope",
-                    "An edition tells what it covers and what it leaves out. Write both under Scope.",
+                    "An edition says what it covers and what it leaves out. Write both under Scope.",
                     Map.of("missing", missing(study.study())));
         }
         List<EditionDocument.Declaration> declarations = declarations(findings(study), words);

@@ -77,13 +77,13 @@ class KeyJob implements JobKind {
                     .toList();
             throw Problems.unprocessable(
                     "too-many-terminals",
-                    "The key would name its taxa over and over. Characters that vary or are unknown most: "
+                    "The key would name the same taxa again and again. Characters that vary or are unknown most often: "
                             + String.join(", ", loose) + ". Score these, or leave them out.",
                     Map.of("characters", loose));
         }
         throw outcome instanceof KeyOutcome.NoRows
                 ? Problems.unprocessable(
-                        "no-rows", "There are no taxa to make a key of. Import a matrix first.", Map.of())
+                        "no-rows", "There are no taxa to make a key from. Import a matrix first.", Map.of())
                 : Problems.unprocessable("stopped", "The key was stopped before it was complete.", Map.of());
     }
 
