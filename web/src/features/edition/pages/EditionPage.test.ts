@@ -80,8 +80,8 @@ test('the cover says what is hard to rule out, when, and what is not in the key;
       couplets: [{ leads: [{ terminal: { names: [{ ...name, row: 'bane' }], reason: 'NONE' } }] }],
     },
     declarations: [
-      { ...declared, hard: true, months: [11, 12, 1, 2] },
-      { ...declared, hard: false, others: [], months: [1], text: 'Leave it alone.' },
+      { ...declared, months: [11, 12, 1, 2] },
+      { ...declared, others: [], months: [1], text: 'Leave it alone.' },
     ],
     kit: ['lens ×10', 'gloves'],
   });

@@ -56,8 +56,8 @@ const nameOf = (id: string) => {
   return row ? rowName(row) : id;
 };
 const monthsOf = useMonths();
-const undivided = computed(() => (doc.value?.declarations ?? []).filter((d) => !d.hard));
-const hard = computed(() => (doc.value?.declarations ?? []).filter((d) => d.hard));
+const undivided = computed(() => (doc.value?.declarations ?? []).filter((d) => d.text));
+const hard = computed(() => (doc.value?.declarations ?? []).filter((d) => !d.text));
 const othersOf = (d: Schemas['Declaration']) => d.others.map(nameOf).join('; ');
 const views = ['cover', 'key', 'any-order', 'taxa'];
 </script>

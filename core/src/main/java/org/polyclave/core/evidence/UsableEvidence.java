@@ -107,10 +107,10 @@ public final class UsableEvidence {
             MatrixCharacter character = matrix.character(characters.get(i));
             boolean another = true;
             for (int k = 0; k < ofEachPart.size(); k++) {
-                if (character.isApartFrom(ofEachPart.get(k))) {
+                MatrixCharacter known = ofEachPart.get(k);
+                if (character.isApartFrom(known)) {
                     return true;
                 }
-                MatrixCharacter known = ofEachPart.get(k);
                 another &= character.organ() != known.organ()
                         || !character.around().equals(known.around());
             }

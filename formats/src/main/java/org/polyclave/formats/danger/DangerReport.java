@@ -13,6 +13,7 @@ import java.util.TreeSet;
 import java.util.WeakHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.polyclave.core.evidence.UsableEvidence;
 import org.polyclave.core.gate.SafetyGate;
 import org.polyclave.core.matrix.Handling;
@@ -220,13 +221,14 @@ public final class DangerReport {
         Set<Integer> chosen = new TreeSet<>();
         Set<List<Integer>> cells = new LinkedHashSet<>();
         for (SafetyGate.Unmet pair : unmet) {
-            boolean may = pair.kind() == SafetyGate.Kind.TOO_FEW || pair.kind() == SafetyGate.Kind.OUT_OF_REACH;
-            for (int c : may && cells.size() < MOST_CELLS ? toConfirm(pair, chosen) : Set.<Integer>of()) {
-                chosen.add(c);
-                for (int row : new int[] {h, pair.other()}) {
-                    if (!matrix.isUsable(row, c)) {
-                        cells.add(List.of(row, c));
-                    }
+            boolean liftable = pair.kind() == SafetyGate.Kind.TOO_FEW || pair.kind() == SafetyGate.Kind.OUT_OF_REACH;
+            if (liftable && cells.size() < MOST_CELLS) {
+                Set<Integer> wanted = toConfirm(pair, chosen);
+                chosen.addAll(wanted);
+                for (int c : wanted) {
+                    Stream.of(h, pair.other())
+                            .filter(row -> !matrix.isUsable(row, c))
+                            .forEach(row -> cells.add(List.of(row, c)));
                 }
             }
         }

@@ -33,13 +33,11 @@ public record EditionDocument(
     /**
      * @param danger id of the dangerous row
      * @param name what readers are told it is called; editions that were published before have none
-     * @param hard whether it can be ruled out, but hardly; then the text is empty
      * @param others ids of the rows it may be taken for
      * @param months numbers of the months in which it may
-     * @param text what the author tells readers about it
+     * @param text what the author tells readers about it; empty if it can be ruled out, but hardly
      */
-    public record Declaration(
-            String danger, String name, boolean hard, List<String> others, List<Integer> months, String text) {
+    public record Declaration(String danger, String name, List<String> others, List<Integer> months, String text) {
         public Declaration {
             name = name == null ? "" : name;
         }

@@ -260,12 +260,7 @@ public class EditionService implements StudyService.EditionCounter {
         }
         return findings.stream()
                 .map(f -> new EditionDocument.Declaration(
-                        f.danger(),
-                        f.dangerName(),
-                        !f.blocking(),
-                        f.others(),
-                        f.months(),
-                        f.blocking() ? words(f, words) : ""))
+                        f.danger(), f.dangerName(), f.others(), f.months(), f.blocking() ? words(f, words) : ""))
                 .toList();
     }
 

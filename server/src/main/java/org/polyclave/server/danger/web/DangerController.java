@@ -19,7 +19,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What keeps dangers from being ruled out, and confirming cells. */
+/** What keeps dangers from being ruled out, confirming cells, and what to bring. */
 @RestController
 @RequestMapping("/api/studies/{slug}")
 class DangerController {
