@@ -92,7 +92,7 @@ class TellApartJourneyTest {
         Locator list = page.getByRole(AriaRole.LISTBOX);
         assertThat(list).isFocused();
         list.press("2");
-        assertThat(page.getByText("Sallow dim, stem: 1.0 pairs expected, 1 told better"))
+        assertThat(page.getByText("Sallow dim, stem: 1.0 pairs expected, 1 separated better"))
                 .isVisible();
         assertThat(page.getByText("No pair open").first()).isVisible();
 

@@ -90,7 +90,7 @@ class CompilerTest {
                 .containsExactly("aa", "bb-albus");
         assertThat(StudyRules.check(trusted.withRows(trusted.rows().subList(3, 5))))
                 .extracting(StudyRules.Violation::sentence)
-                .anyMatch(s -> s.contains("told for 'aa', which is not a taxon"));
+                .anyMatch(s -> s.contains("given for 'aa', which is not a taxon"));
     }
 
     /** A range of 5 to 7 with mean 6 and SD 0.5 of 12: 6 is likelier than 6.9, and 7.5 is possible. */

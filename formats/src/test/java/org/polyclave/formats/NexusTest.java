@@ -100,7 +100,7 @@ class NexusTest {
                 Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=2; ELIMINATE 1; MATRIX A 00; END;", "ELIMINATE"),
                 Arguments.of(
                         "BEGIN DATA; DIMENSIONS NCHAR=1; FORMAT MATCHCHAR=.; MATRIX A .; END;", "nothing to match"),
-                Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; MATRIX A (); END;", "Nothing stands between"),
+                Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; MATRIX A (); END;", "nothing between"),
                 Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; MATRIX A (01; END;", "')' is missing"),
                 Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; CHARSTATELABELS 2 x; MATRIX A 0; END;", "from 1 to 1"),
                 Arguments.of(

@@ -307,7 +307,7 @@ class StudyRulesTest {
                         .withReferences(List.of(wrong))
                         .withClaims(List.of(nobody, nothing))))
                 .satisfiesExactly(
-                        s -> assertThat(s).contains("'Arista' stands for 'awn' already"),
+                        s -> assertThat(s).contains("'Arista' already means 'awn'"),
                         s -> assertThat(s).contains("is not a DOI"),
                         s -> assertThat(s).contains("'zz', which is not a row"),
                         s -> assertThat(s).contains("states of a character of this study"));

@@ -150,7 +150,7 @@ class OperationApiTest {
                 study + "/terms",
                 "{\"term\":{\"id\":\"\",\"term\":\"Arista\",\"definition\":\"\",\"plain\":\"\",\"synonyms\":[],\"misspellings\":[]},\"seen\":0}");
         assertThat(twice.status()).isEqualTo(422);
-        assertThat(twice.json().path("detail").asString()).contains("stands for 'Awn' already");
+        assertThat(twice.json().path("detail").asString()).contains("already means 'Awn'");
         author.put(
                 study + "/references",
                 "{\"reference\":{\"id\":\"\",\"citation\":\"Orrin (2031) Sedges.\",\"doi\":\"10.1234/x\"},\"seen\":0}");
