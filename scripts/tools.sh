@@ -89,20 +89,20 @@ maven() {
     }
 }
 
-build_batch() {
-    cd_sources="$ROOT/core/src $ROOT/formats/src $ROOT/batch/src $ROOT/docs/format $ROOT/pom.xml"
+build_cli() {
+    cli_sources="$ROOT/core/src $ROOT/study/src $ROOT/wording/src $ROOT/files/src $ROOT/print/src $ROOT/cli/src $ROOT/docs/format $ROOT/pom.xml"
     # shellcheck disable=SC2086
-    if is_stale "$(jar_of batch all)" $cd_sources; then
+    if is_stale "$(jar_of cli all)" $cli_sources; then
         need_build_tools
-        echo "Building the batch commands ..." >&2
-        maven -DskipTests -pl batch -am package
-        touch "$ROOT/batch/target/built.stamp"
+        echo "Building the commands ..." >&2
+        maven -DskipTests -pl cli -am package
+        touch "$ROOT/cli/target/built.stamp"
     fi
 }
 
 build_server() {
     # shellcheck disable=SC2086
-    if is_stale "$(jar_of server exec)" "$ROOT/core/src" "$ROOT/formats/src" "$ROOT/demo/src" "$ROOT/server/src" "$ROOT/web" "$ROOT/docs/format" "$ROOT/pom.xml" "$ROOT/openapi.json"; then
+    if is_stale "$(jar_of server exec)" "$ROOT/core/src" "$ROOT/study/src" "$ROOT/wording/src" "$ROOT/files/src" "$ROOT/print/src" "$ROOT/demo/src" "$ROOT/server/src" "$ROOT/web" "$ROOT/docs/format" "$ROOT/pom.xml" "$ROOT/openapi.json"; then
         need_build_tools
         say "Building (a few minutes the first time) ..."
         maven -DskipTests -pl server -am package

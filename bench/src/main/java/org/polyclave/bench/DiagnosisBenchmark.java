@@ -14,11 +14,11 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.TearDown;
 import org.openjdk.jmh.annotations.Warmup;
+import org.polyclave.core.diagnosis.Diagnoses;
+import org.polyclave.core.diagnosis.Diagnosis;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.run.Completion;
-import org.polyclave.core.separation.Diagnoses;
-import org.polyclave.core.separation.Diagnosis;
 import org.polyclave.core.separation.SeparationContext;
 
 /** The cheapest diagnoses of all rows of a matrix of 200 × 100 in 40 correlation groups, by one group and by two. */

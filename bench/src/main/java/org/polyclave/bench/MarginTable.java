@@ -17,7 +17,7 @@ import org.polyclave.core.testkit.SafetyFamilies.Family;
 import org.polyclave.core.testkit.SafetySimulation;
 import org.polyclave.core.testkit.SafetySimulation.Outcome;
 import org.polyclave.demo.DemoStudies;
-import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.study.compile.StudyCompiler;
 
 /**
  * How often readers rule out a danger that they have in the hand, and how often one that they do not: simulated sessions over

@@ -15,9 +15,9 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
-import org.polyclave.formats.reading.ReadingSummary;
-import org.polyclave.formats.reading.ReadingTable;
-import org.polyclave.formats.reading.Readings;
+import org.polyclave.files.table.ReadingTable;
+import org.polyclave.study.measuring.ReadingSummary;
+import org.polyclave.study.measuring.Readings;
 
 /** Readings of specimens of 20 rows, one reading a line: reading the table, and summarising it. */
 @State(Scope.Benchmark)

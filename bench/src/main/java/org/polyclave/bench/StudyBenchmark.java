@@ -22,22 +22,22 @@ import org.openjdk.jmh.annotations.Warmup;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.testkit.SyntheticMatrix;
-import org.polyclave.formats.check.StudyCheck;
-import org.polyclave.formats.check.StudyFinding;
-import org.polyclave.formats.danger.DangerReport;
-import org.polyclave.formats.file.MatrixFiles;
-import org.polyclave.formats.file.MatrixFiles.Format;
-import org.polyclave.formats.notation.NotationPrinter;
-import org.polyclave.formats.study.CompiledStudy;
-import org.polyclave.formats.study.ScoreValue;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyCompiler;
-import org.polyclave.formats.study.StudyRow;
-import org.polyclave.formats.study.StudyScope;
-import org.polyclave.formats.study.StudyScore;
-import org.polyclave.formats.table.ImportedStudy;
-import org.polyclave.formats.table.TableWriter.Layout;
+import org.polyclave.files.convert.MatrixFiles;
+import org.polyclave.files.convert.MatrixFiles.Format;
+import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.table.TableWriter.Layout;
+import org.polyclave.study.checks.StudyCheck;
+import org.polyclave.study.checks.StudyFinding;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.StudyCompiler;
+import org.polyclave.study.danger.DangerReport;
+import org.polyclave.study.model.ScoreValue;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScope;
+import org.polyclave.study.model.StudyScore;
+import org.polyclave.study.notation.NotationPrinter;
 
 /** Reading a workbook, checking and compiling a whole study and one changed cell, in 1 GB of memory. */
 @State(Scope.Benchmark)

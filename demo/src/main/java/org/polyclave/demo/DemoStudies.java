@@ -8,10 +8,10 @@ import java.util.Base64;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.demo.specimen.SimulatedSpecimens;
-import org.polyclave.formats.library.ReadyCharacters;
-import org.polyclave.formats.study.Picture;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyJson;
+import org.polyclave.files.library.ReadyCharacters;
+import org.polyclave.files.study.StudyJson;
+import org.polyclave.study.model.Picture;
+import org.polyclave.study.model.Study;
 
 /** The made-up studies of the valley of Marrowmere, which does not exist. */
 public final class DemoStudies {

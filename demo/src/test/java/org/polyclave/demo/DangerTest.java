@@ -13,13 +13,13 @@ import org.polyclave.core.gate.SafetyGate;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.testkit.SafetySimulation;
-import org.polyclave.formats.danger.DangerReport;
-import org.polyclave.formats.study.Inheritance;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyCompiler;
-import org.polyclave.formats.study.StudyScore;
-import org.polyclave.formats.table.TableReader;
-import org.polyclave.formats.table.TableWriter;
+import org.polyclave.files.table.TableReader;
+import org.polyclave.files.table.TableWriter;
+import org.polyclave.study.compile.Inheritance;
+import org.polyclave.study.compile.StudyCompiler;
+import org.polyclave.study.danger.DangerReport;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyScore;
 
 /** The gate and the margin must agree: what passes one can be ruled out by the other, in front of a specimen. */
 class DangerTest {

@@ -16,18 +16,18 @@ import org.polyclave.core.key.KeyGenerator;
 import org.polyclave.core.key.KeyOptions;
 import org.polyclave.core.key.KeyOutcome;
 import org.polyclave.core.run.CancelSignal;
-import org.polyclave.formats.agreement.ScorerAgreement;
-import org.polyclave.formats.check.StudyCheck;
-import org.polyclave.formats.check.StudyFinding;
-import org.polyclave.formats.file.MatrixFiles;
-import org.polyclave.formats.file.MatrixFiles.Format;
-import org.polyclave.formats.picture.PictureFile;
-import org.polyclave.formats.study.CompiledStudy;
-import org.polyclave.formats.study.Picture;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyCompiler;
-import org.polyclave.formats.study.StudyJson;
-import org.polyclave.formats.table.TableWriter.Layout;
+import org.polyclave.files.convert.MatrixFiles;
+import org.polyclave.files.convert.MatrixFiles.Format;
+import org.polyclave.files.picture.PictureFile;
+import org.polyclave.files.study.StudyJson;
+import org.polyclave.files.table.TableWriter.Layout;
+import org.polyclave.study.agreement.ScorerAgreement;
+import org.polyclave.study.checks.StudyCheck;
+import org.polyclave.study.checks.StudyFinding;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.StudyCompiler;
+import org.polyclave.study.model.Picture;
+import org.polyclave.study.model.Study;
 
 final class DemoStudiesTest {
     static List<Study> studies() {

@@ -11,20 +11,20 @@ import org.polyclave.core.key.KeyObjective;
 import org.polyclave.core.key.KeyOptions;
 import org.polyclave.core.key.KeyOutcome;
 import org.polyclave.core.key.KeyResult;
-import org.polyclave.core.measure.Slips;
+import org.polyclave.core.measuring.Slips;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.demo.specimen.SpecimenPicture;
-import org.polyclave.formats.key.KeyRenderer;
-import org.polyclave.formats.key.KeyWording;
-import org.polyclave.formats.measure.Evidence;
-import org.polyclave.formats.measure.Proposals;
-import org.polyclave.formats.picture.PictureFile;
-import org.polyclave.formats.study.CompiledStudy;
-import org.polyclave.formats.study.Mark.Point;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyCompiler;
-import org.polyclave.formats.study.StudyRules;
+import org.polyclave.files.picture.PictureFile;
+import org.polyclave.print.key.KeyRenderer;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.StudyCompiler;
+import org.polyclave.study.measuring.Evidence;
+import org.polyclave.study.measuring.Proposals;
+import org.polyclave.study.model.Mark.Point;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.key.KeyWording;
 
 final class SimulatedSpecimensTest {
     @Test

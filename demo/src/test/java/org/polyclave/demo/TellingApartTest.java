@@ -26,21 +26,21 @@ import org.polyclave.core.separation.PairVerdicts;
 import org.polyclave.core.separation.Strength;
 import org.polyclave.core.separation.StrictSeparation;
 import org.polyclave.core.separation.Verdict;
-import org.polyclave.formats.apart.Calendar;
-import org.polyclave.formats.apart.ContrastCard;
-import org.polyclave.formats.apart.ContrastCard.Kind;
-import org.polyclave.formats.apart.ContrastCard.PointView;
-import org.polyclave.formats.apart.ContrastCards;
-import org.polyclave.formats.apart.ContrastPrint;
-import org.polyclave.formats.apart.Hand;
-import org.polyclave.formats.apart.Recognition;
-import org.polyclave.formats.apart.Recognitions;
-import org.polyclave.formats.key.StatementWording;
-import org.polyclave.formats.print.PrintedPicture;
-import org.polyclave.formats.study.CompiledStudy;
-import org.polyclave.formats.study.KeyContext;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyCompiler;
+import org.polyclave.print.card.ContrastPrint;
+import org.polyclave.print.card.PrintedPicture;
+import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.KeyContext;
+import org.polyclave.study.compile.StudyCompiler;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.wording.comparison.Calendar;
+import org.polyclave.wording.comparison.ContrastCard;
+import org.polyclave.wording.comparison.ContrastCard.Kind;
+import org.polyclave.wording.comparison.ContrastCard.PointView;
+import org.polyclave.wording.comparison.ContrastCards;
+import org.polyclave.wording.comparison.Recognition;
+import org.polyclave.wording.comparison.Recognitions;
+import org.polyclave.wording.key.StatementWording;
 
 /** What opens on the demo's studies when something is missing, what settles it, and what must never be suggested. */
 final class TellingApartTest {

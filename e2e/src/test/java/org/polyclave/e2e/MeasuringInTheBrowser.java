@@ -12,13 +12,13 @@ import java.util.Locale;
 import java.util.Random;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.demo.specimen.SpecimenPicture;
-import org.polyclave.formats.study.Picture;
-import org.polyclave.formats.study.Specimen;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyJson;
-import org.polyclave.formats.study.StudyRow;
-import org.polyclave.formats.study.StudyScope;
+import org.polyclave.files.study.StudyJson;
+import org.polyclave.study.model.Picture;
+import org.polyclave.study.model.Specimen;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScope;
 
 /**
  * Measures the bench in headless Chromium against a running server: {@code MeasuringInTheBrowser BASE_URL} imports a made-up

@@ -23,17 +23,17 @@ import org.junit.jupiter.api.extension.RegisterExtension;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.demo.specimen.SpecimenPicture;
 import org.polyclave.demo.specimen.SpecimenPicture.Rendered;
-import org.polyclave.formats.study.Mark.Point;
-import org.polyclave.formats.study.Picture;
-import org.polyclave.formats.study.Reading;
-import org.polyclave.formats.study.Specimen;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyJson;
-import org.polyclave.formats.study.StudyRow;
-import org.polyclave.formats.study.StudyScope;
+import org.polyclave.files.study.StudyJson;
 import org.polyclave.server.RunningApplication;
 import org.polyclave.server.Visitor;
+import org.polyclave.study.model.Mark.Point;
+import org.polyclave.study.model.Picture;
+import org.polyclave.study.model.Reading;
+import org.polyclave.study.model.Specimen;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScope;
 
 /** From photographs with a scale bar to a range in the matrix, by mouse, by keys alone, and by finger. */
 @ExtendWith(RunningApplication.class)

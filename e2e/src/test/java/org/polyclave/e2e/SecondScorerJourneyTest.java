@@ -15,9 +15,9 @@ import java.nio.file.Files;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.polyclave.formats.file.MatrixFiles;
-import org.polyclave.formats.study.Study;
+import org.polyclave.files.convert.MatrixFiles;
 import org.polyclave.server.RunningApplication;
+import org.polyclave.study.model.Study;
 
 /**
  * From a field book that nobody prepared and a NEXUS file to an illustrated study that two people scored, one settled, and a

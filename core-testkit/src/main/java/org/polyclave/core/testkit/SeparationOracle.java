@@ -8,10 +8,10 @@ import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Controller;
 import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.measure.Summary;
-import org.polyclave.core.measure.Tolerance;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Verdict;
+import org.polyclave.core.statistics.Summary;
+import org.polyclave.core.statistics.Tolerance;
 
 /** What tells two rows apart, word for word as it is defined, one state, one number and one month after the other. */
 public final class SeparationOracle {

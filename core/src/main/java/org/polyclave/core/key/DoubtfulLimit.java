@@ -7,8 +7,8 @@ import org.polyclave.core.key.Key.Doubt;
 import org.polyclave.core.key.KeyProblem.Pattern;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.MatrixCharacter;
-import org.polyclave.core.matrix.StudentPoints;
-import org.polyclave.core.measure.RuleOfThumb;
+import org.polyclave.core.measuring.RuleOfThumb;
+import org.polyclave.core.statistics.StudentPoints;
 
 /**
  * What the individuals measured so far leave in doubt about a limit between two groups of rows.

@@ -3,7 +3,7 @@ package org.polyclave.core.key;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import org.polyclave.core.measure.RuleOfThumb;
+import org.polyclave.core.measuring.RuleOfThumb;
 
 /**
  * A dichotomous key as it is read: numbered couplets. Couplets stand in reading order; the first is where readers start.

@@ -13,8 +13,8 @@ import org.polyclave.core.matrix.Distributions;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.RangeDistribution;
-import org.polyclave.core.matrix.StudentPoints;
-import org.polyclave.core.matrix.StudentPredictive;
+import org.polyclave.core.statistics.StudentPoints;
+import org.polyclave.core.statistics.StudentPredictive;
 
 /**
  * A matrix laid out for splitting: one entry per class of specimens, with supports and shares by number.

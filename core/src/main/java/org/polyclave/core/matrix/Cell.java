@@ -1,6 +1,7 @@
 package org.polyclave.core.matrix;
 
 import java.util.Optional;
+import org.polyclave.core.statistics.Measured;
 
 /** What a row shows for a character, compiled for computation. */
 public sealed interface Cell {

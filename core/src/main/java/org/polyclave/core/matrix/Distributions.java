@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.polyclave.core.statistics.StudentPoints;
 
 /**
  * What specimens of each row show: per character the study-wide mixture over the rows scored for it, and per cell its

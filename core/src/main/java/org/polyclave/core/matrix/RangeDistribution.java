@@ -2,6 +2,8 @@ package org.polyclave.core.matrix;
 
 import java.util.Arrays;
 import java.util.List;
+import org.polyclave.core.statistics.StudentPoints;
+import org.polyclave.core.statistics.StudentPredictive;
 
 /**
  * Distribution function of one range, or of an even mixture of ranges: piecewise linear with steps.

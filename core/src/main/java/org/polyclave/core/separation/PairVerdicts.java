@@ -44,7 +44,7 @@ public final class PairVerdicts {
         return all;
     }
 
-    static int words(int rows) {
+    public static int words(int rows) {
         return (rows + Long.SIZE - 1) / Long.SIZE;
     }
 

@@ -1,9 +1,9 @@
 package org.polyclave.core.separation;
 
 import org.polyclave.core.matrix.Cell;
-import org.polyclave.core.matrix.Measured;
-import org.polyclave.core.measure.Summary;
-import org.polyclave.core.measure.Tolerance;
+import org.polyclave.core.statistics.Measured;
+import org.polyclave.core.statistics.Summary;
+import org.polyclave.core.statistics.Tolerance;
 
 /**
  * From where to where numbers of a row go.

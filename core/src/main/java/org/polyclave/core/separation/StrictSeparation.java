@@ -14,8 +14,8 @@ import org.polyclave.core.matrix.MatrixCharacter;
  * <p>A character separates them <em>strictly</em> if both are scored for it, it surely applies to both, both show it in a month
  * of the context, and their readable supports are disjoint. Touching ranges do not separate, nor does a gap smaller than the
  * reading uncertainty; unknown and not applicable separate nothing. A range that was measured on fewer than
- * {@value org.polyclave.core.measure.Tolerance#ENOUGH} individuals reaches as far as others may be expected
- * ({@link org.polyclave.core.measure.Tolerance}); if it is only the recorded ranges that are disjoint, the rows are apart
+ * {@value org.polyclave.core.statistics.Tolerance#ENOUGH} individuals reaches as far as others may be expected
+ * ({@link org.polyclave.core.statistics.Tolerance}); if it is only the recorded ranges that are disjoint, the rows are apart
  * <em>so far</em>. A <em>tendency</em> is what each usually shows: disjoint typical states, or disjoint usual ranges. One pair
  * takes time proportional to the number of characters.
  */

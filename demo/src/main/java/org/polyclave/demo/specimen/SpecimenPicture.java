@@ -25,7 +25,7 @@ import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
-import org.polyclave.formats.study.Mark.Point;
+import org.polyclave.study.model.Mark.Point;
 
 /**
  * Draws a specimen as a camera would take it: parametric outlines on a mottled ground, a scale bar, blur and grain. Everything

@@ -15,8 +15,8 @@ import org.polyclave.core.separation.PairCounts;
 import org.polyclave.core.separation.PairVerdicts;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Strength;
-import org.polyclave.formats.apart.Hand;
-import org.polyclave.formats.study.CompiledStudy;
+import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.compile.CompiledStudy;
 import org.springframework.stereotype.Component;
 
 /**

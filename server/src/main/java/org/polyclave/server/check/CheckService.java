@@ -8,16 +8,16 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.formats.check.Correction;
-import org.polyclave.formats.check.StudyCheck;
-import org.polyclave.formats.check.StudyFinding;
-import org.polyclave.formats.study.CompiledStudy;
 import org.polyclave.server.check.persistence.AcceptedFindingMapper;
 import org.polyclave.server.check.persistence.AcceptedFindingMapper.AcceptedRow;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyStore;
 import org.polyclave.server.study.StudyWriter;
+import org.polyclave.study.checks.Correction;
+import org.polyclave.study.checks.StudyCheck;
+import org.polyclave.study.checks.StudyFinding;
+import org.polyclave.study.compile.CompiledStudy;
 import org.springframework.stereotype.Service;
 
 /** Findings of the checks, and those that are meant. */

@@ -1,11 +1,11 @@
 package org.polyclave.server.comment;
 
 import java.util.List;
-import org.polyclave.formats.study.Study;
 import org.polyclave.server.comment.persistence.CommentMapper;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyStore;
+import org.polyclave.study.model.Study;
 import org.springframework.stereotype.Service;
 
 /** Comments on cells: written by whoever scores, read by all members, settled and opened again. */

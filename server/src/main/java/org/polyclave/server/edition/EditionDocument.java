@@ -1,8 +1,8 @@
 package org.polyclave.server.edition;
 
 import java.util.List;
-import org.polyclave.formats.key.KeyView;
-import org.polyclave.formats.study.Study;
+import org.polyclave.study.model.Study;
+import org.polyclave.wording.key.KeyView;
 
 /**
  * A published edition: everything that readers see. It never changes.

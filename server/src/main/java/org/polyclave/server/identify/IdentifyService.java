@@ -21,15 +21,15 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
-import org.polyclave.core.measure.RuleOfThumb;
-import org.polyclave.formats.key.KeyView;
-import org.polyclave.formats.key.KeyWording;
-import org.polyclave.formats.key.StatementWording;
-import org.polyclave.formats.study.CompiledStudy;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.Units;
+import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.server.account.RulesOfThumb;
 import org.polyclave.server.platform.Problems;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.Units;
+import org.polyclave.wording.key.KeyView;
+import org.polyclave.wording.key.KeyWording;
+import org.polyclave.wording.key.StatementWording;
 import org.springframework.stereotype.Service;
 
 /** Any-order identification on a compiled study; nothing about a reader is kept. */

@@ -6,12 +6,12 @@ import java.util.SortedSet;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.KeyObjective;
-import org.polyclave.formats.key.KeyView;
 import org.polyclave.server.job.Job;
 import org.polyclave.server.job.JobService;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyStore;
+import org.polyclave.wording.key.KeyView;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
 

@@ -3,15 +3,15 @@ package org.polyclave.server.snapshot;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
-import org.polyclave.formats.change.StudyDifference;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyJson;
+import org.polyclave.files.study.StudyJson;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.snapshot.persistence.SnapshotMapper;
 import org.polyclave.server.study.OperationService;
 import org.polyclave.server.study.StudyAccess;
 import org.polyclave.server.study.StudyStore;
 import org.polyclave.server.study.StudyWriter;
+import org.polyclave.study.change.StudyDifference;
+import org.polyclave.study.model.Study;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 

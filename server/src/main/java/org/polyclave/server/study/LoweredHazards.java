@@ -1,9 +1,9 @@
 package org.polyclave.server.study;
 
 import org.polyclave.core.matrix.Hazard;
-import org.polyclave.formats.study.StudyRow;
-import org.polyclave.formats.study.StudyRow.Assessment;
-import org.polyclave.formats.study.StudyRow.Lowering;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyRow.Assessment;
+import org.polyclave.study.model.StudyRow.Lowering;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;

@@ -6,22 +6,22 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.core.measure.Allometry;
-import org.polyclave.core.measure.Slips;
-import org.polyclave.core.measure.Summary;
-import org.polyclave.core.measure.Threshold;
-import org.polyclave.formats.measure.Cuts;
-import org.polyclave.formats.measure.Evidence;
-import org.polyclave.formats.measure.Growth;
-import org.polyclave.formats.measure.MarkedReading;
-import org.polyclave.formats.measure.Proposals;
-import org.polyclave.formats.notation.NotationPrinter;
-import org.polyclave.formats.reading.StateShares;
-import org.polyclave.formats.study.Reading;
-import org.polyclave.formats.study.ScoreValue;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyScore;
-import org.polyclave.formats.study.Units;
+import org.polyclave.core.measuring.Allometry;
+import org.polyclave.core.measuring.Slips;
+import org.polyclave.core.measuring.Threshold;
+import org.polyclave.core.statistics.Summary;
+import org.polyclave.study.measuring.Cuts;
+import org.polyclave.study.measuring.Evidence;
+import org.polyclave.study.measuring.Growth;
+import org.polyclave.study.measuring.MarkedReading;
+import org.polyclave.study.measuring.Proposals;
+import org.polyclave.study.measuring.StateShares;
+import org.polyclave.study.model.Reading;
+import org.polyclave.study.model.ScoreValue;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyScore;
+import org.polyclave.study.model.Units;
+import org.polyclave.study.notation.NotationPrinter;
 
 /**
  * What the readings of a character come to, for the screen: numbers in the character's unit.

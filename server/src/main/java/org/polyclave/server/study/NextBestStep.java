@@ -11,10 +11,10 @@ import org.polyclave.core.separation.PairVerdicts;
 import org.polyclave.core.separation.ScoringGains;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Verdict;
-import org.polyclave.formats.apart.Totals;
-import org.polyclave.formats.danger.DangerReport;
-import org.polyclave.formats.study.CompiledStudy;
-import org.polyclave.formats.study.StudyRow;
+import org.polyclave.study.comparison.Totals;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.danger.DangerReport;
+import org.polyclave.study.model.StudyRow;
 
 /**
  * What would help a study most now, computed: first what makes a key impossible, then what makes it dangerous, then what

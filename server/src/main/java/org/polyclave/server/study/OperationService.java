@@ -1,9 +1,9 @@
 package org.polyclave.server.study;
 
 import java.util.List;
-import org.polyclave.formats.change.ReplaceScores;
-import org.polyclave.formats.change.StudyDifference.Change;
-import org.polyclave.formats.change.StudyOperation;
+import org.polyclave.study.change.ReplaceScores;
+import org.polyclave.study.change.StudyDifference.Change;
+import org.polyclave.study.change.StudyOperation;
 import org.springframework.stereotype.Service;
 
 /** Changes of many objects at once: first what they would do, then the same as one undoable change. */

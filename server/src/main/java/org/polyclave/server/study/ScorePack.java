@@ -15,10 +15,10 @@ import java.util.Optional;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 import java.util.zip.InflaterInputStream;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyRow;
-import org.polyclave.formats.study.StudyScore;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScore;
 import tools.jackson.databind.json.JsonMapper;
 
 /**

@@ -11,8 +11,8 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyScore;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyScore;
 
 /**
  * The scores of one row by character, in the order of the study's characters. All rows share the places of the characters,

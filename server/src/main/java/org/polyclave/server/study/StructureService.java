@@ -9,16 +9,16 @@ import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
-import org.polyclave.formats.study.OutsideTaxon;
-import org.polyclave.formats.study.Slug;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyRow;
-import org.polyclave.formats.study.StudyRules;
-import org.polyclave.formats.study.StudyScope;
-import org.polyclave.formats.study.StudyScore;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.study.persistence.ChangeMapper;
 import org.polyclave.server.study.persistence.StudyMapper;
+import org.polyclave.study.model.OutsideTaxon;
+import org.polyclave.study.model.Slug;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScope;
+import org.polyclave.study.model.StudyScore;
+import org.polyclave.study.rules.StudyRules;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -305,7 +305,7 @@ public class StructureService {
                 continue;
             }
             List<String> users = scores.stream()
-                    .filter(s -> s.value() instanceof org.polyclave.formats.study.ScoreValue.States shown
+                    .filter(s -> s.value() instanceof org.polyclave.study.model.ScoreValue.States shown
                             && shown.shown().stream().anyMatch(x -> x.state().equals(state.id())))
                     .map(StudyScore::row)
                     .toList();

@@ -4,15 +4,15 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.formats.study.Claim;
-import org.polyclave.formats.study.GlossaryTerm;
-import org.polyclave.formats.study.OutsideTaxon;
-import org.polyclave.formats.study.Picture;
-import org.polyclave.formats.study.Reference;
-import org.polyclave.formats.study.Specimen;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyRow;
-import org.polyclave.formats.study.StudyScope;
+import org.polyclave.study.model.Claim;
+import org.polyclave.study.model.GlossaryTerm;
+import org.polyclave.study.model.OutsideTaxon;
+import org.polyclave.study.model.Picture;
+import org.polyclave.study.model.Reference;
+import org.polyclave.study.model.Specimen;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScope;
 
 /**
  * A study as its members' screens show it.

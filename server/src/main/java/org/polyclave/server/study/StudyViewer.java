@@ -12,17 +12,17 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixRow;
-import org.polyclave.formats.notation.MonthNotation;
-import org.polyclave.formats.notation.NotationPrinter;
-import org.polyclave.formats.study.CompiledStudy;
-import org.polyclave.formats.study.HazardTree;
-import org.polyclave.formats.study.Inheritance;
-import org.polyclave.formats.study.ScoreValue;
-import org.polyclave.formats.study.Shares;
-import org.polyclave.formats.study.Study;
-import org.polyclave.formats.study.StudyCharacter;
-import org.polyclave.formats.study.StudyRow;
-import org.polyclave.formats.study.StudyScore;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.HazardTree;
+import org.polyclave.study.compile.Inheritance;
+import org.polyclave.study.compile.Shares;
+import org.polyclave.study.model.ScoreValue;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScore;
+import org.polyclave.study.notation.MonthNotation;
+import org.polyclave.study.notation.NotationPrinter;
 
 /** Makes the view of a study from a snapshot. */
 final class StudyViewer {

@@ -2,7 +2,7 @@ package org.polyclave.server.account.web;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.core.measure.RuleOfThumb;
+import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.server.account.RulesOfThumb;
 import org.polyclave.server.account.SignedIn;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;

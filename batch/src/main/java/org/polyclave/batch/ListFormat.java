@@ -1,7 +1,0 @@
-package org.polyclave.batch;
-
-/** Forms in which a command prints what it found. */
-enum ListFormat {
-    TEXT,
-    JSON
-}

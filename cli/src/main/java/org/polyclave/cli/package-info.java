@@ -1,0 +1,2 @@
+/** The commands that need no server. */
+package org.polyclave.cli;

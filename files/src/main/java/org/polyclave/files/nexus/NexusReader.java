@@ -1,0 +1,246 @@
+package org.polyclave.files.nexus;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.TextDecoder;
+import org.polyclave.study.model.Slug;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.rules.Limits;
+import org.polyclave.study.rules.Problem;
+import org.polyclave.study.rules.StudyRules;
+
+/**
+ * Reads TAXA, CHARACTERS and DATA blocks of NEXUS files: standard and continuous characters with their labels, interleaved
+ * or not, with {@code (01)} for individuals that vary and <code>{01}</code> for one of these, missing, gap and matchchar;
+ * of ASSUMPTIONS the types of characters. Other blocks are passed over. A missing entry is not scored, a gap is not
+ * applicable.
+ */
+public final class NexusReader {
+    private final List<Problem> problems = new ArrayList<>();
+    private final List<String> taxa = new ArrayList<>();
+    private final Map<String, Integer> taxonAt = new HashMap<>();
+    private final List<NexusMatrix> matrices = new ArrayList<>();
+    private final List<Integer> ordered = new ArrayList<>();
+    private int declaredTaxa = -1;
+    private String supplement = "";
+
+    private NexusReader() {}
+
+    public static ImportedStudy read(byte[] bytes, String fileName) {
+        NexusReader reader = new NexusReader();
+        String title = fileName.replaceAll("^.*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
+        if (bytes.length > Limits.TABLE_BYTES) {
+            reader.problems.add(Problem.file("The file is larger than 25 MB. Split it, or import a study file."));
+            return reader.result(title);
+        }
+        String text = TextDecoder.decode(bytes, reader.problems);
+        NexusTokens in = new NexusTokens(text);
+        try {
+            reader.file(in);
+        } catch (NexusTokens.Broken broken) {
+            reader.problems.add(Problem.at(broken.line(), 0, "", String.valueOf(broken.getMessage())));
+        }
+        return reader.result(title.isBlank() ? "Imported matrix" : title);
+    }
+
+    private void file(NexusTokens in) {
+        if (!in.take("#NEXUS")) {
+            throw in.broken("The file must begin with #NEXUS.");
+        }
+        while (in.skip()) {
+            String begin = in.command();
+            if (!begin.equals("BEGIN")) {
+                throw in.broken("'" + begin + "' is where a block should begin. Write BEGIN and the block's name.");
+            }
+            String block = in.command();
+            in.take(";");
+            switch (block) {
+                case "TAXA" -> taxa(in);
+                case "CHARACTERS", "DATA" -> matrices.add(NexusMatrix.read(in, this));
+                case "ASSUMPTIONS" -> assumptions(in);
+                case "POLYCLAVE" -> supplement(in);
+                default -> passOver(in);
+            }
+        }
+        if (matrices.isEmpty()) {
+            throw in.broken("The file has neither a CHARACTERS nor a DATA block, so it holds no matrix.");
+        }
+    }
+
+    private static boolean isEnd(String command) {
+        return command.equals("END") || command.equals("ENDBLOCK");
+    }
+
+    private void supplement(NexusTokens in) {
+        for (String command = in.command(); !isEnd(command); command = in.command()) {
+            if (command.equals("SUPPLEMENT")) {
+                supplement = in.need("the supplement");
+            }
+            if (!command.equals(";")) {
+                in.skipCommand();
+            }
+        }
+        in.take(";");
+    }
+
+    private static void passOver(NexusTokens in) {
+        while (true) {
+            String command = in.command();
+            if (isEnd(command)) {
+                in.take(";");
+                return;
+            }
+            if (!command.equals(";")) {
+                in.skipCommand();
+            }
+        }
+    }
+
+    private void taxa(NexusTokens in) {
+        while (true) {
+            String command = in.command();
+            switch (command) {
+                case "END", "ENDBLOCK" -> {
+                    in.take(";");
+                    if (declaredTaxa >= 0 && declaredTaxa != taxa.size()) {
+                        throw in.broken("NTAX says " + declaredTaxa + " taxa, but " + taxa.size()
+                                + " are named. Correct NTAX or TAXLABELS.");
+                    }
+                    return;
+                }
+                case "DIMENSIONS" -> declaredTaxa = dimensions(in).getOrDefault("NTAX", -1);
+                case "TAXLABELS" -> {
+                    while (!in.take(";")) {
+                        addTaxon(in.need("a taxon"), in);
+                    }
+                }
+                case ";" -> {
+                    // Somebody wrote one too many.
+                }
+                default -> in.skipCommand();
+            }
+        }
+    }
+
+    static Map<String, Integer> dimensions(NexusTokens in) {
+        Map<String, Integer> found = new HashMap<>();
+        while (!in.take(";")) {
+            String name = in.command();
+            if (in.take("=")) {
+                String number = in.need("a number");
+                if (!number.matches("\\d{1,7}")) {
+                    throw in.broken("'" + number + "' after " + name + "= is not a number.");
+                }
+                found.put(name, Integer.parseInt(number));
+            }
+        }
+        return found;
+    }
+
+    int addTaxon(String label, NexusTokens in) {
+        Integer before = taxonAt.putIfAbsent(label.toLowerCase(Locale.ROOT), taxa.size());
+        if (before != null) {
+            throw in.broken("The taxon '" + label + "' is named twice. Rename one.");
+        }
+        if (taxa.size() >= Limits.TAXA) {
+            throw in.broken("The file has more than " + Limits.TAXA + " taxa, which is the most that can be read.");
+        }
+        taxa.add(label);
+        return taxa.size() - 1;
+    }
+
+    /** A taxon by label or number; empty if it is not known. */
+    Optional<Integer> taxon(String label) {
+        Integer at = taxonAt.get(label.toLowerCase(Locale.ROOT));
+        if (at == null && label.matches("\\d{1,6}")) {
+            int number = Integer.parseInt(label);
+            return number >= 1 && number <= taxa.size() ? Optional.of(number - 1) : Optional.empty();
+        }
+        return Optional.ofNullable(at);
+    }
+
+    int taxonCount() {
+        return taxa.size();
+    }
+
+    String taxonName(int taxon) {
+        return taxa.get(taxon);
+    }
+
+    /** Of the assumptions only which characters are ordered. */
+    private void assumptions(NexusTokens in) {
+        while (true) {
+            String command = in.command();
+            if (isEnd(command)) {
+                in.take(";");
+                return;
+            }
+            if (command.equals("TYPESET")) {
+                typeSet(in);
+            } else if (!command.equals(";")) {
+                in.skipCommand();
+            }
+        }
+    }
+
+    private void typeSet(NexusTokens in) {
+        in.take("*");
+        in.need("a name");
+        in.take("=");
+        boolean ord = false;
+        int last = -1;
+        while (!in.take(";")) {
+            String token = in.need("';'");
+            if (in.take(":")) {
+                ord = token.equalsIgnoreCase("ord");
+                continue;
+            }
+            String[] ends = token.split("-", 2);
+            if (ord && ends[0].matches("\\d{1,6}")) {
+                last = ends.length > 1 && ends[1].matches("\\d{1,6}")
+                        ? Integer.parseInt(ends[1])
+                        : Integer.parseInt(ends[0]);
+                for (int c = Integer.parseInt(ends[0]); c <= last; c++) {
+                    ordered.add(c - 1);
+                }
+            }
+        }
+    }
+
+    private ImportedStudy result(String title) {
+        List<StudyRow> rows = new ArrayList<>();
+        for (String taxon : taxa) {
+            rows.add(StudyRow.of(taxon));
+        }
+        NexusStudy built = new NexusStudy(rows);
+        boolean readable = problems.stream().noneMatch(Problem::blocking);
+        for (NexusMatrix matrix : readable ? matrices : List.<NexusMatrix>of()) {
+            built.add(matrix, ordered);
+        }
+        String slug = Slug.of(title).isEmpty() ? "matrix" : Slug.of(title);
+        Study study = built.study(slug, title);
+        for (StudyRules.Violation violation : readable ? StudyRules.check(study) : List.<StudyRules.Violation>of()) {
+            problems.add(Problem.file(violation.sentence()));
+        }
+        List<ImportedStudy.Column> columns = new ArrayList<>();
+        for (int c = 0; c < study.characters().size(); c++) {
+            columns.add(built.column(c, study.characters().get(c)));
+        }
+        if (columns.stream().anyMatch(c -> c.guessed() && c.type() == CharacterType.RATIO)) {
+            problems.add(new Problem(
+                    0,
+                    0,
+                    "",
+                    "NEXUS does not say what continuous characters measure. Those without a unit in their name were taken as counts where all numbers are whole, otherwise as ratios.",
+                    false));
+        }
+        return new ImportedStudy(study, problems, columns, List.of(), supplement);
+    }
+}

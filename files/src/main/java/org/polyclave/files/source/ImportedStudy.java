@@ -1,0 +1,51 @@
+package org.polyclave.files.source;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.rules.Problem;
+
+/**
+ * What a table was understood as.
+ *
+ * @param study the study as far as it could be read; only to be used when nothing blocks
+ * @param columns how each character column was taken
+ * @param setAside columns that are never asked or shown, and why
+ * @param supplement what the file holds beside its matrix, for reading back what a matrix cannot say; empty if nothing
+ */
+public record ImportedStudy(
+        Study study, List<Problem> problems, List<Column> columns, List<String> setAside, String supplement) {
+    public ImportedStudy {
+        problems = List.copyOf(problems);
+        columns = List.copyOf(columns);
+        setAside = List.copyOf(setAside);
+    }
+
+    public ImportedStudy(Study study, List<Problem> problems, List<Column> columns, List<String> setAside) {
+        this(study, problems, columns, setAside, "");
+    }
+
+    /** The same matrix with all that its supplement says of it. */
+    public ImportedStudy supplemented(Study whole, List<String> notices) {
+        List<Problem> all = new ArrayList<>(problems);
+        notices.forEach(n -> all.add(new Problem(0, 0, "", n, false)));
+        return new ImportedStudy(whole, all, columns, setAside);
+    }
+
+    /** Whether the study may be used: there is one, and no problem blocks. */
+    public boolean usable() {
+        return problems.stream().noneMatch(Problem::blocking);
+    }
+
+    /** @param guessed whether the type was proposed from the cells, because the table does not name it */
+    public record Column(
+            int column,
+            String character,
+            CharacterType type,
+            String unit,
+            String organ,
+            List<String> states,
+            int scored,
+            boolean guessed) {}
+}

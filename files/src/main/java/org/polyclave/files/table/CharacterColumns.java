@@ -1,0 +1,216 @@
+package org.polyclave.files.table;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.study.model.ScoreValue;
+import org.polyclave.study.model.Slug;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyCharacter.AppliesWhen;
+import org.polyclave.study.model.StudyCharacter.StudyState;
+import org.polyclave.study.model.Units;
+import org.polyclave.study.notation.CellNotation;
+import org.polyclave.study.notation.TypeGuess;
+import org.polyclave.study.rules.Limits;
+
+/** Reads the rows of a wide table that describe its characters. */
+final class CharacterColumns {
+    /** Where problems go: row of the sheet, column, sentence. */
+    interface Report {
+        void problem(int row, int column, String text);
+    }
+
+    private final Map<String, List<String>> about;
+    private final Map<String, Integer> aboutRow;
+    private final Report report;
+
+    CharacterColumns(Map<String, List<String>> about, Map<String, Integer> aboutRow, Report report) {
+        this.about = about;
+        this.aboutRow = aboutRow;
+        this.report = report;
+    }
+
+    /** What the description row {@code name} says of a column; empty if nothing. */
+    String text(int column, String name) {
+        List<String> row = about.get(name);
+        return row == null || column >= row.size() ? "" : row.get(column);
+    }
+
+    private void problem(int column, String name, String text) {
+        report.problem(aboutRow.getOrDefault(name, 0), column, text);
+    }
+
+    StudyCharacter read(int c, String label, List<String> texts) {
+        Optional<CharacterType> named = TableReader.type(text(c, "type"));
+        if (named.isEmpty() && !text(c, "type").isEmpty()) {
+            problem(
+                    c,
+                    "type",
+                    "'" + text(c, "type")
+                            + "' is not a type. Use states, ordered, length, mass, angle, percent, count, ratio or months.");
+        }
+        boolean statesNamed = !text(c, "states").isEmpty();
+        CharacterType type = named.orElse(statesNamed ? CharacterType.STATES : TypeGuess.type(texts));
+        String unit = text(c, "unit").isEmpty() ? Units.defaultUnit(type) : text(c, "unit");
+        if (Units.factor(type, unit).isEmpty()) {
+            problem(
+                    c,
+                    "unit",
+                    "'" + unit + "' is not a unit for a character of type "
+                            + type.name().toLowerCase(Locale.ROOT) + ". Remove it, or use another.");
+            unit = Units.defaultUnit(type);
+        }
+        double uncertainty =
+                number(c, "uncertainty", 0) * Units.factor(type, unit).orElse(1.0);
+        String method = text(c, "method");
+        String harm = text(c, "harm").toLowerCase(Locale.ROOT);
+        boolean odour = method.toLowerCase(Locale.ROOT).matches(".*\\b(smell|odou?r|scent)\\w*.*");
+        return new StudyCharacter(
+                Slug.of(label),
+                label,
+                text(c, "question"),
+                "",
+                type,
+                unit,
+                text(c, "organ"),
+                method,
+                text(c, "note"),
+                states(c, type, texts, statesNamed),
+                List.of(),
+                months(c),
+                number(c, "effort", 1),
+                isYes(harm),
+                harm.contains("hazard")
+                        || odour
+                        || method.toLowerCase(Locale.ROOT).matches(".*\\b(crush|cut|touch|handl)\\w*.*"),
+                odour,
+                number(c, "misreading", StudyCharacter.DEFAULT_MISREADING),
+                text(c, "group"),
+                uncertainty,
+                StudyCharacter.Where.NOT_SAID,
+                StudyCharacter.Looking.PLAIN,
+                "",
+                List.of(),
+                StudyCharacter.Trust.USUAL);
+    }
+
+    private static boolean isYes(String text) {
+        return !List.of("", "no", "none", "false", "0", "hazardous").contains(text);
+    }
+
+    private double number(int c, String name, double otherwise) {
+        String text = text(c, name);
+        if (text.isEmpty()) {
+            return otherwise;
+        }
+        try {
+            double number = Double.parseDouble(text.replace(',', '.'));
+            if (number >= 0 && number < 1e9) {
+                return number;
+            }
+        } catch (NumberFormatException noNumber) {
+            // Reported below, together with numbers out of range.
+        }
+        problem(c, name, "'" + text + "' is not a number of 0 or more.");
+        return otherwise;
+    }
+
+    private List<Integer> months(int c) {
+        String text = text(c, "months");
+        if (text.isEmpty()) {
+            return List.of();
+        }
+        Optional<List<Integer>> months = months(text);
+        if (months.isEmpty()) {
+            problem(c, "months", "'" + text + "' is not a span of months. Write for example 'May–Jul'.");
+        }
+        return months.orElse(List.of());
+    }
+
+    /** Months as people write them; empty if they are none. */
+    static Optional<List<Integer>> months(String text) {
+        StudyCharacter trial = StudyCharacter.of("months", CharacterType.MONTHS, List.of());
+        CellNotation.Reading reading = CellNotation.parse(text, trial);
+        return reading instanceof CellNotation.Parsed parsed && parsed.value() instanceof ScoreValue.Months months
+                ? Optional.of(months.months())
+                : Optional.empty();
+    }
+
+    private List<StudyState> states(int c, CharacterType type, List<String> texts, boolean named) {
+        if (type != CharacterType.STATES && type != CharacterType.ORDERED) {
+            return List.of();
+        }
+        List<StudyState> states = new ArrayList<>();
+        Set<String> seen = new HashSet<>();
+        if (!named) {
+            states.addAll(TypeGuess.states(texts));
+        }
+        for (String label : named ? text(c, "states").split("\\|") : new String[0]) {
+            StudyState state = StudyState.of(label.strip());
+            if (state.id().isEmpty() || !seen.add(state.id())) {
+                problem(c, "states", "the state '" + label.strip() + "' is empty or occurs twice.");
+            } else {
+                states.add(state);
+            }
+        }
+        if (states.size() > Limits.STATES) {
+            report.problem(
+                    aboutRow.getOrDefault("states", 0),
+                    c,
+                    "the character has " + states.size() + " states; at most " + Limits.STATES
+                            + " are possible. Merge some, or make two characters.");
+            return states.subList(0, Limits.STATES);
+        }
+        return states;
+    }
+
+    /** Conditions name other characters, so they are read when all are known. */
+    StudyCharacter withConditions(int c, StudyCharacter character, Collection<StudyCharacter> all) {
+        List<AppliesWhen> conditions = new ArrayList<>();
+        for (String part : text(c, "applies").split(";")) {
+            if (!part.isBlank()) {
+                condition(c, part.strip(), all).ifPresent(conditions::add);
+            }
+        }
+        return conditions.isEmpty() ? character : character.withConditions(conditions);
+    }
+
+    private Optional<AppliesWhen> condition(int c, String text, Collection<StudyCharacter> all) {
+        // Names may hold an equals sign; the last one divides.
+        int at = text.lastIndexOf('=');
+        String[] sides = at < 0 ? new String[] {text} : new String[] {text.substring(0, at), text.substring(at + 1)};
+        String wanted = Slug.of(sides[0]);
+        Optional<StudyCharacter> controller =
+                all.stream().filter(k -> k.id().equals(wanted)).findFirst();
+        boolean categorical =
+                controller.isPresent() && !controller.get().states().isEmpty();
+        if (sides.length < 2 || !categorical) {
+            problem(
+                    c,
+                    "applies",
+                    "'" + text
+                            + "' is not a condition. Write 'character = state|state', with a character of this table that has states.");
+            return Optional.empty();
+        }
+        List<String> states = new ArrayList<>();
+        for (String name : sides[1].split("\\|")) {
+            String id = Slug.of(name);
+            if (controller.get().state(id).isEmpty()) {
+                problem(
+                        c,
+                        "applies",
+                        "'" + name.strip() + "' is not a state of '"
+                                + controller.get().label() + "'.");
+                return Optional.empty();
+            }
+            states.add(id);
+        }
+        return Optional.of(new AppliesWhen(wanted, states));
+    }
+}

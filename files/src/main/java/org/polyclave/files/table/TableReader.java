@@ -1,0 +1,302 @@
+package org.polyclave.files.table;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.files.darwincore.DarwinCoreTaxa;
+import org.polyclave.files.sheet.Sheet;
+import org.polyclave.files.sheet.SheetFile;
+import org.polyclave.files.sheet.Workbook;
+import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.study.model.Slug;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScope;
+import org.polyclave.study.model.StudyScore;
+import org.polyclave.study.notation.CellNotation;
+import org.polyclave.study.rules.Limits;
+import org.polyclave.study.rules.NeverAsked;
+import org.polyclave.study.rules.Problem;
+import org.polyclave.study.rules.StudyRules;
+
+/**
+ * Reads a table of scores, from CSV, TSV or XLSX. Wide: taxa down, characters across, the first column {@code taxon}; rows
+ * that begin with {@code #} describe characters, columns that begin with {@code #} describe rows. Long: one score a line,
+ * see {@link LongTable}. Headed by Darwin Core terms: taxa without scores, see {@link DarwinCoreTaxa}. Beginning with a column
+ * {@code specimen}: specimens, see {@link SpecimenTable}. Every problem is collected with its place.
+ */
+public final class TableReader {
+    private final String title;
+    private final List<Problem> problems = new ArrayList<>();
+    private final List<String> setAside = new ArrayList<>();
+    private Sheet sheet = Sheet.empty();
+    private final Map<String, List<String>> about = new HashMap<>();
+    private final Map<String, Integer> aboutRow = new HashMap<>();
+    private final List<Integer> taxonRows = new ArrayList<>();
+    private final Map<Integer, StudyRow> rowAt = new LinkedHashMap<>();
+    private final Map<Integer, StudyCharacter> characterAt = new LinkedHashMap<>();
+    private final List<ImportedStudy.Column> columns = new ArrayList<>();
+
+    private TableReader(String title) {
+        this.title = title;
+    }
+
+    /** Reads CSV, TSV or XLSX; {@code fileName} tells which, and the title. */
+    public static ImportedStudy read(byte[] bytes, String fileName) {
+        return read(bytes, fileName, "");
+    }
+
+    /** @param sheetName sheet of a workbook; empty: the first that holds something */
+    public static ImportedStudy read(byte[] bytes, String fileName, String sheetName) {
+        List<Problem> problems = new ArrayList<>();
+        TableSupplement.Found found = opened(bytes, fileName, sheetName, problems);
+        ImportedStudy read = read(found.sheet(), fileName, problems);
+        return new ImportedStudy(read.study(), read.problems(), read.columns(), read.setAside(), found.text());
+    }
+
+    /** The table as it stands in a file, and the text that travels with it; what could not be read is told. */
+    static TableSupplement.Found opened(byte[] bytes, String fileName, String sheetName, List<Problem> problems) {
+        return TableSupplement.of(SheetFile.read(bytes, fileName, sheetName, problems), problems);
+    }
+
+    /** Names of the sheets of a workbook, in order; none for other files. */
+    public static List<String> sheetNames(byte[] bytes) {
+        return bytes.length > Limits.TABLE_BYTES ? List.of() : Workbook.names(bytes);
+    }
+
+    /** @param problems what was already found; the list is the result's */
+    static ImportedStudy read(Sheet sheet, String fileName, List<Problem> problems) {
+        String title = fileName.replaceAll("^.*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
+        TableReader reader = new TableReader(title.isBlank() ? "Imported matrix" : title);
+        if (DarwinCoreTaxa.isSuch(sheet)) {
+            return DarwinCoreTaxa.read(sheet, reader.title, problems);
+        }
+        if (SpecimenTable.isSuch(sheet)) {
+            return SpecimenTable.read(sheet, reader.title, problems);
+        }
+        reader.problems.addAll(problems);
+        reader.sheet = sheet;
+        return reader.run();
+    }
+
+    private ImportedStudy run() {
+        if (sheet.rows() == 0) {
+            if (problems.stream().noneMatch(Problem::blocking)) {
+                problems.add(Problem.file(
+                        "The table is empty. Its first row must name the columns, beginning with 'taxon'."));
+            }
+            return result(List.of());
+        }
+        if (LongTable.isLong(sheet)) {
+            sheet = LongTable.widen(sheet, problems);
+        }
+        if (!sheet.cell(0, 0).equalsIgnoreCase("taxon")) {
+            problem(0, 0, "the first column must be headed 'taxon', but says '" + sheet.cell(0, 0) + "'.");
+            return result(List.of());
+        }
+        divideRows();
+        if (isWithinLimits()) {
+            readRows();
+            readCharacters();
+            applyRules();
+            return result(new ScoreCells(sheet, this::problem).read(taxonRows, rowAt, characterAt));
+        }
+        return result(List.of());
+    }
+
+    private ImportedStudy result(List<StudyScore> scores) {
+        List<StudyRow> rows = new ArrayList<>(rowAt.values());
+        List<StudyCharacter> characters = new ArrayList<>(characterAt.values());
+        String slug = Slug.of(title).isEmpty() ? "matrix" : Slug.of(title);
+        Study study = new Study(slug, title, StudyScope.EMPTY, rows, List.of(), characters, scores);
+        return new ImportedStudy(study, problems, columns, setAside);
+    }
+
+    /** @param row index in the sheet */
+    private void problem(int row, int column, String text) {
+        String capital = text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
+        Sheet.Place place = sheet.place(row, column);
+        problems.add(Problem.at(place.line(), place.column(), heading(column), capital));
+    }
+
+    private void notice(int row, int column, String text) {
+        Sheet.Place place = sheet.place(row, column);
+        problems.add(new Problem(place.line(), place.column(), heading(column), text, false));
+    }
+
+    private String heading(int column) {
+        return column == 0 ? "" : sheet.cell(0, column);
+    }
+
+    private void divideRows() {
+        List<String> known = List.of(
+                "type",
+                "unit",
+                "organ",
+                "method",
+                "states",
+                "applies",
+                "months",
+                "effort",
+                "harm",
+                "group",
+                "uncertainty",
+                "note",
+                "question",
+                "misreading");
+        for (int r = 1; r < sheet.rows(); r++) {
+            String first = sheet.cell(r, 0);
+            if (!first.startsWith("#")) {
+                taxonRows.add(r);
+                continue;
+            }
+            String name = first.substring(1).strip().toLowerCase(Locale.ROOT);
+            if (!known.contains(name)) {
+                problem(
+                        r,
+                        0,
+                        "'" + first + "' describes nothing known. Use one of #" + String.join(", #", known) + ".");
+            } else if (about.putIfAbsent(name, sheet.row(r)) != null) {
+                problem(r, 0, "'" + first + "' occurs twice. Keep one of the rows.");
+            } else {
+                aboutRow.put(name, r);
+            }
+        }
+        for (int r : taxonRows) {
+            if (sheet.row(r).size() > sheet.columns()) {
+                problem(
+                        r,
+                        sheet.columns(),
+                        "the row has more cells than the table has headings. Quote cells that hold the separator.");
+            }
+        }
+    }
+
+    private boolean isWithinLimits() {
+        int characters = 0;
+        for (String heading : sheet.row(0)) {
+            characters += heading.startsWith("#") ? 0 : 1;
+        }
+        if (taxonRows.size() > Limits.TAXA) {
+            problems.add(Problem.file(
+                    "The table has " + taxonRows.size() + " taxa; at most " + Limits.TAXA + " can be read."));
+        }
+        if (characters - 1 > Limits.CHARACTERS) {
+            problems.add(Problem.file("The table has " + (characters - 1) + " characters; at most " + Limits.CHARACTERS
+                    + " can be read."));
+        }
+        if (taxonRows.isEmpty()) {
+            problems.add(Problem.file("The table has no taxa. Add a row for each, with its name in the first column."));
+        }
+        return problems.stream().noneMatch(p -> p.row() == 0 && p.blocking());
+    }
+
+    private void readRows() {
+        List<String> known = List.of("rank", "parent", "stage", "hazard", "weight", "covers");
+        Map<String, Integer> columnOf = new HashMap<>();
+        for (int c = 1; c < sheet.columns(); c++) {
+            String heading = sheet.cell(0, c);
+            if (heading.startsWith("#")) {
+                String name = heading.substring(1).strip().toLowerCase(Locale.ROOT);
+                if (known.contains(name)) {
+                    columnOf.put(name, c);
+                } else {
+                    problem(
+                            0,
+                            c,
+                            "'" + heading + "' describes nothing known. Use one of #" + String.join(", #", known)
+                                    + ".");
+                }
+            }
+        }
+        RowColumns reading = new RowColumns(sheet, columnOf, rowAt, this::problem);
+        for (int r : taxonRows) {
+            reading.read(r);
+        }
+        reading.addTaxaOfStages();
+        reading.resolveParents();
+        reading.chooseRanks();
+    }
+
+    /** What holds in every study must hold here; each violation is told at its place in the table. */
+    private void applyRules() {
+        Map<String, Integer> rowOf = new HashMap<>();
+        rowAt.forEach((r, row) -> rowOf.put("row/" + row.id(), Math.max(0, r)));
+        Map<String, Integer> columnOf = new HashMap<>();
+        characterAt.forEach((c, character) -> columnOf.put("character/" + character.id(), c));
+        for (StudyRules.Violation violation : StudyRules.check(result(List.of()).study())) {
+            Integer row = rowOf.get(violation.place());
+            int column = row == null
+                    ? columnOf.getOrDefault(violation.place(), 0)
+                    : Math.max(0, sheet.row(0).indexOf("#" + violation.field()));
+            problem(row == null ? 0 : row, column, violation.sentence());
+        }
+    }
+
+    private void readCharacters() {
+        CharacterColumns reading = new CharacterColumns(about, aboutRow, this::problem);
+        Map<String, Integer> byId = new HashMap<>();
+        for (int c = 1; c < sheet.columns(); c++) {
+            String label = sheet.cell(0, c);
+            if (label.startsWith("#")) {
+                continue;
+            }
+            if (NeverAsked.isHeading(label)) {
+                setAside.add(label);
+                notice(0, c, "'" + label + "' was set aside: taste and edibility are never asked or shown.");
+                continue;
+            }
+            String id = Slug.of(label);
+            if (id.isEmpty()) {
+                problem(0, c, "the character has no name. Write one in the first row, or remove the column.");
+            } else if (byId.putIfAbsent(id, c) != null) {
+                problem(0, c, "'" + label + "' is already in column " + (byId.get(id) + 1) + ". Rename one of them.");
+            } else {
+                List<String> texts = textsOf(c);
+                StudyCharacter character = reading.read(c, label, texts);
+                characterAt.put(c, character);
+                List<String> states = character.states().stream()
+                        .map(StudyCharacter.StudyState::label)
+                        .toList();
+                boolean guessed = reading.text(c, "type").isEmpty();
+                columns.add(new ImportedStudy.Column(
+                        c + 1,
+                        label,
+                        character.type(),
+                        character.unit(),
+                        character.organ(),
+                        states,
+                        texts.size(),
+                        guessed));
+            }
+        }
+        characterAt.replaceAll((c, character) -> reading.withConditions(c, character, characterAt.values()));
+    }
+
+    /** The cells of a column that say something of their own. */
+    private List<String> textsOf(int c) {
+        List<String> texts = new ArrayList<>();
+        for (int r : taxonRows) {
+            String text = sheet.cell(r, c);
+            if (!text.isEmpty() && !CellNotation.isSpecial(text)) {
+                texts.add(text);
+            }
+        }
+        return texts;
+    }
+
+    static Optional<CharacterType> type(String text) {
+        for (CharacterType type : CharacterType.values()) {
+            if (type.name().equalsIgnoreCase(text)) {
+                return Optional.of(type);
+            }
+        }
+        return Optional.empty();
+    }
+}

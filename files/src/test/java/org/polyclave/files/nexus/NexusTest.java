@@ -1,0 +1,165 @@
+package org.polyclave.files.nexus;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.table.TableReader;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyScore;
+import org.polyclave.study.notation.UnitHeading;
+import org.polyclave.study.rules.Problem;
+
+/** NEXUS as the standard of 1997 writes it, in its less usual forms too. */
+class NexusTest {
+    private static ImportedStudy read(String text) {
+        return NexusReader.read(text.getBytes(StandardCharsets.UTF_8), "file.nex");
+    }
+
+    private static List<String> typed(String text) {
+        ImportedStudy read = read(text);
+        assertThat(read.problems()).isEmpty();
+        List<String> rows = read.study().rows().stream().map(r -> r.id()).toList();
+        return read.study().scores().stream()
+                .sorted(Comparator.comparingInt(s -> rows.indexOf(s.row())))
+                .map(StudyScore::typed)
+                .toList();
+    }
+
+    private static String data(String format, String labels, String matrix) {
+        return "#NEXUS\nBEGIN DATA;\nDIMENSIONS NTAX=2 NCHAR=2;\nFORMAT " + format + ";\n" + labels + "MATRIX\n"
+                + matrix + "\n;\nEND;\n";
+    }
+
+    @Test
+    void tokensNameTheirStates() {
+        assertThat(typed(data(
+                        "DATATYPE=STANDARD TOKENS MISSING=? GAP=-",
+                        "CHARSTATELABELS 1 margin / entire 'finely toothed', 2 awn / absent present;\n",
+                        "A entire (absent present)\nB 'finely toothed' -")))
+                .containsExactly("entire", "absent, present", "finely toothed", "n/a");
+        assertThat(read(data(
+                                "TOKENS",
+                                "CHARSTATELABELS 1 margin / entire toothed, 2 awn / absent present;\n",
+                                "A entyre absent\nB toothed absent"))
+                        .problems())
+                .singleElement()
+                .extracting(Problem::sentence)
+                .asString()
+                .contains("'entyre' is not a state of character 1");
+    }
+
+    @Test
+    void labelsOfStatesCharactersAndTaxaMayStandApart() {
+        assertThat(typed(data(
+                        "SYMBOLS=\"01\" NOLABELS",
+                        "TAXLABELS A B;\nCHARLABELS margin awn;\nSTATELABELS 1 entire toothed, 2 absent present;\n",
+                        "0 1\n1 0")))
+                .containsExactly("entire", "present", "toothed", "absent");
+    }
+
+    @Test
+    void rangesOfStatesAndCaseAreRead() {
+        assertThat(typed(data("SYMBOLS=\"0123\"", "", "A (0~2)1\nB {0 3}2")))
+                .containsExactly("state 0, state 1, state 2", "state 1", "state 0 / state 3", "state 2");
+        assertThat(typed(data("SYMBOLS=\"Ab\"", "", "A aB\nB bA")))
+                .containsExactly("state 0", "state 1", "state 1", "state 0");
+        assertThat(read(data("SYMBOLS=\"Ab\" RESPECTCASE", "", "A aB\nB bA")).usable())
+                .isFalse();
+    }
+
+    @Test
+    void taxaAreNamedByNumberTooAndBlocksThatAreNotKnownArePassedOver() {
+        assertThat(typed("""
+                        #nexus
+                        BEGIN PRIVATE; anything [at all; END;] 'goes; END' here; END;
+                        BEGIN TAXA; TITLE x; DIMENSIONS NTAX=2; TAXLABELS 'one; two' B; ENDBLOCK;
+                        BEGIN CHARACTERS; DIMENSIONS NCHAR=1; FORMAT DATATYPE=STANDARD; MATRIX 2 1 1 0; END;
+                        """)).containsExactly("state 0", "state 1");
+    }
+
+    static Stream<Arguments> broken() {
+        return Stream.of(
+                Arguments.of("BEGIN TAXA; DIMENSIONS NTAX=3; TAXLABELS A B; END;", "NTAX says 3 taxa, but 2"),
+                Arguments.of("BEGIN TAXA; DIMENSIONS NTAX=x; END;", "'x' after NTAX= is not a number"),
+                Arguments.of("BEGIN TAXA; TAXLABELS A a; END;", "'a' is named twice"),
+                Arguments.of("BEGIN DATA; MATRIX A 0; END;", "NCHAR= must stand before MATRIX"),
+                Arguments.of("BEGIN DATA; DIMENSIONS NTAX=1; END;", "NCHAR="),
+                Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; END;", "has no MATRIX"),
+                Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; FORMAT TRANSPOSE; MATRIX A 0; END;", "Transposed"),
+                Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=2; ELIMINATE 1; MATRIX A 00; END;", "ELIMINATE"),
+                Arguments.of(
+                        "BEGIN DATA; DIMENSIONS NCHAR=1; FORMAT MATCHCHAR=.; MATRIX A .; END;", "nothing to match"),
+                Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; MATRIX A (); END;", "nothing between"),
+                Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; MATRIX A (01; END;", "')' is missing"),
+                Arguments.of("BEGIN DATA; DIMENSIONS NCHAR=1; CHARSTATELABELS 2 x; MATRIX A 0; END;", "from 1 to 1"),
+                Arguments.of(
+                        "BEGIN DATA; DIMENSIONS NCHAR=1; FORMAT DATATYPE=CONTINUOUS; MATRIX A -3; END;",
+                        "'-3' is not a number of 0 or more"),
+                Arguments.of("BEGIN TAXA; TAXLABELS 'A; END;", "begins with an apostrophe"),
+                Arguments.of(
+                        "BEGIN TAXA; DIMENSIONS NTAX=1; TAXLABELS A; END; BEGIN CHARACTERS; DIMENSIONS NCHAR=1; MATRIX B 0; END;",
+                        "'B' is not a taxon of the TAXA block"),
+                Arguments.of(
+                        "BEGIN TAXA; DIMENSIONS NTAX=1; TAXLABELS A; END;", "neither a CHARACTERS nor a DATA block"),
+                Arguments.of("nonsense", "where a block should begin"));
+    }
+
+    @ParameterizedTest(name = "{1}")
+    @MethodSource("broken")
+    void whatIsBrokenIsToldByItsLineAndNothingIsRead(String body, String sentence) {
+        ImportedStudy read = read("#NEXUS\n" + body);
+        assertThat(read.usable()).isFalse();
+        assertThat(read.study().scores()).isEmpty();
+        assertThat(read.problems()).singleElement().satisfies(p -> {
+            assertThat(p.row()).isEqualTo(2);
+            assertThat(p.text()).contains(sentence);
+        });
+    }
+
+    @Test
+    void whatAFileCannotSayIsWrittenSoThatNothingIsShutOut() {
+        Study study =
+                TableReader.read("""
+                        taxon,colour,teeth,season
+                        #type,states,count,months
+                        #states,red|blue|grey,,
+                        Aa,sometimes red,>=20,Nov–Feb
+                        Bb,"blue, mistaken red",many,Jun
+                        Cc,any,n/a,?
+                        """.getBytes(StandardCharsets.UTF_8), "t.csv").study();
+        String text = NexusWriter.write(study, "");
+        assertThat(text).contains("(012)").contains("{012}");
+        Study read =
+                NexusReader.read(text.getBytes(StandardCharsets.UTF_8), "t.nex").study();
+        assertThat(read.scores().stream().filter(s -> s.character().equals("teeth")))
+                .isEmpty();
+        assertThat(read.character("season")).get().extracting(c -> c.type()).isEqualTo(CharacterType.MONTHS);
+        assertThat(read.scores().stream()
+                        .filter(s -> s.character().equals("season"))
+                        .map(StudyScore::typed))
+                .containsExactly("Nov–Feb", "Jun");
+    }
+
+    @Test
+    void headingsEndInTheirUnits() {
+        assertThat(UnitHeading.parse("leaf width (mm)"))
+                .contains(new UnitHeading("leaf width", CharacterType.LENGTH, "mm"));
+        assertThat(UnitHeading.parse("spore length [µm]"))
+                .contains(new UnitHeading("spore length", CharacterType.LENGTH, "µm"));
+        assertThat(UnitHeading.parse("cover, %")).contains(new UnitHeading("cover", CharacterType.PERCENT, "%"));
+        assertThat(UnitHeading.parse("cap weight (g)"))
+                .contains(new UnitHeading("cap weight", CharacterType.MASS, "g"));
+        for (String none : List.of("leaf width", "teeth (n)", "(mm)", "length, width")) {
+            assertThat(UnitHeading.parse(none)).as(none).isEmpty();
+        }
+    }
+}

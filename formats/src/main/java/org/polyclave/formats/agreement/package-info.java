@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.formats.agreement;
-
-import org.jspecify.annotations.NullMarked;

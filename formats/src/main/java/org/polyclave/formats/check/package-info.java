@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.formats.check;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,0 @@
-/** Matrices as files of any format: one way in, one way out, and what a format could not hold. */
-@NullMarked
-package org.polyclave.formats.file;
-
-import org.jspecify.annotations.NullMarked;

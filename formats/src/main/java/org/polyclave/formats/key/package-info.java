@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.formats.key;
-
-import org.jspecify.annotations.NullMarked;

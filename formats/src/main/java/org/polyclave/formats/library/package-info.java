@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.formats.library;
-
-import org.jspecify.annotations.NullMarked;

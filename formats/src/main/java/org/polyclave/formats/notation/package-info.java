@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.formats.notation;
-
-import org.jspecify.annotations.NullMarked;

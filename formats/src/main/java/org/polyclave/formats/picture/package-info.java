@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.formats.picture;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.formats.study;
-
-import org.jspecify.annotations.NullMarked;

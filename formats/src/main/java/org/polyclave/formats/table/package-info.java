@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.formats.table;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,5 @@
+/** Labels of specimens as sheets. */
+@NullMarked
+package org.polyclave.print.label;
+
+import org.jspecify.annotations.NullMarked;

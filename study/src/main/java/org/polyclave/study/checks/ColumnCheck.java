@@ -1,0 +1,266 @@
+package org.polyclave.study.checks;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.Inheritance;
+import org.polyclave.study.model.ScoreValue;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScore;
+import org.polyclave.study.notation.MonthNotation;
+import org.polyclave.study.notation.NotationPrinter;
+
+/**
+ * Finds what is wrong with the scores of one character: against the parent, the description, the season, the parts of a
+ * ratio, or in where they come from. Time linear in the rows of the study.
+ */
+final class ColumnCheck {
+    /** Fewer individuals than these give no range (Measuring, proposed cells). */
+    private static final int FEWEST_INDIVIDUALS = 5;
+
+    private final CompiledStudy compiled;
+    private final Study study;
+    private final Inheritance inheritance;
+    private final SpecimenCheck specimens;
+    /** Descriptions in lower case, of rows that have one. */
+    private final Map<StudyRow, String> texts = new LinkedHashMap<>();
+
+    ColumnCheck(CompiledStudy compiled) {
+        this.compiled = compiled;
+        study = compiled.study();
+        inheritance = new Inheritance(study.rows(), compiled.scores());
+        specimens = new SpecimenCheck(compiled);
+        for (StudyRow row : study.rows()) {
+            if (!row.description().isBlank()) {
+                texts.put(row, row.description().toLowerCase(Locale.ROOT));
+            }
+        }
+    }
+
+    List<StudyFinding> of(int c) {
+        StudyCharacter character = compiled.characters().get(c);
+        List<StudyFinding> found = new ArrayList<>();
+        for (StudyRow row : study.rows()) {
+            StudyScore score =
+                    compiled.scores().getOrDefault(row.id(), Map.of()).get(character.id());
+            if (score != null) {
+                outsideItsParent(row, character, score, found);
+                origin(row, character, score, found);
+                season(row, score, found);
+                if (score.sample() != null && !score.sample().specimens().isEmpty()) {
+                    specimens.of(row, character, score.sample().specimens(), found);
+                }
+            }
+        }
+        denied(character, found);
+        ClaimCheck.of(compiled, c, found);
+        if (character.ratioOf().size() == 2) {
+            ratio(c, found);
+        }
+        return List.copyOf(found);
+    }
+
+    private static void add(
+            List<StudyFinding> found, String kind, StudyRow row, StudyCharacter character, String reason) {
+        found.add(new StudyFinding(kind, row.id(), character.id(), "", reason));
+    }
+
+    /**
+     * What a taxon says must lie within what its parent says, if the parent speaks for the whole of it. A sex or stage differs
+     * from its taxon by its nature, so it is not compared unless the author says that the taxon's scores describe it, too.
+     */
+    private void outsideItsParent(StudyRow row, StudyCharacter character, StudyScore score, List<StudyFinding> found) {
+        if (row.parent() == null || !isHeldToItsParent(row)) {
+            return;
+        }
+        inheritance
+                .effective(row.parent(), character.id())
+                .filter(parent -> !isWithin(score.value(), parent.score().value()))
+                .ifPresent(parent -> add(
+                        found,
+                        "child-outside-parent",
+                        row,
+                        character,
+                        "'" + row.name() + "' shows '" + NotationPrinter.print(score.value(), character) + "' in '"
+                                + character.label() + "', but its parent says '"
+                                + NotationPrinter.print(parent.score().value(), character)
+                                + "'. Widen the parent, or correct the child."));
+    }
+
+    private boolean isHeldToItsParent(StudyRow row) {
+        StudyRow parent = study.row(row.parent() == null ? "" : row.parent()).orElse(row);
+        return switch (parent.coverage().describes()) {
+            case WHOLE -> true;
+            case REST -> false;
+            case BY_KIND -> !row.isSemaphoront();
+        };
+    }
+
+    /** Whether a parent's value admits a child's; unknown, any and not applicable contradict nothing. */
+    private static boolean isWithin(ScoreValue child, ScoreValue parent) {
+        if (child instanceof ScoreValue.States shown && parent instanceof ScoreValue.States admitted) {
+            return shown.shown().stream()
+                    .filter(s -> s.frequency() != ScoreValue.Frequency.MISTAKEN)
+                    .allMatch(s -> admitted.shown().stream()
+                            .anyMatch(a ->
+                                    a.state().equals(s.state()) && a.frequency() != ScoreValue.Frequency.MISTAKEN));
+        }
+        if (child instanceof ScoreValue.Range inner && parent instanceof ScoreValue.Range outer) {
+            return inner.min() >= outer.min() && end(inner) <= end(outer);
+        }
+        return !(child instanceof ScoreValue.Months inner && parent instanceof ScoreValue.Months outer)
+                || outer.months().containsAll(inner.months());
+    }
+
+    private static double end(ScoreValue.Range range) {
+        return range.max() == null ? Double.POSITIVE_INFINITY : range.max();
+    }
+
+    private static void origin(StudyRow row, StudyCharacter character, StudyScore score, List<StudyFinding> found) {
+        if (score.basis() == StudyScore.Basis.REFERENCE && score.source().isBlank()) {
+            add(found, "no-source", row, character, "This score comes from a reference that is not named. Name it.");
+        }
+        if (!(score.value() instanceof ScoreValue.Range range)) {
+            return;
+        }
+        boolean isMeasured = character.type().isNumeric() && character.type() != CharacterType.COUNT;
+        if (isMeasured
+                && score.basis() == StudyScore.Basis.SPECIMENS
+                && range.max() != null
+                && range.min() == range.max()) {
+            add(
+                    found,
+                    "single-value",
+                    row,
+                    character,
+                    "One single value from specimens: no two measure alike. Give the range.");
+        }
+        int individuals = score.sample() == null ? 0 : score.sample().knownIndividuals();
+        if (individuals > 0 && individuals < FEWEST_INDIVIDUALS) {
+            String of = individuals == 1 ? "one individual" : individuals + " individuals";
+            add(
+                    found,
+                    "few-individuals",
+                    row,
+                    character,
+                    "This range rests on " + of + ": the next one may lie outside. Measure at least "
+                            + FEWEST_INDIVIDUALS + ", better 40.");
+        }
+    }
+
+    private static void season(StudyRow row, StudyScore score, List<StudyFinding> found) {
+        List<Integer> present = row.occurrence().months();
+        List<Integer> scored = new ArrayList<>(score.months());
+        if (score.value() instanceof ScoreValue.Months months) {
+            scored.addAll(months.months());
+        }
+        scored.removeAll(present);
+        if (!present.isEmpty() && !scored.isEmpty()) {
+            List<Integer> out = scored.stream().distinct().sorted().toList();
+            found.add(new StudyFinding(
+                    "out-of-season",
+                    row.id(),
+                    score.character(),
+                    "",
+                    "'" + row.name() + "' is scored for " + MonthNotation.print(out)
+                            + ", when it is not present (" + MonthNotation.print(present)
+                            + "). Correct the score, or when the taxon is present."));
+        }
+    }
+
+    /**
+     * States that a description names together with their character, but the score denies. Only both together count:
+     * "toothed" alone may be said of another part.
+     */
+    private void denied(StudyCharacter character, List<StudyFinding> found) {
+        String label = character.label().toLowerCase(Locale.ROOT);
+        List<Pattern> together = null;
+        for (Map.Entry<StudyRow, String> text : texts.entrySet()) {
+            // Few descriptions name a character; looking for each of its states costs much more.
+            if (text.getValue().contains(label)) {
+                together = together != null
+                        ? together
+                        : character.states().stream()
+                                .map(s -> together(character.label(), s.label()))
+                                .toList();
+                denied(text.getKey(), character, together, found);
+            }
+        }
+    }
+
+    private void denied(StudyRow row, StudyCharacter character, List<Pattern> together, List<StudyFinding> found) {
+        Optional<ScoreValue.States> shown = inheritance
+                .effective(row.id(), character.id())
+                .map(e -> e.score().value())
+                .filter(ScoreValue.States.class::isInstance)
+                .map(ScoreValue.States.class::cast);
+        for (int s = 0; shown.isPresent() && s < together.size(); s++) {
+            StudyCharacter.StudyState state = character.states().get(s);
+            boolean isShown =
+                    shown.get().shown().stream().anyMatch(one -> one.state().equals(state.id()));
+            if (!isShown && together.get(s).matcher(row.description()).find()) {
+                found.add(new StudyFinding(
+                        "text-against-score",
+                        row.id(),
+                        character.id(),
+                        state.id(),
+                        "The description of '" + row.name() + "' says '" + state.label() + "' of '" + character.label()
+                                + "', but the score says '" + NotationPrinter.print(shown.get(), character)
+                                + "'. Correct one of the two."));
+            }
+        }
+    }
+
+    private static Pattern together(String character, String state) {
+        String c = Pattern.quote(character);
+        String s = Pattern.quote(state);
+        return Pattern.compile("(?iU)\\b(" + c + "s?( is| are)? " + s + "|" + s + " " + c + "s?)\\b");
+    }
+
+    private void ratio(int c, List<StudyFinding> found) {
+        StudyCharacter character = compiled.characters().get(c);
+        int above = compiled.characterIndex(character.ratioOf().get(0));
+        int below = compiled.characterIndex(character.ratioOf().get(1));
+        if (above < 0 || below < 0) {
+            return;
+        }
+        for (int i = 0; i < compiled.rows().size(); i++) {
+            boolean known = compiled.matrix().cell(i, c) instanceof Cell.Numeric
+                    && compiled.matrix().cell(i, above) instanceof Cell.Numeric
+                    && compiled.matrix().cell(i, below) instanceof Cell.Numeric;
+            if (!known) {
+                continue;
+            }
+            Cell.Numeric ratio = (Cell.Numeric) compiled.matrix().cell(i, c);
+            Cell.Numeric upper = (Cell.Numeric) compiled.matrix().cell(i, above);
+            Cell.Numeric lower = (Cell.Numeric) compiled.matrix().cell(i, below);
+            double least = lower.max() > 0 ? upper.min() / lower.max() : 0;
+            double most = lower.min() > 0 ? upper.max() / lower.min() : Double.POSITIVE_INFINITY;
+            if (ratio.high() < least || ratio.low() > most) {
+                StudyRow row = compiled.rows().get(i);
+                found.add(new StudyFinding(
+                        "ratio-out-of-line",
+                        row.id(),
+                        character.id(),
+                        "",
+                        "'" + character.label() + "' of '" + row.name() + "' cannot be "
+                                + NotationPrinter.number(ratio.low()) + "–" + NotationPrinter.number(ratio.high())
+                                + ": its parts put it between " + rounded(least) + " and " + rounded(most)
+                                + ". Look at the three cells again."));
+            }
+        }
+    }
+
+    private static String rounded(double number) {
+        return Double.isInfinite(number) ? "any size" : NotationPrinter.number(Math.round(number * 100) / 100.0);
+    }
+}

@@ -1,0 +1,123 @@
+package org.polyclave.study.checks;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.measuring.Evidence;
+import org.polyclave.study.measuring.Growth;
+import org.polyclave.study.measuring.Proposals;
+import org.polyclave.study.model.Specimen;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScore;
+
+/** Tests cells against the readings that they were made of, and readings against each other. */
+final class ReadingCheck {
+    private final Study study;
+    private final Map<String, Map<String, StudyScore>> scores;
+    private final List<StudyFinding> found = new ArrayList<>();
+    /** Cells, as row and character, whose readings were looked at. */
+    private final Set<List<String>> seen = new HashSet<>();
+
+    private ReadingCheck(CompiledStudy compiled) {
+        study = compiled.study();
+        scores = compiled.scores();
+    }
+
+    static List<StudyFinding> of(CompiledStudy compiled) {
+        ReadingCheck check = new ReadingCheck(compiled);
+        check.run();
+        return check.found;
+    }
+
+    private void run() {
+        Evidence evidence = new Evidence(study);
+        for (StudyCharacter character : study.readings().isEmpty() ? List.<StudyCharacter>of() : evidence.read()) {
+            for (Evidence.OfRow row : evidence.of(character)) {
+                study.row(row.row()).ifPresent(r -> check(r, character, row));
+            }
+        }
+        for (StudyCharacter ratio : study.readings().isEmpty() ? List.<StudyCharacter>of() : study.characters()) {
+            if (ratio.ratioOf().size() == 2) {
+                proportions(evidence, ratio);
+            }
+        }
+        // Of some cells every reading is gone.
+        for (StudyRow row : study.rows()) {
+            scores.getOrDefault(row.id(), Map.of()).forEach((id, score) -> {
+                if (score.sample() != null
+                        && !score.sample().readings().isEmpty()
+                        && !seen.contains(List.of(row.id(), id))) {
+                    study.character(id).ifPresent(c -> outOfDate(row, c));
+                }
+            });
+        }
+    }
+
+    private void check(StudyRow row, StudyCharacter character, Evidence.OfRow evidence) {
+        seen.add(List.of(row.id(), character.id()));
+        StudyScore score = scores.getOrDefault(row.id(), Map.of()).get(character.id());
+        Proposals.Proposal proposal = Proposals.of(evidence, character, score);
+        if (proposal.standing() == Proposals.Standing.OUT_OF_DATE) {
+            outOfDate(row, character);
+        }
+        if (!proposal.flags().isEmpty() && character.ratioOf().isEmpty()) {
+            int n = proposal.flags().size();
+            add(
+                    "reading-to-settle",
+                    row,
+                    character,
+                    (n == 1 ? "One reading" : n + " readings") + " of '" + row.name()
+                            + "' lie far from the others. Look at what was measured: correct it, keep it or set it aside.");
+        }
+    }
+
+    private void proportions(Evidence evidence, StudyCharacter ratio) {
+        Optional<StudyCharacter> part = study.character(ratio.ratioOf().get(0));
+        Optional<StudyCharacter> whole = study.character(ratio.ratioOf().get(1));
+        if (part.isEmpty() || whole.isEmpty()) {
+            return;
+        }
+        for (Growth growth : Growth.of(evidence, whole.get(), part.get())) {
+            List<String> odd = growth.unforeseen();
+            if (!odd.isEmpty()) {
+                study.row(growth.row())
+                        .ifPresent(row -> add(
+                                "out-of-proportion",
+                                row,
+                                part.get(),
+                                "'" + part.get().label() + "' and '"
+                                        + whole.get().label() + "' of " + codes(odd)
+                                        + " do not go together as those of the others of '" + row.name()
+                                        + "' do. Look whether one was misread, or taken for the other."));
+            }
+        }
+    }
+
+    private String codes(List<String> specimens) {
+        return study.specimens().stream()
+                .filter(s -> specimens.contains(s.id()))
+                .map(Specimen::code)
+                .collect(Collectors.joining(", "));
+    }
+
+    private void outOfDate(StudyRow row, StudyCharacter character) {
+        add(
+                "out-of-date",
+                row,
+                character,
+                "The score of '" + row.name()
+                        + "' was made of readings that have changed since: by a later reading, a new"
+                        + " name or a new scale. Look at what they come to now.");
+    }
+
+    private void add(String kind, StudyRow row, StudyCharacter character, String reason) {
+        found.add(new StudyFinding(kind, row.id(), character.id(), "", reason));
+    }
+}

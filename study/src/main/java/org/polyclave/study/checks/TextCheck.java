@@ -1,0 +1,256 @@
+package org.polyclave.study.checks;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.BiConsumer;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.notation.EditDistance;
+import org.polyclave.study.rules.GlossaryIndex;
+import org.polyclave.study.rules.StudyRules;
+
+/** Finds what is wrong or missing in texts, names, pictures and hazards, whatever is scored. */
+final class TextCheck {
+    private static final Pattern WORD = Pattern.compile("\\p{L}[\\p{L}-]*");
+    /** Shorter words are one letter from too many others. */
+    private static final int TELLING_WORD = 7;
+    /** Shorter descriptions may well be alike. */
+    private static final int TELLING_TEXT = 40;
+    /** States that define themselves. */
+    private static final Set<String> PRESENCE = Set.of("absent", "present");
+
+    private final CompiledStudy compiled;
+    private final Study study;
+    private final List<StudyFinding> found = new ArrayList<>();
+
+    private TextCheck(CompiledStudy compiled) {
+        this.compiled = compiled;
+        study = compiled.study();
+    }
+
+    /** What may harm comes first. */
+    static List<StudyFinding> of(CompiledStudy compiled) {
+        TextCheck check = new TextCheck(compiled);
+        check.hazards();
+        check.descriptions();
+        check.characters();
+        check.terms();
+        check.vernacularNames();
+        check.pictures();
+        return check.found;
+    }
+
+    private void hazards() {
+        for (StudyRow row : compiled.rows()) {
+            if (row.hazard() == Hazard.NOT_ASSESSED) {
+                add(
+                        "hazard-not-assessed",
+                        row.id(),
+                        "",
+                        "The hazard of '" + row.name()
+                                + "' is not assessed. It is never taken for harmless; assess it.");
+            }
+        }
+        for (StudyRow row : study.rows()) {
+            for (StudyRow.HazardRecord hazard : row.hazards()) {
+                if (hazard.severity().isDangerous() && hazard.caution().isBlank()) {
+                    add(
+                            "no-caution",
+                            row.id(),
+                            "",
+                            "'" + row.name() + "' is dangerous (" + hazard.kind()
+                                    + "), and no caution says what readers must do. Write one.");
+                }
+            }
+            if (row.hazard().isDangerous() && row.hazards().isEmpty()) {
+                add(
+                        "no-caution",
+                        row.id(),
+                        "",
+                        "'" + row.name()
+                                + "' is dangerous, and nothing says how. Record the hazard with its kind and a caution.");
+            }
+        }
+    }
+
+    private void descriptions() {
+        Map<String, StudyRow> descriptions = new HashMap<>();
+        for (StudyRow row : study.rows()) {
+            String text = row.description().strip();
+            StudyRow same = text.length() < TELLING_TEXT ? null : descriptions.putIfAbsent(text, row);
+            if (same != null) {
+                add(
+                        "same-text",
+                        row.id(),
+                        "",
+                        "'" + row.name() + "' and '" + same.name()
+                                + "' are described word for word alike. One of the two was copied.");
+            }
+        }
+    }
+
+    private void characters() {
+        for (StudyCharacter character : study.characters()) {
+            if (character.question().isBlank()) {
+                add(
+                        "no-question",
+                        "",
+                        character.id(),
+                        "'" + character.label() + "' has no question for readers. Write one.");
+            }
+            List<String> undefined = character.states().stream()
+                    .filter(s -> s.definition().isBlank() && s.plain().isBlank() && !PRESENCE.contains(s.id()))
+                    .map(StudyCharacter.StudyState::label)
+                    .toList();
+            if (!undefined.isEmpty()) {
+                add(
+                        "no-definition",
+                        "",
+                        character.id(),
+                        "States of '" + character.label() + "' without a definition or plain words: "
+                                + String.join(", ", undefined) + ". Two scorers may take them differently.");
+            }
+        }
+    }
+
+    /** States without a picture are told where others have one; where none has, once for the study. */
+    private void pictures() {
+        boolean some = study.characters().stream()
+                .flatMap(c -> c.states().stream())
+                .anyMatch(s -> !s.picture().isEmpty());
+        boolean states = study.characters().stream().anyMatch(c -> !c.states().isEmpty());
+        if (!some && states) {
+            found.add(new StudyFinding(
+                    "no-picture",
+                    "",
+                    "",
+                    "",
+                    "No state has a picture. Readers compare pictures more surely than words; add some."));
+        }
+        for (StudyCharacter character : some ? study.characters() : List.<StudyCharacter>of()) {
+            List<String> without = character.states().stream()
+                    .filter(s -> s.picture().isEmpty() && s.swatch().isEmpty() && !PRESENCE.contains(s.id()))
+                    .map(StudyCharacter.StudyState::label)
+                    .toList();
+            if (!without.isEmpty()) {
+                found.add(new StudyFinding(
+                        "no-picture",
+                        "",
+                        character.id(),
+                        "",
+                        "States of '" + character.label() + "' without a picture: " + String.join(", ", without)
+                                + ". Readers compare pictures more surely than words."));
+            }
+        }
+    }
+    /** Every text of the study, with the row or character it belongs to. */
+    private void texts(BiConsumer<String[], String> each) {
+        for (StudyCharacter character : study.characters()) {
+            String[] place = {"", character.id()};
+            CharacterTexts.of(character).forEach(text -> each.accept(place, text));
+        }
+        study.rows().forEach(row -> each.accept(new String[] {row.id(), ""}, row.description()));
+    }
+
+    private void terms() {
+        if (study.glossary().isEmpty()) {
+            return;
+        }
+        GlossaryIndex index = new GlossaryIndex(study.glossary());
+        Map<String, String> words = new HashMap<>();
+        study.glossary()
+                .forEach(t -> GlossaryIndex.words(t).stream()
+                        .filter(w -> w.length() >= TELLING_WORD)
+                        .forEach(w -> words.put(w.toLowerCase(Locale.ROOT), t.term())));
+        Set<String> told = new HashSet<>();
+        texts((place, text) -> {
+            Set<Integer> explained = new HashSet<>();
+            for (GlossaryIndex.Occurrence occurrence : index.find(text)) {
+                explained.add(occurrence.from());
+                if (occurrence.misspelt()) {
+                    String word = text.substring(occurrence.from(), occurrence.to());
+                    tellOnce(
+                            told,
+                            place,
+                            word,
+                            occurrence.term().term(),
+                            "is a common misspelling of",
+                            "Write '" + Correction.right(word, occurrence.term()) + "'");
+                }
+            }
+            Matcher matcher = WORD.matcher(text);
+            while (matcher.find()) {
+                String word = matcher.group().toLowerCase(Locale.ROOT);
+                String near = explained.contains(matcher.start()) ? null : nearest(word, words);
+                if (near != null) {
+                    tellOnce(told, place, matcher.group(), near, "is one letter from the term", "");
+                }
+            }
+        });
+    }
+
+    private static @org.jspecify.annotations.Nullable String nearest(String word, Map<String, String> words) {
+        if (word.length() < TELLING_WORD - 1) {
+            return null;
+        }
+        String singular = word.replaceFirst("e?s$", "");
+        for (Map.Entry<String, String> term : words.entrySet()) {
+            boolean close = Math.abs(term.getKey().length() - word.length()) <= 1
+                    && EditDistance.between(word, term.getKey()) == 1;
+            if (close && !singular.equals(term.getKey()) && !term.getKey().startsWith(singular)) {
+                return term.getValue();
+            }
+        }
+        return null;
+    }
+
+    private void tellOnce(Set<String> told, String[] place, String word, String term, String how, String correction) {
+        if (told.add(place[0] + '/' + place[1] + '/' + word)) {
+            found.add(new StudyFinding(
+                    "near-term",
+                    place[0],
+                    place[1],
+                    word,
+                    "'" + word + "' " + how + " '" + term + "'. Write the term, or give the word an entry of its own.",
+                    correction));
+        }
+    }
+
+    private void vernacularNames() {
+        Map<String, StudyRow> first = new HashMap<>();
+        for (StudyRow row : study.rows()) {
+            for (StudyRow.Vernacular name : row.names().vernacular()) {
+                String key = name.language().toLowerCase(Locale.ROOT) + ' ' + StudyRules.folded(name.name());
+                StudyRow other = first.putIfAbsent(key, row);
+                if (other != null && !other.id().equals(row.id())) {
+                    add(
+                            "shared-name",
+                            row.id(),
+                            "",
+                            other.id(),
+                            "'" + name.name() + "' is a name of '" + other.name()
+                                    + "' too. Readers who know only this name"
+                                    + " may mean either; say so, or choose another.");
+                }
+            }
+        }
+    }
+
+    private void add(String kind, String row, String character, String reason) {
+        add(kind, row, character, "", reason);
+    }
+
+    private void add(String kind, String row, String character, String other, String reason) {
+        found.add(new StudyFinding(kind, row, character, other, reason));
+    }
+}

@@ -1,0 +1,126 @@
+package org.polyclave.study.compile;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.study.model.OutsideTaxon;
+import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScore;
+
+/**
+ * A study compiled for computation.
+ *
+ * @param targets what the rows of the matrix are and why
+ * @param rows the row of the study behind each row of the matrix, called as readers are told it, with the hazards that stand
+ * @param names the taxon behind each name of the matrix
+ * @param characters the character of the study behind each character of the matrix
+ * @param scores the scores of the study by row, then by character
+ */
+public record CompiledStudy(
+        Study study,
+        Matrix matrix,
+        List<Targets.Target> targets,
+        List<StudyRow> rows,
+        List<StudyRow> names,
+        List<StudyCharacter> characters,
+        Map<String, Map<String, StudyScore>> scores) {
+    public CompiledStudy {
+        targets = List.copyOf(targets);
+        rows = List.copyOf(rows);
+        names = List.copyOf(names);
+        characters = List.copyOf(characters);
+    }
+
+    /** One compilation is what it is; what is worked out of it is kept by it, and must not cost a look at every score. */
+    @Override
+    public boolean equals(Object other) {
+        return this == other;
+    }
+
+    @Override
+    public int hashCode() {
+        return System.identityHashCode(this);
+    }
+
+    /** Index of a row by id, -1 if it is not a row that keys lead to. */
+    public int rowIndex(String id) {
+        for (int i = 0; i < rows.size(); i++) {
+            if (rows.get(i).id().equals(id)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    /** Index of a character by id, -1 if there is none. */
+    public int characterIndex(String id) {
+        for (int c = 0; c < characters.size(); c++) {
+            if (characters.get(c).id().equals(id)) {
+                return c;
+            }
+        }
+        return -1;
+    }
+
+    /** The taxon whose name a row bears. */
+    public StudyRow nameOf(int row) {
+        return names.get(matrix.row(row).name());
+    }
+
+    /** What readers may meet and no key names. */
+    public List<OutsideTaxon> outside() {
+        return Outside.of(study, scores);
+    }
+
+    /** Rows of which nothing is known: no key can name them. */
+    public List<StudyRow> unscored() {
+        return IntStream.range(0, rows.size())
+                .filter(i -> !targets.get(i).scored())
+                .mapToObj(rows::get)
+                .toList();
+    }
+
+    /** The same without the rows of which nothing is known, as keys are made of it. */
+    public CompiledStudy scoredOnly() {
+        List<Integer> kept = IntStream.range(0, rows.size())
+                .filter(i -> targets.get(i).scored())
+                .boxed()
+                .toList();
+        return kept.size() == rows.size()
+                ? this
+                : new CompiledStudy(
+                        study,
+                        matrix.withRows(kept),
+                        kept.stream().map(targets::get).toList(),
+                        kept.stream().map(rows::get).toList(),
+                        names,
+                        characters,
+                        scores);
+    }
+
+    /** The same rows and characters with other cells. */
+    CompiledStudy withMatrix(Matrix other) {
+        return new CompiledStudy(study, other, targets, rows, names, characters, scores);
+    }
+
+    /** The same without some characters: what is not at hand, or forbidden. */
+    public CompiledStudy without(List<Integer> dropped) {
+        List<Integer> kept = new java.util.ArrayList<>();
+        for (int c = 0; c < characters.size(); c++) {
+            if (!dropped.contains(c)) {
+                kept.add(c);
+            }
+        }
+        return new CompiledStudy(
+                study,
+                matrix.withCharacters(kept),
+                targets,
+                rows,
+                names,
+                kept.stream().map(characters::get).toList(),
+                scores);
+    }
+}

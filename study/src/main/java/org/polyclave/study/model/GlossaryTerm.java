@@ -1,0 +1,36 @@
+package org.polyclave.study.model;
+
+import java.util.List;
+
+/**
+ * A term of the field.
+ *
+ * @param definition in technical words
+ * @param plain in plain words
+ * @param synonyms other words for it
+ * @param misspellings spellings that people use and that are to be corrected
+ * @param picture id of a picture of the study, or empty
+ */
+public record GlossaryTerm(
+        String id,
+        String term,
+        String definition,
+        String plain,
+        List<String> synonyms,
+        List<String> misspellings,
+        String picture) {
+    public GlossaryTerm {
+        synonyms = Missing.list(synonyms);
+        misspellings = Missing.list(misspellings);
+        picture = Missing.or(picture, "");
+    }
+
+    public GlossaryTerm(
+            String id, String term, String definition, String plain, List<String> synonyms, List<String> misspellings) {
+        this(id, term, definition, plain, synonyms, misspellings, "");
+    }
+
+    public GlossaryTerm withId(String newId) {
+        return new GlossaryTerm(newId, term, definition, plain, synonyms, misspellings, picture);
+    }
+}

@@ -1,0 +1,31 @@
+package org.polyclave.study.model;
+
+import java.util.List;
+
+/**
+ * What was measured on a picture, in its pixels from the upper left corner.
+ *
+ * @param picture id of the picture
+ * @param parts lists of points: one, or two whose ratio is read (part, whole)
+ */
+public record Mark(String picture, Shape shape, List<List<Point>> parts) {
+    public Mark {
+        parts = parts.stream().map(List::copyOf).toList();
+    }
+
+    public record Point(double x, double y) {}
+
+    /** What the points of a mark are. */
+    public enum Shape {
+        /** Two ends. */
+        LINE,
+        /** Points along a curve. */
+        PATH,
+        /** A point on one arm, the corner, a point on the other arm. */
+        ANGLE,
+        /** Points around an area. */
+        OUTLINE,
+        /** One point for each thing that is counted. */
+        COUNT
+    }
+}

@@ -1,0 +1,129 @@
+package org.polyclave.study.model;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A picture of a study. What it shows says what readers hear who cannot see it.
+ *
+ * @param content SHA-256 of its bytes, in hexadecimal digits
+ * @param mediaType {@code image/png}, {@code image/jpeg} or {@code image/svg+xml}
+ * @param width in pixels, or in the units of a drawing
+ * @param licence under which others may use it
+ * @param row id of the row of which it is a picture, or empty
+ * @param place coordinates at which it was taken, kept only by choice; empty if not kept
+ * @param specimen id of the specimen that it shows, or empty
+ * @param scale how long its pixels are; null if not known
+ * @param data its bytes in Base64, in a study file; empty where they are kept elsewhere
+ */
+public record Picture(
+        String id,
+        String content,
+        String mediaType,
+        int width,
+        int height,
+        String shows,
+        String credit,
+        String licence,
+        String row,
+        String place,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String specimen,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Scale scale,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String data) {
+    public Picture {
+        row = Missing.or(row, "");
+        place = Missing.or(place, "");
+        specimen = Missing.or(specimen, "");
+        data = Missing.or(data, "");
+    }
+
+    /** A picture of no specimen. */
+    public Picture(
+            String id,
+            String content,
+            String mediaType,
+            int width,
+            int height,
+            String shows,
+            String credit,
+            String licence,
+            String row,
+            String place,
+            String data) {
+        this(id, content, mediaType, width, height, shows, credit, licence, row, place, "", null, data);
+    }
+
+    private Picture copy(String newId, String newPlace, String newSpecimen, String newData) {
+        return new Picture(
+                newId,
+                content,
+                mediaType,
+                width,
+                height,
+                shows,
+                credit,
+                licence,
+                row,
+                newPlace,
+                newSpecimen,
+                scale,
+                newData);
+    }
+
+    public Picture withId(String newId) {
+        return copy(newId, place, specimen, data);
+    }
+
+    public Picture withData(String newData) {
+        return copy(id, place, specimen, newData);
+    }
+
+    public Picture withSpecimen(String newSpecimen) {
+        return copy(id, place, newSpecimen, data);
+    }
+
+    /** The same picture of the taxon, and of nothing that could be measured. */
+    public Picture withoutSpecimen() {
+        return new Picture(id, content, mediaType, width, height, shows, credit, licence, row, place, data);
+    }
+
+    public Picture withoutPlace() {
+        return copy(id, "", specimen, data);
+    }
+
+    /** The same picture as its file became once it was cleaned. */
+    public Picture cleaned(String newContent, String newMediaType, int newWidth, int newHeight) {
+        return new Picture(
+                id,
+                newContent,
+                newMediaType,
+                newWidth,
+                newHeight,
+                shows,
+                credit,
+                licence,
+                row,
+                place,
+                specimen,
+                scale,
+                "");
+    }
+
+    /** The same picture with what another says about it; a place can be forgotten, but not given. */
+    public Picture told(Picture other) {
+        return new Picture(
+                id,
+                content,
+                mediaType,
+                width,
+                height,
+                other.shows,
+                other.credit,
+                other.licence,
+                other.row,
+                other.place.isEmpty() ? "" : place,
+                other.specimen,
+                other.scale,
+                data);
+    }
+}

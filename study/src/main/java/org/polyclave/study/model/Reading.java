@@ -1,0 +1,104 @@
+package org.polyclave.study.model;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What was once read of one item of a specimen in one character: a size, a count, or what it shows. Readings belong to the
+ * specimen, so a new name of the specimen moves them to another taxon.
+ *
+ * @param item which leaf, which spore; readings of the same item are repetitions. Empty: an item of its own
+ * @param typed as it was typed, with the unit; for a mark on a picture what the mark came to
+ * @param value in the base unit; null for states
+ * @param states ids of the states that it shows; empty for numbers
+ * @param uncertainty standard uncertainty in the base unit; null if not known
+ * @param instrument with what it was read
+ * @param by who read it
+ * @param date day on which it was read, as ISO 8601; empty if not known
+ * @param mark where on a picture it was read; null if on none
+ * @param standing whether it counts
+ */
+public record Reading(
+        String id,
+        String specimen,
+        String character,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String item,
+        String typed,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Double value,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<String> states,
+
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Double uncertainty,
+
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String instrument,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String by,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String date,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Mark mark,
+        Standing standing,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String note) {
+    public Reading {
+        item = Missing.or(item, "");
+        states = Missing.list(states);
+        instrument = Missing.or(instrument, "");
+        by = Missing.or(by, "");
+        date = Missing.or(date, "");
+        standing = Missing.or(standing, Standing.TAKEN);
+        note = Missing.or(note, "");
+    }
+
+    /** Whether a reading counts, and whether somebody looked at it again. */
+    public enum Standing {
+        TAKEN,
+        /** Looked at again, and right: it is not flagged any more. */
+        KEPT,
+        /** Looked at again, and wrong: it stays on record and counts for nothing. */
+        SET_ASIDE
+    }
+
+    public Reading withId(String newId) {
+        return copy(newId, specimen, character, typed, value, states, uncertainty, standing, note);
+    }
+
+    /** The same reading in another study: identifiers there. */
+    public Reading of(String newSpecimen, String newCharacter, List<String> newStates) {
+        return copy(id, newSpecimen, newCharacter, typed, value, newStates, uncertainty, standing, note);
+    }
+
+    /** The same reading, read anew. */
+    public Reading read(
+            String newTyped, @Nullable Double newValue, List<String> newStates, @Nullable Double newUncertainty) {
+        return copy(id, specimen, character, newTyped, newValue, newStates, newUncertainty, standing, note);
+    }
+
+    /** The same reading with what somebody held of it who looked at it again. */
+    public Reading standing(Standing newStanding, String newNote) {
+        return copy(id, specimen, character, typed, value, states, uncertainty, newStanding, newNote);
+    }
+
+    private Reading copy(
+            String newId,
+            String newSpecimen,
+            String newCharacter,
+            String newTyped,
+            @Nullable Double newValue,
+            List<String> newStates,
+            @Nullable Double newUncertainty,
+            Standing newStanding,
+            String newNote) {
+        return new Reading(
+                newId,
+                newSpecimen,
+                newCharacter,
+                item,
+                newTyped,
+                newValue,
+                newStates,
+                newUncertainty,
+                instrument,
+                by,
+                date,
+                mark,
+                newStanding,
+                newNote);
+    }
+}

@@ -1,0 +1,79 @@
+package org.polyclave.study.model;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** What a scorer says a row shows for a character. */
+@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+@JsonSubTypes({
+    @JsonSubTypes.Type(value = ScoreValue.Unknown.class, name = "unknown"),
+    @JsonSubTypes.Type(value = ScoreValue.NotApplicable.class, name = "not-applicable"),
+    @JsonSubTypes.Type(value = ScoreValue.Any.class, name = "any"),
+    @JsonSubTypes.Type(value = ScoreValue.States.class, name = "states"),
+    @JsonSubTypes.Type(value = ScoreValue.Range.class, name = "range"),
+    @JsonSubTypes.Type(value = ScoreValue.Months.class, name = "months")
+})
+public sealed interface ScoreValue {
+    /** Looked for and not known; blocks inheritance. */
+    record Unknown() implements ScoreValue {}
+
+    record NotApplicable() implements ScoreValue {}
+
+    /** Every state. */
+    record Any() implements ScoreValue {}
+
+    /** Some states, each with how often it is shown. */
+    record States(List<Shown> shown, Combination combination) implements ScoreValue {
+        public States {
+            shown = List.copyOf(shown);
+        }
+    }
+
+    record Shown(String state, Frequency frequency) {}
+
+    /** How often a state is shown; {@link #PLAIN} is a state without a word. */
+    enum Frequency {
+        PLAIN(0),
+        ALWAYS(1),
+        USUALLY(0.75),
+        SOMETIMES(0.2),
+        RARELY(0.04),
+        MISTAKEN(0);
+
+        private final double weight;
+
+        Frequency(double weight) {
+            this.weight = weight;
+        }
+
+        public double weight() {
+            return weight;
+        }
+    }
+
+    /** Three ways of having several states. */
+    enum Combination {
+        /** Individuals vary. */
+        VARY,
+        /** One individual shows both. */
+        BOTH,
+        /** One of these, not known which. */
+        EITHER
+    }
+
+    /** A range {@code (min–)low–high(–max)} in the base unit; {@code max} and {@code high} empty: no upper limit. */
+    record Range(
+            double min,
+            double low,
+            @Nullable Double high,
+            @Nullable Double max) implements ScoreValue {}
+
+    /** @param months numbers 1 to 12, ascending */
+    record Months(List<Integer> months) implements ScoreValue {
+        public Months {
+            months = List.copyOf(months);
+        }
+    }
+}

@@ -1,0 +1,179 @@
+package org.polyclave.study.model;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.study.notation.Coordinates;
+
+/**
+ * One individual that was kept, photographed or watched, on which scores rest.
+ *
+ * @param code its voucher code, as written on the label; no two specimens share one
+ * @param determinations what it was named, oldest first; earlier names are kept
+ * @param stage life stage; empty if not known
+ * @param sex empty if not known
+ * @param treatments what was done to it, oldest first
+ * @param storage where it is kept: collection, cupboard, box
+ */
+public record Specimen(
+        String id,
+        String code,
+        List<Determination> determinations,
+        Event event,
+        String stage,
+        String sex,
+        List<Treatment> treatments,
+        String storage,
+        String note) {
+    public Specimen {
+        determinations = Missing.list(determinations);
+        event = Missing.or(event, Event.UNKNOWN);
+        stage = Missing.or(stage, "");
+        sex = Missing.or(sex, "");
+        treatments = Missing.list(treatments);
+        storage = Missing.or(storage, "");
+        note = Missing.or(note, "");
+    }
+
+    /** A specimen of which only its names are known. */
+    public Specimen(String id, String code, List<Determination> determinations, String note) {
+        this(id, code, determinations, Event.UNKNOWN, "", "", List.of(), "", note);
+    }
+
+    private Specimen copy(String newId, List<Determination> newDeterminations, Event newEvent, String newNote) {
+        return new Specimen(newId, code, newDeterminations, newEvent, stage, sex, treatments, storage, newNote);
+    }
+
+    /** What it is held to be now: the last determination. */
+    public Optional<Determination> present() {
+        return determinations.isEmpty() ? Optional.empty() : Optional.of(determinations.get(determinations.size() - 1));
+    }
+
+    /** All dates that are told of it; some may be empty, or a year. */
+    public Stream<String> dates() {
+        return Stream.of(
+                        Stream.of(event.date()),
+                        treatments.stream().map(Treatment::date),
+                        determinations.stream().map(Determination::date))
+                .flatMap(d -> d);
+    }
+
+    /** Whether a character gave it its present name. It is not evidence for what its taxon shows in that one. */
+    public boolean isDeterminedBy(String character) {
+        return present().filter(d -> d.characters().contains(character)).isPresent();
+    }
+
+    public Specimen withId(String newId) {
+        return copy(newId, determinations, event, note);
+    }
+
+    /** The same specimen without what tells its place, or may: its note, and all of the event but the date. */
+    public Specimen withoutPlace() {
+        return copy(id, determinations, event.withoutPlace(), "");
+    }
+
+    /** The same specimen with a new name; the earlier ones stay. */
+    public Specimen with(Determination now) {
+        List<Determination> all = new ArrayList<>(determinations);
+        all.add(now);
+        return copy(id, all, event, note);
+    }
+
+    /** The same specimen with every determination changed. */
+    public Specimen determined(UnaryOperator<Determination> change) {
+        return copy(id, determinations.stream().map(change).toList(), event, note);
+    }
+
+    /**
+     * A name given to it.
+     *
+     * @param row the taxon, sex or stage
+     * @param qualifier "cf.", "aff." or empty
+     * @param kind whether somebody named it, or confirmed the name
+     * @param by who
+     * @param date day as ISO 8601, or empty
+     * @param how with what, after which book: "lens, after Orrin"
+     * @param characters ids of the characters that were used
+     */
+    public record Determination(
+            String row, String qualifier, Kind kind, String by, String date, String how, List<String> characters) {
+        public Determination {
+            qualifier = Missing.or(qualifier, "");
+            kind = Missing.or(kind, Kind.DETERMINED);
+            by = Missing.or(by, "");
+            date = Missing.or(date, "");
+            how = Missing.or(how, "");
+            characters = Missing.list(characters);
+        }
+
+        public Determination withRow(String newRow) {
+            return new Determination(newRow, qualifier, kind, by, date, how, characters);
+        }
+
+        public Determination withCharacters(List<String> newCharacters) {
+            return new Determination(row, qualifier, kind, by, date, how, newCharacters);
+        }
+    }
+
+    /**
+     * When and where it was found. What is not known is empty.
+     *
+     * @param date day as ISO 8601, or the year
+     * @param coordinates as written on the label; see {@link Coordinates}
+     * @param uncertainty of the coordinates in metres; null if not known
+     * @param host what it grew on or lived in: host, substrate
+     */
+    public record Event(
+            String date,
+            String place,
+            String coordinates,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Double uncertainty,
+
+            String collector,
+            String habitat,
+            String host) {
+        static final Event UNKNOWN = new Event("", "", "", null, "", "", "");
+
+        public Event {
+            date = Missing.or(date, "");
+            place = Missing.or(place, "");
+            coordinates = Missing.or(coordinates, "");
+            collector = Missing.or(collector, "");
+            habitat = Missing.or(habitat, "");
+            host = Missing.or(host, "");
+        }
+
+        Event withoutPlace() {
+            return new Event(date, "", "", null, "", "", "");
+        }
+    }
+
+    /** @param date day as ISO 8601, or the year, or empty */
+    public record Treatment(Treated how, String date, String note) {
+        public Treatment {
+            date = Missing.or(date, "");
+            note = Missing.or(note, "");
+        }
+    }
+
+    /** What may alter how a specimen looks. */
+    public enum Treated {
+        CUT,
+        DISSECTED,
+        MOUNTED,
+        FLUID,
+        DRIED
+    }
+
+    /** Whether somebody named a specimen, or confirmed the name that it had. */
+    public enum Kind {
+        DETERMINED,
+        CONFIRMED
+    }
+}

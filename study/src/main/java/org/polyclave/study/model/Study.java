@@ -1,0 +1,281 @@
+package org.polyclave.study.model;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+
+/**
+ * One group of lookalikes with its scope, rows, characters and accepted scores.
+ *
+ * @param glossary terms that its texts use
+ * @param references what its scores cite
+ * @param claims statements that its authors make of rows, tested against the matrix
+ * @param pictures what states, terms and taxa look like
+ * @param opinions scores of further scorers, kept beside the accepted ones; no key reads them
+ * @param specimens individuals on which scores rest
+ * @param readings what was read of them
+ */
+public record Study(
+        String slug,
+        String title,
+        StudyScope scope,
+        List<StudyRow> rows,
+        List<OutsideTaxon> nearButOutside,
+        List<StudyCharacter> characters,
+        List<StudyScore> scores,
+        List<GlossaryTerm> glossary,
+        List<Reference> references,
+        List<Claim> claims,
+        List<Picture> pictures,
+        List<Opinion> opinions,
+        List<Specimen> specimens,
+        List<Reading> readings) {
+    public Study {
+        rows = List.copyOf(rows);
+        nearButOutside = List.copyOf(nearButOutside);
+        characters = List.copyOf(characters);
+        scores = List.copyOf(scores);
+        glossary = Missing.list(glossary);
+        references = Missing.list(references);
+        claims = Missing.list(claims);
+        pictures = Missing.list(pictures);
+        opinions = Missing.list(opinions);
+        specimens = Missing.list(specimens);
+        readings = Missing.list(readings);
+    }
+
+    /** A study of a matrix and nothing else. */
+    public Study(
+            String slug,
+            String title,
+            StudyScope scope,
+            List<StudyRow> rows,
+            List<OutsideTaxon> nearButOutside,
+            List<StudyCharacter> characters,
+            List<StudyScore> scores) {
+        this(
+                slug,
+                title,
+                scope,
+                rows,
+                nearButOutside,
+                characters,
+                scores,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
+    }
+
+    public Optional<StudyRow> row(String id) {
+        return rows.stream().filter(r -> r.id().equals(id)).findFirst();
+    }
+
+    public Optional<StudyCharacter> character(String id) {
+        return characters.stream().filter(c -> c.id().equals(id)).findFirst();
+    }
+
+    /** Scores by row, then by character. */
+    public Map<String, Map<String, StudyScore>> scoresByRow() {
+        Map<String, Map<String, StudyScore>> byRow = new LinkedHashMap<>();
+        for (StudyScore score : scores) {
+            byRow.computeIfAbsent(score.row(), r -> new LinkedHashMap<>()).put(score.character(), score);
+        }
+        return byRow;
+    }
+
+    public Study withRows(List<StudyRow> newRows) {
+        return copy(c -> c.rows = newRows);
+    }
+
+    public Study withCharacters(List<StudyCharacter> newCharacters) {
+        return copy(c -> c.characters = newCharacters);
+    }
+
+    public Study withScores(List<StudyScore> newScores) {
+        return copy(c -> c.scores = newScores);
+    }
+
+    /** The study with one cell scored anew, or emptied. */
+    public Study withScore(String row, String character, Optional<StudyScore> score) {
+        List<StudyScore> changed = new ArrayList<>();
+        for (StudyScore old : scores) {
+            if (!(old.row().equals(row) && old.character().equals(character))) {
+                changed.add(old);
+            }
+        }
+        score.ifPresent(changed::add);
+        return withScores(changed);
+    }
+
+    public Study withGlossary(List<GlossaryTerm> newGlossary) {
+        return copy(c -> c.glossary = newGlossary);
+    }
+
+    public Study withReferences(List<Reference> newReferences) {
+        return copy(c -> c.references = newReferences);
+    }
+
+    public Study withClaims(List<Claim> newClaims) {
+        return copy(c -> c.claims = newClaims);
+    }
+
+    public Study withPictures(List<Picture> newPictures) {
+        return copy(c -> c.pictures = newPictures);
+    }
+
+    public Study withOpinions(List<Opinion> newOpinions) {
+        return copy(c -> c.opinions = newOpinions);
+    }
+
+    public Study withSpecimens(List<Specimen> newSpecimens) {
+        return copy(c -> c.specimens = newSpecimens);
+    }
+
+    public Study withReadings(List<Reading> newReadings) {
+        return copy(c -> c.readings = newReadings);
+    }
+
+    /**
+     * What may leave the installation: pictures of protected, regulated and quarantine taxa, and those that name no taxon
+     * of a study that has such, do not tell where they were taken, nor do notes of their specimens.
+     */
+    public Study withoutSensitivePlaces() {
+        RowTree tree = new RowTree(rows);
+        Set<String> sensitive = rows.stream()
+                .map(StudyRow::id)
+                .filter(id -> tree.upward(id).stream().anyMatch(StudyRow::isSensitive))
+                .collect(Collectors.toSet());
+        return withPictures(pictures.stream()
+                        .map(p -> sensitive.contains(p.row()) || (p.row().isEmpty() && !sensitive.isEmpty())
+                                ? p.withoutPlace()
+                                : p)
+                        .toList())
+                .withSpecimens(specimens.stream()
+                        .map(s -> mayTellPlace(s, sensitive) ? s.withoutPlace() : s)
+                        .toList())
+                .withReadings(withoutNotes(specimens.stream()
+                        .filter(s -> mayTellPlace(s, sensitive))
+                        .map(Specimen::id)
+                        .collect(Collectors.toSet())));
+    }
+
+    private List<Reading> withoutNotes(Set<String> of) {
+        return readings.stream()
+                .map(r -> of.contains(r.specimen()) ? r.standing(r.standing(), "") : r)
+                .toList();
+    }
+
+    /** Whether a specimen is held to be a sensitive taxon, once was, or might be one. */
+    private static boolean mayTellPlace(Specimen specimen, Set<String> sensitive) {
+        return !sensitive.isEmpty()
+                && (specimen.determinations().isEmpty()
+                        || specimen.determinations().stream().anyMatch(d -> sensitive.contains(d.row())));
+    }
+
+    /** What readers of an edition get: no specimens, whose labels tell of people and places, nor what was read of them. */
+    public Study withoutSpecimens() {
+        return withSpecimens(List.of())
+                .withReadings(List.of())
+                .withPictures(pictures.stream()
+                        .filter(p -> p.specimen().isEmpty() || isShown(p.id()))
+                        .map(Picture::withoutSpecimen)
+                        .toList())
+                .withScores(scores.stream()
+                        .map(s -> s.sample() == null || s.sample().specimens().isEmpty()
+                                ? s
+                                : s.withSample(s.sample().withoutSpecimens()))
+                        .toList());
+    }
+
+    /** Whether a state or a term shows a picture. */
+    private boolean isShown(String picture) {
+        return glossary.stream().anyMatch(t -> t.picture().equals(picture))
+                || characters.stream()
+                        .flatMap(c -> c.states().stream())
+                        .anyMatch(s -> s.picture().equals(picture));
+    }
+
+    /** The same matrix for another purpose. */
+    public Study withScope(StudyScope newScope, List<OutsideTaxon> newOutside) {
+        return copy(c -> {
+            c.scope = newScope;
+            c.nearButOutside = newOutside;
+        });
+    }
+
+    /** The same study under another name. */
+    public Study named(String newSlug, String newTitle) {
+        return copy(c -> {
+            c.slug = newSlug;
+            c.title = newTitle;
+        });
+    }
+
+    private Study copy(Consumer<Copy> change) {
+        Copy copy = new Copy(this);
+        change.accept(copy);
+        return copy.study();
+    }
+
+    /** A study on its way to the next: of so many parts no change names those that stay. */
+    private static final class Copy {
+        private String slug;
+        private String title;
+        private StudyScope scope;
+        private List<StudyRow> rows;
+        private List<OutsideTaxon> nearButOutside;
+        private List<StudyCharacter> characters;
+        private List<StudyScore> scores;
+        private List<GlossaryTerm> glossary;
+        private List<Reference> references;
+        private List<Claim> claims;
+        private List<Picture> pictures;
+        private List<Opinion> opinions;
+        private List<Specimen> specimens;
+        private List<Reading> readings;
+
+        Copy(Study of) {
+            slug = of.slug;
+            title = of.title;
+            scope = of.scope;
+            rows = of.rows;
+            nearButOutside = of.nearButOutside;
+            characters = of.characters;
+            scores = of.scores;
+            glossary = of.glossary;
+            references = of.references;
+            claims = of.claims;
+            pictures = of.pictures;
+            opinions = of.opinions;
+            specimens = of.specimens;
+            readings = of.readings;
+        }
+
+        Study study() {
+            return new Study(
+                    slug,
+                    title,
+                    scope,
+                    rows,
+                    nearButOutside,
+                    characters,
+                    scores,
+                    glossary,
+                    references,
+                    claims,
+                    pictures,
+                    opinions,
+                    specimens,
+                    readings);
+        }
+    }
+}

@@ -1,0 +1,417 @@
+package org.polyclave.study.model;
+
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Handling;
+import org.polyclave.core.matrix.Misreading;
+
+/**
+ * A character with its texts.
+ *
+ * @param unit unit in which numbers are shown; stored values are in the base unit
+ * @param note how and where to look
+ * @param months numbers 1 to 12 in which it can be seen; empty: all year
+ * @param effort minutes
+ * @param harms whether the specimen is harmed
+ * @param hazardousToObserve whether it takes smelling, crushing, cutting or touching
+ * @param tentative odour, behaviour and the like: never helps to rule out a dangerous row
+ * @param misreading rate for a trained observer
+ * @param group correlation group; empty: the organ
+ * @param uncertainty reading uncertainty in the base unit
+ * @param where where exactly on the organ it is seen or measured
+ * @param looking what to know before looking
+ * @param comparator what a relative character compares with: "the middle lobe"; empty if it compares with nothing
+ * @param ratioOf ids of the two characters of which it is the ratio, or empty
+ * @param trust how far it can be trusted, by audience and group
+ */
+public record StudyCharacter(
+        String id,
+        String label,
+        String question,
+        String plainQuestion,
+        CharacterType type,
+        String unit,
+        String organ,
+        String method,
+        String note,
+        List<StudyState> states,
+        List<AppliesWhen> appliesWhen,
+        List<Integer> months,
+        double effort,
+        boolean harms,
+        boolean hazardousToObserve,
+        boolean tentative,
+        double misreading,
+        String group,
+        double uncertainty,
+        Where where,
+        Looking looking,
+        String comparator,
+        List<String> ratioOf,
+        Trust trust) {
+    public static final double DEFAULT_MISREADING = Misreading.TRAINED_DEFAULT;
+
+    public StudyCharacter {
+        states = List.copyOf(states);
+        appliesWhen = List.copyOf(appliesWhen);
+        months = List.copyOf(months);
+        where = Missing.or(where, Where.NOT_SAID);
+        looking = Missing.or(looking, Looking.PLAIN);
+        comparator = Missing.or(comparator, "");
+        ratioOf = Missing.list(ratioOf);
+        trust = Missing.or(trust, Trust.USUAL);
+    }
+
+    /** A character with a name, a type and states, and everything else at its default. */
+    public static StudyCharacter of(String label, CharacterType type, List<StudyState> states) {
+        return new StudyCharacter(
+                Slug.of(label),
+                label,
+                "",
+                "",
+                type,
+                Units.defaultUnit(type),
+                "",
+                "",
+                "",
+                states,
+                List.of(),
+                List.of(),
+                1,
+                false,
+                false,
+                false,
+                DEFAULT_MISREADING,
+                "",
+                0,
+                Where.NOT_SAID,
+                Looking.PLAIN,
+                "",
+                List.of(),
+                Trust.USUAL);
+    }
+
+    public StudyCharacter withId(String newId) {
+        return copy(newId, type, unit, organ, states, appliesWhen, ratioOf, trust);
+    }
+
+    public StudyCharacter withStates(List<StudyState> newStates) {
+        return copy(id, type, unit, organ, newStates, appliesWhen, ratioOf, trust);
+    }
+
+    public StudyCharacter withConditions(List<AppliesWhen> conditions) {
+        return copy(id, type, unit, organ, states, conditions, ratioOf, trust);
+    }
+
+    /** The same character read as another type, in its unit. */
+    public StudyCharacter withType(CharacterType newType, String newUnit) {
+        return copy(id, newType, newUnit, organ, states, appliesWhen, ratioOf, trust);
+    }
+
+    public StudyCharacter withOrgan(String newOrgan) {
+        return copy(id, type, unit, newOrgan, states, appliesWhen, ratioOf, trust);
+    }
+
+    public StudyCharacter withRatioOf(List<String> parts) {
+        return copy(id, type, unit, organ, states, appliesWhen, parts, trust);
+    }
+
+    public StudyCharacter withTrust(Trust newTrust) {
+        return copy(id, type, unit, organ, states, appliesWhen, ratioOf, newTrust);
+    }
+
+    /** Looking, photographing and measuring; every other method handles the specimen. */
+    private static final Pattern LOOKING = Pattern.compile(
+            "(?iU)|.*\\b(eyes?|lens|loupe|magnifier|microscope|binoculars?|ruler|calipers?|tape|photo\\w*|picture|camera|look\\w*"
+                    + "|measur\\w*|scale|print|count\\w*)\\b.*");
+
+    private static final Map<Handling, Pattern> HANDLED = handled();
+
+    private static Map<Handling, Pattern> handled() {
+        Map<Handling, Pattern> words = new EnumMap<>(Handling.class);
+        words.put(Handling.SMELL, Pattern.compile("(?iU)\\b(smell|odou?r|scent|sniff)\\w*"));
+        words.put(Handling.CRUSH, Pattern.compile("(?iU)\\b(crush|rub|burn|bruis|scratch)\\w*"));
+        words.put(
+                Handling.CUT,
+                Pattern.compile("(?iU)\\b(cut|section|slic|break|snap|peel|tear|split|dissect|reagent)\\w*"));
+        words.put(Handling.DIG, Pattern.compile("(?iU)\\b(dig|uproot|pull|lift)\\w*"));
+        words.put(Handling.TOUCH, Pattern.compile("(?iU)\\b(touch|feel|handl|turn|squeez|bend|press)\\w*"));
+        return words;
+    }
+
+    /** What observing it does to the specimen: as its method says; a method that nobody knows counts as touching. */
+    @JsonIgnore
+    public Handling handling() {
+        // The gravest of several comes first.
+        for (Handling kind : List.of(Handling.SMELL, Handling.CRUSH, Handling.CUT, Handling.DIG, Handling.TOUCH)) {
+            Pattern words = HANDLED.get(kind);
+            if (words != null && words.matcher(method).find()) {
+                return kind;
+            }
+        }
+        if (hazardousToObserve) {
+            return Handling.CRUSH;
+        }
+        return LOOKING.matcher(method).matches() ? Handling.NONE : Handling.TOUCH;
+    }
+
+    private static final Pattern NO_SIGN_OF_ITS_OWN = Pattern.compile(
+            "(?iU)\\b(stand|habitat|substrate|host|ground|locality|place|season|phenology|behaviou?r)\\b");
+
+    /** Whether it may help to rule a danger out: no odour, no season, no place, no behaviour, nothing of the stand. */
+    @JsonIgnore
+    public boolean countsAgainstDangers() {
+        return !tentative
+                && type != CharacterType.MONTHS
+                && looking.subject() == Subject.ORGANISM
+                && handling() != Handling.SMELL
+                && !NO_SIGN_OF_ITS_OWN.matcher(organ).find()
+                && !NO_SIGN_OF_ITS_OWN.matcher(label).find();
+    }
+
+    private StudyCharacter copy(
+            String newId,
+            CharacterType newType,
+            String newUnit,
+            String newOrgan,
+            List<StudyState> newStates,
+            List<AppliesWhen> conditions,
+            List<String> newRatioOf,
+            Trust newTrust) {
+        return new StudyCharacter(
+                newId,
+                label,
+                question,
+                plainQuestion,
+                newType,
+                newUnit,
+                newOrgan,
+                method,
+                note,
+                newStates,
+                conditions,
+                months,
+                effort,
+                harms,
+                hazardousToObserve,
+                tentative,
+                misreading,
+                group,
+                uncertainty,
+                where,
+                looking,
+                comparator,
+                newRatioOf,
+                newTrust);
+    }
+
+    @JsonIgnore
+    public Optional<StudyState> state(String id) {
+        return states.stream().filter(s -> s.id().equals(id)).findFirst();
+    }
+
+    /** Index of a state, -1 if there is none. */
+    public int indexOf(String stateId) {
+        for (int s = 0; s < states.size(); s++) {
+            if (states.get(s).id().equals(stateId)) {
+                return s;
+            }
+        }
+        return -1;
+    }
+
+    /**
+     * A character's alternative.
+     *
+     * @param mistakenFor ids of the states that readers commonly take it for
+     * @param swatch colour as {@code #rrggbb}, or empty
+     * @param comparedWith what the swatch was compared against: a chart, a light
+     * @param picture id of a picture of the study, or empty
+     * @param absent whether it says that something is not there, which never counts against a danger; null: as its words say
+     */
+    public record StudyState(
+            String id,
+            String label,
+            String plain,
+            String definition,
+            List<String> mistakenFor,
+            String swatch,
+            String comparedWith,
+            String picture,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Boolean absent) {
+        private static final Pattern ABSENCE = Pattern.compile(
+                "(?iU)\\b(absent|absence|none|no|not|nil|without|lacking|missing|unarmed|unspotted|unringed|hairless"
+                        + "|glabrous|0)\\b|\\b\\p{L}{3,}less\\b");
+
+        public StudyState {
+            mistakenFor = Missing.list(mistakenFor);
+            swatch = Missing.or(swatch, "");
+            comparedWith = Missing.or(comparedWith, "");
+            picture = Missing.or(picture, "");
+        }
+
+        public StudyState(String id, String label, String plain, String definition) {
+            this(id, label, plain, definition, List.of(), "", "", "");
+        }
+
+        public StudyState(
+                String id,
+                String label,
+                String plain,
+                String definition,
+                List<String> mistakenFor,
+                String swatch,
+                String comparedWith,
+                String picture) {
+            this(id, label, plain, definition, mistakenFor, swatch, comparedWith, picture, null);
+        }
+
+        /** Whether it says that something is not there: as the author says, else as its words do. */
+        @JsonIgnore
+        public boolean isAbsence() {
+            return absent == null ? ABSENCE.matcher(label).find() : absent;
+        }
+
+        public static StudyState of(String label) {
+            return new StudyState(Slug.of(label), label, "", "");
+        }
+
+        public StudyState withMistakenFor(List<String> states) {
+            return new StudyState(id, label, plain, definition, states, swatch, comparedWith, picture, absent);
+        }
+
+        public StudyState withPicture(String newPicture) {
+            return new StudyState(id, label, plain, definition, mistakenFor, swatch, comparedWith, newPicture, absent);
+        }
+    }
+
+    /**
+     * Where exactly a character is seen or measured. Statements about different places never contradict each other.
+     *
+     * @param position along the organ: base, middle, tip, node ...
+     * @param side upper face, under face, edge ...
+     * @param from landmark at which a measurement begins
+     * @param to landmark at which it ends
+     * @param dimension length, width, diameter or circumference, or which way something is counted
+     * @param view from where it is looked at
+     * @param magnification as needed
+     * @param material state of the material: fresh, dry, in fluid, mountant
+     */
+    public record Where(
+            String position,
+            String side,
+            String from,
+            String to,
+            String dimension,
+            String view,
+            String magnification,
+            String material) {
+        public static final Where NOT_SAID = new Where("", "", "", "", "", "", "", "");
+    }
+
+    /**
+     * What to know before looking.
+     *
+     * @param pitfalls what goes wrong
+     * @param stages sexes and stages in which it can be seen; empty: all
+     * @param delayMinutes how long to wait before it can be read
+     * @param preservation what preservation does to it
+     * @param subject what it belongs to
+     * @param alteredBy treatments after which a specimen is not evidence for it
+     */
+    public record Looking(
+            String pitfalls,
+            List<String> stages,
+            double delayMinutes,
+            String preservation,
+            Subject subject,
+            @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Specimen.Treated> alteredBy) {
+        public static final Looking PLAIN = new Looking("", List.of(), 0, "", Subject.ORGANISM);
+
+        public Looking {
+            stages = List.copyOf(stages);
+            alteredBy = Missing.list(alteredBy);
+        }
+
+        public Looking(
+                String pitfalls, List<String> stages, double delayMinutes, String preservation, Subject subject) {
+            this(pitfalls, stages, delayMinutes, preservation, subject, List.of());
+        }
+    }
+
+    /**
+     * How far readers can be trusted with a character.
+     *
+     * @param novice how often novices misread it; null: as usual
+     * @param origin where the rates come from
+     * @param groups taxa in which other rates hold
+     */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    public record Trust(@Nullable Double novice, RateOrigin origin, List<InGroup> groups) {
+        public static final Trust USUAL = new Trust(null, RateOrigin.DEFAULT, List.of());
+
+        public Trust {
+            origin = Missing.or(origin, RateOrigin.DEFAULT);
+            groups = Missing.list(groups);
+        }
+
+        /** How often novices misread what trained observers misread at some rate. */
+        public double noviceRate(double trained) {
+            return novice == null ? Misreading.of(trained).novice() : novice;
+        }
+    }
+
+    /** Where rates of misreading come from. */
+    public enum RateOrigin {
+        DEFAULT,
+        EXPERT,
+        MEASURED
+    }
+
+    /**
+     * Other rates in a group, where a character cannot be trusted as elsewhere: of a taxon and all that belongs to it.
+     *
+     * @param row the taxon
+     * @param trained how often trained observers misread it there
+     * @param novice how often novices do; null: as usual, but no less than trained ones
+     * @param why what makes it different there
+     */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    public record InGroup(
+            String row, double trained, @Nullable Double novice, String why) {
+        public InGroup {
+            why = Missing.or(why, "");
+        }
+
+        public double noviceRate() {
+            return novice == null ? Misreading.of(trained).novice() : novice;
+        }
+
+        public InGroup withRow(String newRow) {
+            return new InGroup(newRow, trained, novice, why);
+        }
+    }
+
+    /** What a character belongs to. */
+    public enum Subject {
+        ORGANISM,
+        STAND,
+        BEHAVIOUR
+    }
+
+    /** The character applies only where another has one of some states. */
+    public record AppliesWhen(String character, List<String> states) {
+        public AppliesWhen {
+            states = List.copyOf(states);
+        }
+    }
+}

@@ -1,0 +1,390 @@
+package org.polyclave.study.model;
+
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.study.compile.Targets;
+
+/**
+ * A taxon, or a sex or stage of one.
+ *
+ * @param label name as readers see it, without the stage
+ * @param rank rank of a taxon: species, subspecies, nothotaxon ...
+ * @param parent id of the row it belongs to
+ * @param stage sex or stage; empty for a taxon
+ * @param hazard worst recorded severity, or what is known of harm
+ * @param hazards recorded hazards
+ * @param weight how common it is, relative to the others
+ * @param stopsHere whether keys may stop at this taxon without going to its parts
+ * @param hybridOf ids of the parents of a hybrid
+ * @param names authorship and other names
+ * @param occurrence when and where it is met
+ * @param placements where other classifications put it; the tree of the study is the one that is followed
+ * @param naming whether specimens can be named as this
+ * @param coverage what its children leave of it
+ * @param assessment where the assessment of its hazard comes from
+ * @param constant ids of characters that are the same in all its sexes, stages and morphs, as the author says
+ */
+public record StudyRow(
+        String id,
+        String label,
+        String plain,
+        String rank,
+        @Nullable String parent,
+        String stage,
+        Hazard hazard,
+        List<HazardRecord> hazards,
+        List<String> status,
+        double weight,
+        boolean stopsHere,
+        List<String> hybridOf,
+        String description,
+        Names names,
+        Occurrence occurrence,
+        List<Placement> placements,
+        Naming naming,
+        Coverage coverage,
+        Assessment assessment,
+        List<String> constant) {
+    public StudyRow {
+        hazards = List.copyOf(hazards);
+        status = List.copyOf(status);
+        hybridOf = List.copyOf(hybridOf);
+        names = Missing.or(names, Names.NONE);
+        occurrence = Missing.or(occurrence, Occurrence.NOT_SAID);
+        placements = Missing.list(placements);
+        naming = Missing.or(naming, Naming.POSSIBLE);
+        coverage = Missing.or(coverage, Coverage.BY_RULE);
+        assessment = Missing.or(assessment, Assessment.NOT_SAID);
+        constant = Missing.list(constant);
+    }
+
+    /** A row with no other names, and nothing said of when and where it is met. */
+    public StudyRow(
+            String id,
+            String label,
+            String plain,
+            String rank,
+            @Nullable String parent,
+            String stage,
+            Hazard hazard,
+            List<HazardRecord> hazards,
+            List<String> status,
+            double weight,
+            boolean stopsHere,
+            List<String> hybridOf,
+            String description) {
+        this(
+                id,
+                label,
+                plain,
+                rank,
+                parent,
+                stage,
+                hazard,
+                hazards,
+                status,
+                weight,
+                stopsHere,
+                hybridOf,
+                description,
+                Names.NONE,
+                Occurrence.NOT_SAID,
+                List.of(),
+                Naming.POSSIBLE,
+                Coverage.BY_RULE,
+                Assessment.NOT_SAID,
+                List.of());
+    }
+
+    /** A row with a name and everything else at its default. */
+    public static StudyRow of(String label) {
+        return new StudyRow(
+                Slug.of(label),
+                label,
+                "",
+                "species",
+                null,
+                "",
+                Hazard.NOT_ASSESSED,
+                List.of(),
+                List.of(),
+                1,
+                false,
+                List.of(),
+                "");
+    }
+
+    public StudyRow withId(String newId) {
+        return copy(c -> c.id = newId);
+    }
+
+    public StudyRow withLabel(String newLabel) {
+        return copy(c -> c.label = newLabel);
+    }
+
+    public StudyRow withRank(String newRank) {
+        return copy(c -> c.rank = newRank);
+    }
+
+    public StudyRow withParent(@Nullable String newParent) {
+        return copy(c -> c.parent = newParent);
+    }
+
+    public StudyRow withStage(String newStage) {
+        return copy(c -> c.stage = newStage);
+    }
+
+    public StudyRow withHazard(Hazard newHazard) {
+        return copy(c -> c.hazard = newHazard);
+    }
+
+    public StudyRow withHazards(Hazard worst, List<HazardRecord> newHazards) {
+        return copy(c -> {
+            c.hazard = worst;
+            c.hazards = newHazards;
+        });
+    }
+
+    public StudyRow withHybridOf(List<String> parents) {
+        return copy(c -> c.hybridOf = parents);
+    }
+
+    public StudyRow withDescription(String newDescription) {
+        return copy(c -> c.description = newDescription);
+    }
+
+    public StudyRow withNames(Names newNames) {
+        return copy(c -> c.names = newNames);
+    }
+
+    public StudyRow withOccurrence(Occurrence newOccurrence) {
+        return copy(c -> c.occurrence = newOccurrence);
+    }
+
+    public StudyRow withCoverage(Coverage newCoverage) {
+        return copy(c -> c.coverage = newCoverage);
+    }
+
+    public StudyRow withAssessment(Assessment newAssessment) {
+        return copy(c -> c.assessment = newAssessment);
+    }
+
+    public StudyRow withConstant(List<String> characters) {
+        return copy(c -> c.constant = characters);
+    }
+
+    private StudyRow copy(Consumer<Copy> change) {
+        Copy copy = new Copy(this);
+        change.accept(copy);
+        return copy.row();
+    }
+
+    /** A row on its way to the next: of so many parts no change names those that stay. */
+    private static final class Copy {
+        private final StudyRow of;
+        private String id;
+        private String label;
+        private String rank;
+        private @Nullable String parent;
+        private String stage;
+        private Hazard hazard;
+        private List<HazardRecord> hazards;
+        private List<String> hybridOf;
+        private String description;
+        private Names names;
+        private Occurrence occurrence;
+        private Coverage coverage;
+        private Assessment assessment;
+        private List<String> constant;
+
+        Copy(StudyRow of) {
+            this.of = of;
+            id = of.id;
+            label = of.label;
+            rank = of.rank;
+            parent = of.parent;
+            stage = of.stage;
+            hazard = of.hazard;
+            hazards = of.hazards;
+            hybridOf = of.hybridOf;
+            description = of.description;
+            names = of.names;
+            occurrence = of.occurrence;
+            coverage = of.coverage;
+            assessment = of.assessment;
+            constant = of.constant;
+        }
+
+        StudyRow row() {
+            return new StudyRow(
+                    id,
+                    label,
+                    of.plain,
+                    rank,
+                    parent,
+                    stage,
+                    hazard,
+                    hazards,
+                    of.status,
+                    of.weight,
+                    of.stopsHere,
+                    hybridOf,
+                    description,
+                    names,
+                    occurrence,
+                    of.placements,
+                    of.naming,
+                    coverage,
+                    assessment,
+                    constant);
+        }
+    }
+
+    /** Whether its places are not to be told: protected, regulated and quarantine taxa, wherever they are so. */
+    @JsonIgnore
+    public boolean isSensitive() {
+        Stream<String> regional = occurrence.regions().stream().map(RegionalStatus::status);
+        return Stream.concat(status.stream(), regional)
+                .anyMatch(s -> s.matches("(?iu).*\\b(protected|regulated|quarantine)\\b.*"));
+    }
+
+    @JsonIgnore
+    public boolean isSemaphoront() {
+        return !stage.isEmpty();
+    }
+
+    /** Name with its stage: "Name, juvenile". */
+    @JsonIgnore
+    public String name() {
+        return stage.isEmpty() ? label : label + ", " + stage;
+    }
+
+    /** One way in which a taxon can do harm. */
+    public record HazardRecord(String kind, Hazard severity, List<String> routes, String parts, String caution) {
+        public HazardRecord {
+            routes = List.copyOf(routes);
+        }
+    }
+
+    /** @param authorship of the scientific name */
+    public record Names(String authorship, List<Synonym> synonyms, List<Vernacular> vernacular) {
+        public static final Names NONE = new Names("", List.of(), List.of());
+
+        public Names {
+            synonyms = List.copyOf(synonyms);
+            vernacular = List.copyOf(vernacular);
+        }
+    }
+
+    /**
+     * Another scientific name.
+     *
+     * @param misapplied whether the name belongs to another taxon and was used for this one in error
+     * @param source where it is used so
+     */
+    public record Synonym(String name, String authorship, boolean misapplied, String source) {}
+
+    /** @param language as a BCP 47 tag: en, cy, fr-CA */
+    public record Vernacular(String name, String language) {}
+
+    /**
+     * When and where it is met.
+     *
+     * @param months numbers 1 to 12 in which it is present; empty: not said
+     */
+    public record Occurrence(List<Integer> months, String habitat, List<RegionalStatus> regions) {
+        public static final Occurrence NOT_SAID = new Occurrence(List.of(), "", List.of());
+
+        public Occurrence {
+            months = List.copyOf(months);
+            regions = List.copyOf(regions);
+        }
+    }
+
+    /** Native, introduced, protected ... in a region, perhaps doubtfully. */
+    public record RegionalStatus(String region, String status, boolean doubtful) {}
+
+    /** Where another classification puts the taxon. */
+    public record Placement(String parent, String source) {}
+
+    /**
+     * What the children of a row leave of it.
+     *
+     * @param covers whether they are all there is
+     * @param rest what the author calls that which remains: "adult"; empty: named by the rule
+     * @param describes what the row's own scores say when it has children
+     */
+    public record Coverage(Covers covers, String rest, Describes describes) {
+        public static final Coverage BY_RULE = new Coverage(Covers.BY_RULE, "", Describes.BY_KIND);
+
+        public Coverage {
+            covers = Missing.or(covers, Covers.BY_RULE);
+            rest = Missing.or(rest, "");
+            describes = Missing.or(describes, Describes.BY_KIND);
+        }
+
+        public Coverage with(Covers newCovers) {
+            return new Coverage(newCovers, rest, describes);
+        }
+    }
+
+    /** Whether the children of a row are all there is of it. */
+    public enum Covers {
+        /** As {@link Targets} decides. */
+        BY_RULE,
+        ALL,
+        /** There is more: a genus also stands for species that are not listed. */
+        NOT_ALL
+    }
+
+    /** What the scores of a row with children say. */
+    public enum Describes {
+        /** The rest where its children are sexes, stages or morphs; the whole where they are taxa. */
+        BY_KIND,
+        REST,
+        WHOLE
+    }
+
+    /**
+     * Where the assessment of a hazard comes from.
+     *
+     * @param source who or what assessed it; a child of a dangerous taxon is harmless only by an assessment with a source
+     * @param lowering a lower assessment that nobody else has confirmed yet; null if there is none
+     */
+    public record Assessment(
+            String source,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Lowering lowering) {
+        public static final Assessment NOT_SAID = new Assessment("", null);
+
+        public Assessment {
+            source = Missing.or(source, "");
+        }
+    }
+
+    /**
+     * What was recorded before it was lowered; it stands until a second person confirms.
+     *
+     * @param hazard the higher severity
+     * @param hazards what was recorded then
+     * @param by account of whoever lowered it
+     */
+    public record Lowering(Hazard hazard, List<HazardRecord> hazards, String reason, String source, String by) {
+        public Lowering {
+            hazards = List.copyOf(hazards);
+        }
+    }
+
+    /** Whether specimens can be named. */
+    public enum Naming {
+        POSSIBLE,
+        /** Not further than this: old cultivars, worn specimens. */
+        NOT_FURTHER
+    }
+}

@@ -1,0 +1,24 @@
+package org.polyclave.study.notation;
+
+/** Edit distance of words (Wagner and Fischer 1974): insertions, deletions and changes of letters. */
+public final class EditDistance {
+    private EditDistance() {}
+
+    /** Time and memory: product and length of the words. */
+    public static int between(String a, String b) {
+        int[] row = new int[b.length() + 1];
+        for (int j = 0; j <= b.length(); j++) {
+            row[j] = j;
+        }
+        for (int i = 1; i <= a.length(); i++) {
+            int diagonal = row[0];
+            row[0] = i;
+            for (int j = 1; j <= b.length(); j++) {
+                int change = diagonal + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1);
+                diagonal = row[j];
+                row[j] = Math.min(change, Math.min(row[j], row[j - 1]) + 1);
+            }
+        }
+        return row[b.length()];
+    }
+}

@@ -1,0 +1,97 @@
+package org.polyclave.study.notation;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Locale;
+import java.util.TreeSet;
+import org.polyclave.study.model.ScoreValue;
+
+/** Months as people write them: "May–Jul, Sep"; a span may pass the turn of the year. */
+public final class MonthNotation {
+    private static final List<String> NAMES = List.of(
+            "january",
+            "february",
+            "march",
+            "april",
+            "may",
+            "june",
+            "july",
+            "august",
+            "september",
+            "october",
+            "november",
+            "december");
+
+    private MonthNotation() {}
+
+    static CellNotation.Reading parse(String text) {
+        TreeSet<Integer> months = new TreeSet<>();
+        for (String part : text.split("[,;]")) {
+            String[] ends = part.strip().split("\\s*[-–—]\\s*");
+            // A dash alone has no ends at all.
+            int from = ends.length == 0 ? -1 : month(ends[0]);
+            int to = ends.length == 2 ? month(ends[1]) : from;
+            if (from < 0 || to < 0 || ends.length > 2) {
+                return new CellNotation.Rejected(
+                        "'" + part.strip() + "' is not a month or span of months. Write for example 'May–Jul, Sep'.",
+                        List.of());
+            }
+            for (int m = from; ; m = m % 12 + 1) {
+                months.add(m);
+                if (m == to) {
+                    break;
+                }
+            }
+        }
+        return new CellNotation.Parsed(new ScoreValue.Months(List.copyOf(months)));
+    }
+
+    /** Number of a month by an unambiguous beginning of at least three letters, or -1. */
+    private static int month(String name) {
+        String wanted = name.strip().toLowerCase(Locale.ROOT);
+        for (int m = 0; m < NAMES.size(); m++) {
+            if (wanted.length() >= 3 && NAMES.get(m).startsWith(wanted)) {
+                return m + 1;
+            }
+        }
+        return -1;
+    }
+
+    /** Short names with spans joined: "May–Jul, Sep". */
+    public static String print(List<Integer> ascending) {
+        List<Integer> months = sinceGap(ascending);
+        StringBuilder text = new StringBuilder();
+        for (int k = 0; k < months.size(); k++) {
+            int end = k;
+            while (end + 1 < months.size() && months.get(end + 1) == months.get(end) % 12 + 1) {
+                end++;
+            }
+            text.append(text.isEmpty() ? "" : ", ").append(shortName(months.get(k)));
+            if (end > k) {
+                text.append('–').append(shortName(months.get(end)));
+            }
+            k = end;
+        }
+        return text.toString();
+    }
+
+    /** The year is a circle: winter is "Nov–Feb", not "Jan–Feb, Nov–Dec". */
+    private static List<Integer> sinceGap(List<Integer> months) {
+        int gap = months.size();
+        while (gap > 0
+                && months.contains(1)
+                && months.contains(12)
+                && months.get(gap - 1) == 12 - months.size() + gap) {
+            gap--;
+        }
+        List<Integer> turned = new ArrayList<>(months);
+        Collections.rotate(turned, months.size() - gap);
+        return turned;
+    }
+
+    private static String shortName(int month) {
+        String name = NAMES.get(month - 1);
+        return name.substring(0, 1).toUpperCase(Locale.ROOT) + name.substring(1, 3);
+    }
+}

@@ -1,0 +1,152 @@
+package org.polyclave.study.notation;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Random;
+import java.util.stream.LongStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.study.model.ScoreValue;
+import org.polyclave.study.model.ScoreValue.Combination;
+import org.polyclave.study.model.ScoreValue.Frequency;
+import org.polyclave.study.model.ScoreValue.Shown;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyCharacter.StudyState;
+import org.polyclave.study.testkit.RandomScores;
+
+class NotationTest {
+    private static final StudyCharacter MARGIN = StudyCharacter.of(
+            "leaf margin",
+            CharacterType.STATES,
+            List.of(StudyState.of("toothed"), StudyState.of("entire"), StudyState.of("lobed, deeply")));
+    private static final StudyCharacter WIDTH = StudyCharacter.of("leaf width", CharacterType.LENGTH, List.of());
+    private static final StudyCharacter PETALS = StudyCharacter.of("petals", CharacterType.COUNT, List.of());
+    private static final StudyCharacter SEASON = StudyCharacter.of("season", CharacterType.MONTHS, List.of());
+
+    private static ScoreValue read(String text, StudyCharacter character) {
+        CellNotation.Reading reading = CellNotation.parse(text, character);
+        assertThat(reading).as(text).isInstanceOf(CellNotation.Parsed.class);
+        return ((CellNotation.Parsed) reading).value();
+    }
+
+    private static String refused(String text, StudyCharacter character) {
+        CellNotation.Reading reading = CellNotation.parse(text, character);
+        assertThat(reading).as(text).isInstanceOf(CellNotation.Rejected.class);
+        return ((CellNotation.Rejected) reading).reason();
+    }
+
+    /** Whatever sign a cell holds, it is read or refused with a reason: never an exception. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "-", "--", "–", "—", "−", "?", "??", "(", ")", "()", "[", "]", "+", "/", "|", ",", ";", ".", "*", "~",
+                "±", "<", ">", "=", "≥", "&", "%", "'", "\"", "0", "-0", "1-", "-1", "–1", "1–", "(1–)", "1e9", "n/a",
+                "x"
+            })
+    void bareSignsAreReadOrRefusedWithAReason(String sign) {
+        for (StudyCharacter character : List.of(MARGIN, WIDTH, PETALS, SEASON)) {
+            CellNotation.Reading reading = CellNotation.parse(sign, character);
+            if (reading instanceof CellNotation.Rejected rejected) {
+                assertThat(rejected.reason())
+                        .as("%s in %s", sign, character.label())
+                        .isNotBlank();
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"-", "--", "–", "—", "−"})
+    void aDashIsNotApplicableInEveryColumn(String dash) {
+        for (StudyCharacter character : List.of(MARGIN, WIDTH, PETALS, SEASON)) {
+            assertThat(read(dash, character)).as(character.label()).isInstanceOf(ScoreValue.NotApplicable.class);
+        }
+    }
+
+    @Test
+    void statesCarryWordsAndWaysOfHavingSeveral() {
+        assertThat(read("usually toothed, rarely entire", MARGIN))
+                .isEqualTo(new ScoreValue.States(
+                        List.of(new Shown("toothed", Frequency.USUALLY), new Shown("entire", Frequency.RARELY)),
+                        Combination.VARY));
+        assertThat(((ScoreValue.States) read("toothed + entire", MARGIN)).combination())
+                .isEqualTo(Combination.BOTH);
+        assertThat(((ScoreValue.States) read("TOOTHED / ent", MARGIN)).combination())
+                .isEqualTo(Combination.EITHER);
+        assertThat(read("toothed, mistaken for entire", MARGIN))
+                .isEqualTo(new ScoreValue.States(
+                        List.of(new Shown("toothed", Frequency.PLAIN), new Shown("entire", Frequency.MISTAKEN)),
+                        Combination.VARY));
+        assertThat(read("lobed, deeply", MARGIN))
+                .as("a label that holds a comma")
+                .isEqualTo(
+                        new ScoreValue.States(List.of(new Shown("lobed-deeply", Frequency.PLAIN)), Combination.VARY));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "5–9; 5; 5; 9; 9",
+                "5-9 mm; 5; 5; 9; 9",
+                "(3–)5–9(–12) mm; 3; 5; 9; 12",
+                "4,5; 4.5; 4.5; 4.5; 4.5",
+                "0.3 cm; 3; 3; 3; 3",
+                "2 in; 50.8; 50.8; 50.8; 50.8",
+                "5–9(–12); 5; 5; 9; 12",
+                "up to 6; 0; 0; 6; 6"
+            })
+    void lengths(String text, double min, double low, double high, double max) {
+        assertThat(read(text, WIDTH)).isEqualTo(new ScoreValue.Range(min, low, high, max));
+    }
+
+    @Test
+    void countsTakeListsAndOpenEnds() {
+        assertThat(read("4, 8", PETALS)).isEqualTo(new ScoreValue.Range(4, 4, 8.0, 8.0));
+        assertThat(read("4 or 8", PETALS)).isEqualTo(read("4, 8", PETALS));
+        assertThat(read(">=20", PETALS)).isEqualTo(new ScoreValue.Range(20, 20, null, null));
+        assertThat(read("many", PETALS)).isEqualTo(new ScoreValue.Range(12, 12, null, null));
+    }
+
+    @Test
+    void monthsPassTheTurnOfTheYear() {
+        assertThat(read("May–Jul, Sep", SEASON)).isEqualTo(new ScoreValue.Months(List.of(5, 6, 7, 9)));
+        assertThat(read("Nov-Feb", SEASON)).isEqualTo(new ScoreValue.Months(List.of(1, 2, 11, 12)));
+        assertThat(MonthNotation.print(List.of(1, 2, 6, 11, 12))).isEqualTo("Nov–Feb, Jun");
+        assertThat(MonthNotation.print(List.of(1, 12))).isEqualTo("Dec–Jan");
+        assertThat(MonthNotation.print(List.of(1, 2, 11))).isEqualTo("Jan–Feb, Nov");
+    }
+
+    @Test
+    void whatDoesNotParseSaysWhyAndNamesTheNearest() {
+        assertThat(refused("tothed", MARGIN))
+                .contains("'tothed' is not a state of 'leaf margin'")
+                .contains("'toothed'");
+        assertThat(refused("toothed + entire / lobed", MARGIN)).contains("'+' and '/'");
+        assertThat(refused("mistaken entire", MARGIN)).contains("Nothing says");
+        assertThat(refused("toothed, toothed", MARGIN)).contains("named twice");
+        assertThat(refused("12–9 mm", WIDTH)).contains("do not rise").contains("Swap them");
+        assertThat(refused("5 kg", WIDTH)).contains("'kg' is not a unit");
+        assertThat(refused("broad", WIDTH)).contains("not a number or range");
+        assertThat(refused("-3", WIDTH)).contains("below zero");
+        assertThat(refused("4.5", PETALS)).contains("not a whole number");
+        assertThat(refused("Mai", SEASON)).contains("not a month");
+    }
+
+    static LongStream seeds() {
+        return LongStream.rangeClosed(1, 300);
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whatIsPrintedReadsBackTheSame(long seed) {
+        Random random = new Random(seed);
+        StudyCharacter character = List.of(MARGIN, WIDTH, PETALS, SEASON).get(random.nextInt(4));
+        ScoreValue value = RandomScores.of(character, random);
+        assertThat(read(NotationPrinter.print(value, character), character)).isEqualTo(value);
+    }
+}

@@ -1,0 +1,134 @@
+package org.polyclave.wording.comparison;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.polyclave.core.separation.Verdict;
+import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.notation.MonthNotation;
+import org.polyclave.wording.comparison.ContrastCard.AnswerView;
+import org.polyclave.wording.comparison.ContrastCard.Kind;
+import org.polyclave.wording.comparison.ContrastCard.OpenView;
+import org.polyclave.wording.comparison.ContrastCard.PointView;
+import org.polyclave.wording.comparison.ContrastCard.ShownCell;
+
+/** Sentences of a contrast card. */
+public final class ContrastWords {
+    private static final int MOST_POINTS = 3;
+    private static final int MOST_HINTS = 3;
+    private static final int YEAR = 12;
+
+    private final CompiledStudy compiled;
+    private final List<Integer> rows;
+
+    ContrastWords(CompiledStudy compiled, List<Integer> rows) {
+        this.compiled = compiled;
+        this.rows = rows;
+    }
+
+    /**
+     * "A: leaf margin toothed; fruit red. B: leaf margin entire; fruit black." of the most trustworthy points that tell each
+     * pair apart, two organs if there are; empty where nothing tells any.
+     */
+    AnswerView answer(List<PointView> points) {
+        List<PointView> chosen = chosen(points);
+        return chosen.isEmpty() ? new AnswerView("", "") : new AnswerView(lines(chosen, false), lines(chosen, true));
+    }
+
+    private List<PointView> chosen(List<PointView> points) {
+        List<PointView> chosen = new ArrayList<>();
+        Set<Integer> told = new HashSet<>();
+        Set<String> organs = new HashSet<>();
+        for (PointView point : points) {
+            boolean news = !told.containsAll(point.tells()) || (rows.size() == 2 && organs.add(point.organ()));
+            if (point.kind() == Kind.SEPARATES && news && chosen.size() < MOST_POINTS) {
+                chosen.add(point);
+                told.addAll(point.tells());
+                organs.add(point.organ());
+            }
+        }
+        return chosen;
+    }
+
+    private String lines(List<PointView> chosen, boolean plain) {
+        List<String> lines = new ArrayList<>();
+        for (int i = 0; i < rows.size(); i++) {
+            int row = i;
+            lines.add(name(i, plain) + ": "
+                    + chosen.stream()
+                            .map(p -> decapitalised(p.subject()) + " "
+                                    + text(p.cells().get(row), plain))
+                            .collect(Collectors.joining("; "))
+                    + ".");
+        }
+        return String.join(" ", lines);
+    }
+
+    private String name(int i, boolean plain) {
+        var row = compiled.rows().get(rows.get(i));
+        return plain && !row.plain().isEmpty() ? row.plain() : row.name();
+    }
+
+    private static String text(ShownCell cell, boolean plain) {
+        return plain ? cell.plain() : cell.text();
+    }
+
+    public static String decapitalised(String text) {
+        return text.isEmpty() ? text : text.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + text.substring(1);
+    }
+
+    /** What will tell a pair apart firmly and when; empty where it is told so now. */
+    static String settles(Verdict verdict, int pair, List<PointView> later, List<OpenView> unscored) {
+        if (verdict == Verdict.FIRM) {
+            return "";
+        }
+        String now = switch (verdict) {
+            case NONE -> "Nothing that can be seen now tells them apart.";
+            case TENDENCY -> "What can be seen now only tends to tell them apart.";
+            default -> "One kind of evidence alone tells them apart now.";
+        };
+        Map<String, List<String>> hints = new LinkedHashMap<>();
+        later.stream()
+                .filter(p -> p.tells().contains(pair) && p.lack() != Hand.Lack.UNSAFE)
+                .limit(MOST_HINTS)
+                .forEach(p -> hints.computeIfAbsent(condition(p), c -> new ArrayList<>())
+                        .add(decapitalised(p.subject())));
+        if (!hints.isEmpty()) {
+            return now + " What will: "
+                    + hints.entrySet().stream()
+                            .map(h -> h.getKey() + String.join(", ", h.getValue()))
+                            .collect(Collectors.joining("; "))
+                    + ".";
+        }
+        if (!unscored.isEmpty()) {
+            return now + " Not scored for both yet: "
+                    + unscored.stream()
+                            .limit(MOST_HINTS)
+                            .map(o -> decapitalised(o.subject()))
+                            .collect(Collectors.joining("; "))
+                    + ".";
+        }
+        return now + " Nothing scored would, at any time and by any means.";
+    }
+
+    /** "with a lens, Jul–Sep: ", "on the fruit: ". */
+    private static String condition(PointView point) {
+        List<String> parts = new ArrayList<>();
+        if (point.lack() == Hand.Lack.ORGAN && !point.organ().isEmpty()) {
+            parts.add("on the " + point.organ());
+        } else if (point.lack() == Hand.Lack.METHOD) {
+            parts.add("by " + point.method());
+        } else if (point.lack() == Hand.Lack.FRESH) {
+            parts.add("on fresh material");
+        }
+        if (point.months().size() < YEAR && !point.months().isEmpty()) {
+            parts.add(MonthNotation.print(point.months()));
+        }
+        return parts.isEmpty() ? "" : String.join(", ", parts) + ": ";
+    }
+}

@@ -1,0 +1,30 @@
+package org.polyclave.wording.comparison;
+
+import java.util.List;
+import org.polyclave.core.diagnosis.Diagnoses;
+import org.polyclave.core.diagnosis.Diagnosis;
+import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.compile.CompiledStudy;
+
+/** Recognises rows of one study in one hand. */
+public final class Recognitions {
+    private final CompiledStudy compiled;
+    private final Hand hand;
+    private final ContrastCards cards;
+    private final Diagnoses diagnoses;
+
+    public Recognitions(CompiledStudy compiled, Hand hand, ContrastCards cards) {
+        this.compiled = compiled;
+        this.hand = hand;
+        this.cards = cards;
+        diagnoses = new Diagnoses(compiled.matrix(), hand.recognising(compiled), hand.observer(), Diagnoses.NODES);
+    }
+
+    /** By two independent groups where the row or its rival is dangerous, else by one. */
+    public Recognition of(int row) {
+        Diagnosis found = diagnoses.ofSafely(row);
+        List<Recognition.SignView> points =
+                found.characters().stream().map(c -> cards.told(row, c)).toList();
+        return Recognition.of(compiled, hand, found, points);
+    }
+}

@@ -1,0 +1,94 @@
+package org.polyclave.wording.key;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.Hazard;
+
+/** A key in words, as screens and renderers show it. */
+public record KeyView(
+        String title, List<CoupletView> couplets, @Nullable TerminalView whole, FiguresView figures) {
+    /**
+     * @param from number of the couplet that leads here, null for the first
+     * @param gain bits of information that the couplet gives
+     * @param rows ids of the rows in play
+     * @param duplicated ids of the rows that stand in both leads
+     */
+    public record CoupletView(
+            int number,
+            @Nullable Integer from,
+            List<LeadView> leads,
+            String character,
+            double gain,
+            List<String> rows,
+            List<String> duplicated,
+            List<AlternativeView> alternatives) {}
+
+    /** @param couplet number of the couplet it goes to, null at a terminal */
+    public record LeadView(
+            String text,
+            String plainText,
+            List<StatementView> statements,
+            @Nullable Integer couplet,
+            @Nullable TerminalView terminal) {}
+
+    /**
+     * @param role DECIDING, SUFFICIENT or TENDENCY
+     * @param wrong share of new individuals of measured rows that is expected beyond the limit; null where nothing was
+     *     measured, or there is no doubt
+     */
+    public record StatementView(
+            String character,
+            String text,
+            String plainText,
+            String role,
+            @Nullable Double wrong) {}
+
+    /**
+     * @param names the rows that end here
+     * @param reason why several rows stand here, or empty
+     * @param group the taxon that they are all named as, where there is one; null where they have several names
+     * @param notRuledOut dangerous taxa that the way here does not rule out; empty in editions from before this was told
+     */
+    public record TerminalView(
+            List<NameView> names, String reason, @Nullable NameView group, List<OpenDangerView> notRuledOut) {
+        public TerminalView {
+            notRuledOut = notRuledOut == null ? List.of() : List.copyOf(notRuledOut);
+        }
+    }
+
+    /**
+     * A danger that a reader has not ruled out at an end.
+     *
+     * @param signs what else would separate it, by the characters' names; empty if nothing does
+     */
+    public record OpenDangerView(NameView name, List<String> signs) {}
+
+    /**
+     * A row with its hazard in words.
+     *
+     * @param folded its sexes, stages and parts that show nothing of their own, so that this name stands for them, too
+     */
+    public record NameView(
+            String row,
+            String label,
+            String stage,
+            String plain,
+            String rank,
+            Hazard hazard,
+            String hazardText,
+            List<String> folded) {}
+
+    public record AlternativeView(String character, String label, double gain, int duplicated) {}
+
+    public record FiguresView(
+            int rows,
+            int couplets,
+            int terminals,
+            double expectedSteps,
+            int longestPath,
+            double entropyBound,
+            String completion,
+            boolean proven,
+            long observations,
+            List<String> failures) {}
+}

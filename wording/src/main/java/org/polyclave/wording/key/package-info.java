@@ -1,0 +1,5 @@
+/** Keys in words: leads, statements, terminals, hazards. */
+@NullMarked
+package org.polyclave.wording.key;
+
+import org.jspecify.annotations.NullMarked;
