@@ -110,7 +110,7 @@ export const study = (more: Partial<Schemas['StudyView']> = {}): Schemas['StudyV
     bodyPlan: { plan: '', parts: [] },
     losses: [],
   },
-  gauges: {
+  progress: {
     taxa: 2,
     taxaInKeys: 2,
     characters: 1,

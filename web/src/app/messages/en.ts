@@ -1,3 +1,4 @@
+import type { Schemas } from '@/api/client';
 import apart from './en.apart';
 import editing from './en.editing';
 import gather from './en.gather';
@@ -148,24 +149,27 @@ export default {
   step: {
     label: 'Next best step',
     go: 'Go to {stage}',
-    import: 'Bring a matrix: a key needs at least two taxa and a character.',
-    'assess-hazards': 'Assess the hazard of {subject}: {n} not assessed, and never taken for harmless.',
-    'part-pairs':
-      'Score what separates {subject}: nothing separates them yet. | Score what separates {subject}: nothing separates {n} pairs yet.',
-    'part-danger':
-      'Find characters that separate {subject} from its lookalike: readers cannot rule it out. | Find characters that separate {subject} from {n} lookalikes: readers cannot rule it out.',
-    'confirm-danger':
-      'Readers cannot rule out {subject}. | Confirm one cell, so that readers can rule out {subject}. | Confirm {n} cells, so that readers can rule out {subject}.',
-    'name-parts': 'Say on which part each character is seen: without, readers cannot rule out {subject}.',
-    'score-cell':
-      'Score {subject}: no other score is likelier to make a thin pair firm. | Score {subject}: no other score is likelier to make one of {n} thin pairs firm.',
-    'score-cell-season':
-      'Score {subject} while it can be seen: it may make a thin pair firm. | Score {subject} while it can be seen: it may make one of {n} thin pairs firm.',
-    'part-season':
-      'Look for what separates taxa in {month}: nothing does for one pair then. | Look for what separates taxa in {month}: nothing does for {n} pairs then.',
-    'score-character': 'Score “{subject}”: unknown in {n} taxa, more than any other character.',
-    publish: 'The matrix is ready for its first edition.',
-    review: 'Read the key as your readers will.',
+    kind: {
+      IMPORT: 'Import a matrix: a key needs at least two taxa and one character.',
+      ASSESS_HAZARDS:
+        'Assess the hazard of {subject}: it is not assessed, so nothing may call it harmless. | Assess the hazard of {subject}: {n} are not assessed, so nothing may call them harmless.',
+      SEPARATE_PAIR:
+        'Find characters that separate {subject}: they still look the same. | Find characters that separate {subject}: {n} pairs still look the same.',
+      SEPARATE_DANGER:
+        'Find characters that separate {subject} from its lookalike: readers cannot rule it out. | Find characters that separate {subject} from {n} lookalikes: readers cannot rule it out.',
+      CONFIRM_DANGER:
+        'Readers cannot rule out {subject}. | Confirm one cell, so that readers can rule out {subject}. | Confirm {n} cells, so that readers can rule out {subject}.',
+      NAME_PARTS: 'Say on which part each character is seen: until then, readers cannot rule out {subject}.',
+      SCORE_CELL: 'Score {subject} next: it is the likeliest to give a pair its second feature.',
+      SCORE_CELL_NOW:
+        'Score {subject} while it can be seen: it is among the likeliest to give a pair its second feature.',
+      SEPARATE_IN_MONTH:
+        'Look for what separates taxa in {month}: nothing separates one pair then. | Look for what separates taxa in {month}: nothing separates {n} pairs then.',
+      SCORE_CHARACTER:
+        'Score “{subject}”: it is unknown in one taxon. | Score “{subject}”: it is unknown in {n} taxa, more than any other character.',
+      PUBLISH: 'The matrix is ready for its first edition.',
+      REVIEW: 'Read the key as your readers will.',
+    } satisfies Record<Schemas['NextStep']['kind'], string>,
   },
   palette: {
     checks: 'Look at the checks',

@@ -88,7 +88,7 @@ const card = (more: Partial<Schemas['ContrastCard']> = {}): Schemas['ContrastCar
 
 async function open(query = '', more: Partial<Schemas['StudyView']> = {}) {
   server.on(`GET ${PATH}`, study({ rows, characters: [margin, fruit], ...more }));
-  server.on(`GET ${PATH}/next-step`, { code: 'none', at: 'score', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/apart/map?`, map(['', '3', '02']));
   const page = await mountInStudy(TellApartPage, `/studies/meadow/apart${query}`);
   await vi.waitFor(() => expect(page.text()).toContain('of 3.'));

@@ -9,7 +9,7 @@ const server = fakeServer();
 
 function answers(more = {}) {
   server.on(`GET ${PATH}`, study(more));
-  server.on(`GET ${PATH}/next-step`, { code: 'none', at: 'score', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/columns?character=`, []);
 }
 

@@ -11,7 +11,7 @@ test('a part of the outline chooses its organ, and authors give parts their own 
   const scope = { ...study().scope, bodyPlan: { plan: 'mushroom', parts: [{ part: 'cap', organ: 'pileus' }] } };
   const characters = [character('shape', { organ: 'pileus' }), character('smell', { organ: 'flesh smell' })];
   server.on(`GET ${PATH}`, study({ scope, characters, revisions: { scope: 3 } }));
-  server.on(`GET ${PATH}/next-step`, { code: 'none', at: 'score', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/columns?character=`, []);
   server.on(`PUT ${PATH}/scope`, { revision: 8 });
   const chosen = vi.fn();

@@ -69,7 +69,7 @@ async function open(instruments: string[] = []) {
     }),
   );
   server.on(`GET ${PATH}/changes?since=7`, { revision: 7, structure: false, characters: [] });
-  server.on(`GET ${PATH}/next-step`, { code: 'nothing', at: '', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   const kept = [reading('a', '4.1 mm', 4.1), reading('b', '104 mm', 104)];
   server.on(`GET ${PATH}/readings/of-specimen/v1`, { specimen: 'v1', row: 'bane', readings: kept });
   server.on(`GET ${PATH}/readings/of-character/width`, {

@@ -24,7 +24,7 @@ const pictures = [picture('teeth', 'A toothed margin'), picture('smooth', 'An en
 
 async function open(readonly = false) {
   server.on(`GET ${PATH}`, study({ pictures }));
-  server.on(`GET ${PATH}/next-step`, { code: 'none', at: 'score', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/columns?character=`, []);
   const chosen = ref('teeth');
   const page = await mountInStudy(

@@ -23,7 +23,7 @@ const columns = [
   },
   { character: 'width', faces: [face('5–9')], face: [0, 0, 0], from: [-1, -1, -1], revision: [0, 0, 0] },
 ];
-const done = { revision: 7, structure: false, characters: [], gauges: study().gauges, counts: study().counts };
+const done = { revision: 7, structure: false, characters: [], progress: study().progress, counts: study().counts };
 
 beforeAll(() => {
   HTMLCanvasElement.prototype.getContext = () => null;
@@ -35,7 +35,7 @@ async function open(query = '') {
     study({ rows, characters, references: [{ id: 'orrin', citation: 'Orrin (2031) Sedges', doi: '' }] }),
   );
   server.on(`GET ${PATH}/columns?character=margin&character=width`, columns);
-  server.on(`GET ${PATH}/next-step`, { code: 'review', at: 'key', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/changes?since=7`, done);
   server.on(`GET ${PATH}/findings`, [
     { key: 'k', kind: 'no-source', row: 'bane', character: 'width', reason: 'Who says so?', acceptable: true },

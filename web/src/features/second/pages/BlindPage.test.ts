@@ -26,7 +26,7 @@ async function open(sheet: unknown = { assignment, scores: [own] }) {
     character('width', { type: 'LENGTH', unit: 'mm' }),
   ];
   server.on(`GET ${PATH}`, study({ blind: true, role: 'SCORER', characters }));
-  server.on(`GET ${PATH}/next-step`, { code: 'none', at: 'score', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/changes?since=7`, { revision: 7, structure: false, characters: [] });
   server.on(`GET ${PATH}/assignments/4`, sheet);
   const page = await mountInStudy(defineComponent({ render: () => h(BlindPage, { id: '4' }) }));

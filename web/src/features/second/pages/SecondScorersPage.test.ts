@@ -10,7 +10,7 @@ const cell = { character: 'margin', scorers: ['Isolde', 'Oswin'], cells: 2, diff
 async function open(toSettle: string[], more = {}) {
   const margin = character('margin', { states: [state('entire'), state('toothed')] });
   server.on(`GET ${PATH}`, study({ rows: [row('mild'), row('bane')], characters: [margin], ...more }));
-  server.on(`GET ${PATH}/next-step`, { code: 'none', at: 'score', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/columns?character=`, []);
   server.on(`GET ${PATH}/assignments`, []);
   server.on(`GET ${PATH}/members`, [{ name: 'oswin', displayName: 'Oswin', role: 'SCORER' }]);

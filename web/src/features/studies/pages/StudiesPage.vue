@@ -51,12 +51,12 @@ function begin() {
             <th scope="row">
               <router-link :to="`/studies/${study.slug}`">{{ study.title }}</router-link>
             </th>
-            <td>{{ study.gauges.taxa }}</td>
-            <td>{{ study.gauges.characters }}</td>
-            <td>{{ $t('studies.of', { part: study.gauges.scored, all: study.gauges.cells }) }}</td>
+            <td>{{ study.progress.taxa }}</td>
+            <td>{{ study.progress.characters }}</td>
+            <td>{{ $t('studies.of', { part: study.progress.scored, all: study.progress.cells }) }}</td>
             <td>
-              <router-link v-if="study.gauges.editions" :to="`/k/${study.slug}`">{{
-                study.gauges.editions
+              <router-link v-if="study.progress.editions" :to="`/k/${study.slug}`">{{
+                study.progress.editions
               }}</router-link>
               <template v-else>{{ $t('studies.none') }}</template>
             </td>

@@ -10,7 +10,7 @@ const said = () => document.body.querySelector('.v-dialog')?.textContent ?? '';
 
 async function open(cells: number) {
   const view = study();
-  server.on(`GET ${PATH}`, { ...view, gauges: { ...view.gauges, cells } });
+  server.on(`GET ${PATH}`, { ...view, progress: { ...view.progress, cells } });
   server.on(`GET ${PATH}/export/losses?format=csv`, ['glossary: 5 entries']);
   server.on(`GET ${PATH}/export/losses?format=csv&whole=true`, []);
   await mountInStudy(defineComponent({ render: () => h(ExportDialog, { modelValue: true }) }));

@@ -14,7 +14,7 @@ const whole = ref(false);
 const asked = computed(() => address(model.slug, kind.value, whole.value && takesAll(kind.value)));
 /** Working out what a file of a large study leaves out means to write and read it; that is not done unasked. */
 const MOST_CELLS = 200_000;
-const large = computed(() => (model.study.value?.gauges.cells ?? 0) > MOST_CELLS);
+const large = computed(() => (model.study.value?.progress.cells ?? 0) > MOST_CELLS);
 const losses = useQuery({
   queryKey: computed(() => ['losses', asked.value.losses, model.study.value?.revision]),
   queryFn: () => api.get<string[]>(asked.value.losses),

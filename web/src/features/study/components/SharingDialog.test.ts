@@ -9,7 +9,7 @@ const server = fakeServer();
 
 async function open(role: 'OWNER' | 'EDITOR') {
   server.on(`GET ${PATH}`, study({ role }));
-  server.on(`GET ${PATH}/next-step`, { code: 'none', at: 'score', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/columns?character=`, []);
   server.on(`GET ${PATH}/members`, [
     { name: 'isolde', displayName: 'Isolde', role: 'OWNER' },

@@ -17,7 +17,7 @@ const changes = (revision: number, more = {}) => ({
   revision,
   structure: false,
   characters: [],
-  gauges: study().gauges,
+  progress: study().progress,
   counts: study().counts,
   ...more,
 });

@@ -79,7 +79,7 @@ function createStudy(slug: string): StudyModel {
     }
     const views = await columns.fetched(changes.characters.filter((c) => columns.has(c)));
     queries.setQueryData<StudyView>(['study', slug], (old) =>
-      old ? { ...old, revision: changes.revision, gauges: changes.gauges, counts: changes.counts } : old,
+      old ? { ...old, revision: changes.revision, progress: changes.progress, counts: changes.counts } : old,
     );
     columns.put(views);
     await queries.invalidateQueries({ queryKey: ['gate', slug] });

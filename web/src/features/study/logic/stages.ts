@@ -8,7 +8,7 @@ export interface Stage {
 
 /** The stages of the work, in order, each with an honest number. */
 export function stages(study: Schemas['StudyView'], step?: Schemas['NextStep']): Stage[] {
-  const g = study.gauges;
+  const g = study.progress;
   return [
     { id: 'scope', gauge: { message: 'gauge.scope', numbers: { taxa: g.taxa, open: g.notAssessed } } },
     { id: 'gather', gauge: { message: 'gauge.gather', numbers: { n: study.specimens.length } } },

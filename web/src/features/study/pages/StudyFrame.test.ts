@@ -12,7 +12,7 @@ const finding = { key: 'k', kind: 'unused-state', row: '', character: 'margin', 
 
 async function open(more = {}, path = '/studies/meadow/key') {
   server.on(`GET ${PATH}`, study(more));
-  server.on(`GET ${PATH}/next-step`, { code: 'publish', at: 'publish', subject: '', count: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/next-step`, { kind: 'PUBLISH', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
   server.on(`GET ${PATH}/findings`, [finding, { ...finding, key: 'm', acceptance: { reason: 'x', who: 'y' } }]);
   const page = await mount(StudyFrame, { slug: 'meadow' }, [], [VueQueryPlugin], path);
   await vi.waitFor(() => expect(page.text()).toContain('Meadow plants'));

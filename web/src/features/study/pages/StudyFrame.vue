@@ -15,6 +15,7 @@ import KeysHelp from '../components/KeysHelp.vue';
 import SharingDialog from '../components/SharingDialog.vue';
 import { provideStudy } from '../composables/useStudy';
 import { address, FILES, type FileKind } from '../logic/files';
+import { placeOf } from '../logic/nextStep';
 import { stages } from '../logic/stages';
 
 const props = defineProps<{ slug: string }>();
@@ -37,7 +38,8 @@ const hides = computed(() => model.study.value?.blind && here.value !== 'second'
 const here = computed(() => route.path.split('/')[3]);
 const step = computed(() => model.nextStep.value);
 const path = computed(() => (model.study.value ? stages(model.study.value, step.value) : []));
-const stepStage = computed(() => step.value?.at.split('?')[0]);
+const stepPlace = computed(() => (step.value ? placeOf(step.value) : ''));
+const stepStage = computed(() => stepPlace.value.split('?')[0]);
 const canEdit = computed(() => model.study.value !== undefined && model.study.value.role !== 'VIEWER');
 
 const commands = computed(() => [
@@ -168,17 +170,17 @@ useEventListener('keydown', (event) => {
       <span class="label">{{ $t('step.label') }}</span>
       <span>{{
         $t(
-          `step.${step.code}`,
+          `step.kind.${step.kind}`,
           { subject: step.subject, n: step.count, month: step.month ? $t(`month.${step.month}`) : '' },
           step.count,
         )
       }}</span>
       <v-btn
-        v-if="route.fullPath !== `/studies/${slug}/${step.at}`"
+        v-if="route.fullPath !== `/studies/${slug}/${stepPlace}`"
         size="small"
         color="primary"
         :append-icon="mdiArrowRight"
-        :to="step.code === 'import' ? '/import' : `/studies/${slug}/${step.at}`"
+        :to="step.kind === 'IMPORT' ? '/import' : `/studies/${slug}/${stepPlace}`"
       >
         {{ $t('step.go', { stage: $t(`stage.${stepStage}`) }) }}
       </v-btn>

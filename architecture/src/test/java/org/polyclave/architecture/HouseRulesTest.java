@@ -4,16 +4,22 @@ import static com.tngtech.archunit.base.DescribedPredicate.not;
 import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noFields;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.lang.ArchCondition;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
 import com.tngtech.archunit.library.Architectures;
 import com.tngtech.archunit.library.dependencies.SlicesRuleDefinition;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 
 /** The order of the whole house: modules, the packages inside them, and no circle anywhere. */
 final class HouseRulesTest {
@@ -39,7 +45,7 @@ final class HouseRulesTest {
             List.of("rules"),
             List.of("compile"),
             List.of("kit", "danger", "change", "measuring", "agreement", "comparison"),
-            List.of("checks"));
+            List.of("checks", "advice"));
 
     /** Readers and writers of foreign formats; each may use those of the lines above its own. */
     private static final List<List<String>> FILES = List.of(
@@ -111,6 +117,28 @@ final class HouseRulesTest {
     }
 
     @Test
+    void noFeaturesOfTheServerDependOnOneAnotherInACircle() {
+        SlicesRuleDefinition.slices()
+                .matching("org.polyclave.server.(*)..")
+                .should()
+                .beFreeOfCycles()
+                .check(ALL);
+    }
+
+    /** Whoever opens a study says which role that takes; nothing else opens one. */
+    @Test
+    void studiesAreOpenedByTheirRoleOnly() {
+        noClasses()
+                .that(not(resideInAPackage("org.polyclave.server.access..")))
+                .and()
+                .resideInAPackage("org.polyclave.server.*.web")
+                .should()
+                .dependOnClassesThat()
+                .haveSimpleName("StudyAccess")
+                .check(ALL);
+    }
+
+    @Test
     void onlyTheServerKnowsSpring() {
         noClasses()
                 .that(not(resideInAPackage("org.polyclave.server..")))
@@ -129,5 +157,42 @@ final class HouseRulesTest {
                 .dependOnClassesThat()
                 .resideInAnyPackage("java.nio.file..", "org.apache..", "com.networknt..")
                 .check(ALL);
+    }
+
+    @Test
+    void controllersDoNotTouchMappers() {
+        noClasses()
+                .that()
+                .resideInAPackage("..server.*.web..")
+                .should()
+                .dependOnClassesThat()
+                .haveSimpleNameEndingWith("Mapper")
+                .andShould()
+                .dependOnClassesThat()
+                .resideInAPackage("org.apache.ibatis..")
+                .check(ALL);
+    }
+
+    @Test
+    void mappersAreUsedByTheirFeatureOnly() {
+        classes()
+                .that()
+                .resideInAPackage("org.polyclave.server.*.persistence")
+                .should(new ArchCondition<>("be used by their feature only") {
+                    @Override
+                    public void check(JavaClass mapper, ConditionEvents events) {
+                        String feature = mapper.getPackageName().replace(".persistence", "");
+                        mapper.getDirectDependenciesToSelf().stream()
+                                .filter(d ->
+                                        !d.getOriginClass().getPackageName().startsWith(feature))
+                                .forEach(d -> events.add(SimpleConditionEvent.violated(mapper, d.getDescription())));
+                    }
+                })
+                .check(ALL);
+    }
+
+    @Test
+    void nothingIsInjectedIntoFields() {
+        noFields().should().beAnnotatedWith(Autowired.class).check(ALL);
     }
 }

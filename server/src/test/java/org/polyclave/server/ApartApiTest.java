@@ -116,9 +116,9 @@ class ApartApiTest {
         assertThat(before.path("missing").path("bb").asInt()).isEqualTo(2);
         assertThat(author.get("/api/studies/" + slug + "/next-step")
                         .json()
-                        .path("at")
-                        .asString())
-                .isEqualTo("apart?rows=aa,bb");
+                        .path("rows")
+                        .toString())
+                .isEqualTo("[\"aa\",\"bb\"]");
         author.post(
                 "/api/studies/" + slug + "/scores",
                 "{\"edits\":[{\"row\":\"bb\",\"character\":\"b\",\"text\":\"y\",\"seen\":0}]}");

@@ -197,19 +197,19 @@ class KeyApiTest {
     void theNextBestStepIsComputed() {
         Visitor author = Visitor.author();
         JsonNode demo = author.get("/api/studies/marrowmere-tussocks/next-step").json();
-        assertThat(demo.path("code").asString()).isEqualTo("assess-hazards");
+        assertThat(demo.path("kind").asString()).isEqualTo("ASSESS_HAZARDS");
         assertThat(demo.path("subject").asString()).isEqualTo("Tarnella obscura");
         String alike = author.importTable(
                 "alike", "taxon,#hazard,a,b\nAa,none known,x,x\nBb,none known,x,x\nCc,none known,y,y\n");
         JsonNode parting = author.get("/api/studies/" + alike + "/next-step").json();
-        assertThat(parting.path("code").asString()).isEqualTo("part-pairs");
+        assertThat(parting.path("kind").asString()).isEqualTo("SEPARATE_PAIR");
         assertThat(parting.path("subject").asString()).isEqualTo("Aa / Bb");
         String ready = author.importTable("ready", "taxon,#hazard,a,b\nAa,none known,x,x\nBb,none known,y,y\n");
         assertThat(author.get("/api/studies/" + ready + "/next-step")
                         .json()
-                        .path("code")
+                        .path("kind")
                         .asString())
-                .isEqualTo("publish");
+                .isEqualTo("PUBLISH");
     }
 
     @Test
@@ -225,10 +225,10 @@ class KeyApiTest {
                 Dd,none known,z,z,x
                 """);
         JsonNode winter = author.get("/api/studies/" + seasonal + "/next-step").json();
-        assertThat(winter.path("code").asString()).isEqualTo("part-season");
+        assertThat(winter.path("kind").asString()).isEqualTo("SEPARATE_IN_MONTH");
         assertThat(winter.path("month").asInt()).isEqualTo(1);
         assertThat(winter.path("count").asInt()).isEqualTo(1);
-        assertThat(winter.path("at").asString()).isEqualTo("apart?view=calendar&months=1");
+        assertThat(winter.path("month").asInt()).isEqualTo(1);
         String fleeting = author.importTable("fleeting", """
                 taxon,#hazard,a,b,c
                 #months,,Jan–Dec,Jan–Dec,%s
@@ -237,7 +237,7 @@ class KeyApiTest {
                 Cc,none known,z,y,y
                 """.formatted(now));
         JsonNode cell = author.get("/api/studies/" + fleeting + "/next-step").json();
-        assertThat(cell.path("code").asString()).isEqualTo("score-cell-season");
+        assertThat(cell.path("kind").asString()).isEqualTo("SCORE_CELL_NOW");
         assertThat(cell.path("subject").asString()).isEqualTo("Bb: c");
     }
 }

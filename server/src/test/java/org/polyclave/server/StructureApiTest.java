@@ -326,7 +326,7 @@ class StructureApiTest {
                                 "taxon,margin\n#type,states\nAa,toothed\nBb,entire\n")
                         .status())
                 .isEqualTo(200);
-        assertThat(owner.get(begun).json().path("gauges").path("scored").asInt())
+        assertThat(owner.get(begun).json().path("progress").path("scored").asInt())
                 .isEqualTo(2);
     }
 

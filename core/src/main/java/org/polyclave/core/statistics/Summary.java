@@ -1,11 +1,10 @@
 package org.polyclave.core.statistics;
 
 import java.util.Arrays;
-import org.polyclave.core.measuring.IndividualMeans;
 
 /**
  * What the individuals of a group measure in one character. One value an individual: repetitions and items are averaged
- * before ({@link IndividualMeans}), for the leaves of one plant are not independent evidence of its species.
+ *, for the leaves of one plant are not independent evidence of its species.
  *
  * <ul>
  *   <li>mean and standard deviation (n − 1) in two passes with compensated sums, so that they hold to about 1e-13 relative

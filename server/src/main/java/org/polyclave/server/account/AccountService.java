@@ -51,6 +51,10 @@ public class AccountService implements UserDetailsService {
         return accounts.find(name).map(AccountService::account);
     }
 
+    public String displayName(long account) {
+        return accounts.displayName(account);
+    }
+
     public List<Account> all() {
         return accounts.all().stream().map(AccountService::account).toList();
     }

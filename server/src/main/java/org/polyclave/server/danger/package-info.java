@@ -1,4 +1,4 @@
-/** Dangers that readers could not rule out, and the cells that somebody has to vouch for. */
+/** What keeps dangers from being ruled out, and confirming cells. */
 @NullMarked
 package org.polyclave.server.danger;
 

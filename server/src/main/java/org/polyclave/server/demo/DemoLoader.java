@@ -5,14 +5,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.polyclave.demo.DemoStudies;
+import org.polyclave.server.access.MemberService;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.access.Role;
+import org.polyclave.server.access.StudyAccess;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.account.DemoAccounts;
 import org.polyclave.server.edition.EditionService;
-import org.polyclave.server.study.Role;
-import org.polyclave.server.study.StudyAccess;
-import org.polyclave.server.study.StudyService;
-import org.polyclave.server.study.StudyStore;
+import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.model.Study;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -36,7 +37,8 @@ class DemoLoader {
     private final DemoAccounts people;
     private final AccountService accounts;
     private final StudyStore store;
-    private final StudyService studies;
+    private final StudyAccess access;
+    private final MemberService members;
     private final EditionService editions;
     private final TransactionTemplate transactions;
 
@@ -44,13 +46,15 @@ class DemoLoader {
             DemoAccounts people,
             AccountService accounts,
             StudyStore store,
-            StudyService studies,
+            StudyAccess access,
+            MemberService members,
             EditionService editions,
             TransactionTemplate transactions) {
         this.people = people;
         this.accounts = accounts;
         this.store = store;
-        this.studies = studies;
+        this.access = access;
+        this.members = members;
         this.editions = editions;
         this.transactions = transactions;
     }
@@ -82,15 +86,15 @@ class DemoLoader {
         List<Study> all = DemoStudies.withSpecimens();
         for (Study study : all) {
             LOG.info("Loading demo study {} of {}: {}", all.indexOf(study) + 1, all.size(), study.title());
-            StudyAccess.Open open = studies.asOwner(store.create(study, author.id()), author.id());
-            studies.share(open, "oswin", Role.SCORER);
-            studies.share(open, "petra", Role.VIEWER);
-            studies.share(open, "lark", Role.VIEWER);
+            OpenStudy open = access.asOwner(store.create(study, author.id()), author.id());
+            members.share(open, "oswin", Role.SCORER);
+            members.share(open, "petra", Role.VIEWER);
+            members.share(open, "lark", Role.VIEWER);
         }
     }
 
     private void publish(Account author) {
-        StudyAccess.Open open = studies.asOwner(SLUG, author.id());
+        OpenStudy open = access.asOwner(SLUG, author.id());
         Map<String, String> words = editions.gate(open).findings().stream()
                 .filter(EditionService.GateFinding::blocking)
                 .collect(Collectors.toMap(

@@ -16,13 +16,13 @@ import java.util.Optional;
 import java.util.Set;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.print.key.KeyRenderer;
+import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.edition.persistence.EditionMapper;
 import org.polyclave.server.key.KeyService;
-import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.platform.Problems;
-import org.polyclave.server.study.StudyAccess;
+import org.polyclave.server.store.PictureStore;
+import org.polyclave.server.store.StudyStore;
 import org.polyclave.server.study.StudyService;
-import org.polyclave.server.study.StudyStore;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.HazardTree;
 import org.polyclave.study.compile.StudyCompiler;
@@ -105,7 +105,7 @@ public class EditionService implements StudyService.EditionCounter {
     /** An edition's document as its bytes, with its hash. */
     public record Stored(String slug, int number, String hash, String document, EditionLine status) {}
 
-    public Gate gate(StudyAccess.Open open) {
+    public Gate gate(OpenStudy open) {
         CompiledStudy study = store.load(open.id()).compiled();
         return new Gate(findings(study), missing(study.study()), list(open.slug()));
     }
@@ -145,12 +145,12 @@ public class EditionService implements StudyService.EditionCounter {
      *
      * @param words what readers are told of each dangerous row that cannot surely be told apart, by its id
      */
-    public int publish(StudyAccess.Open open, List<String> authors, Map<String, String> words) {
+    public int publish(OpenStudy open, List<String> authors, Map<String, String> words) {
         return publish(open, authors, words, PATIENCE);
     }
 
     /** The same for whoever can wait longer for the key. */
-    public int publish(StudyAccess.Open open, List<String> authors, Map<String, String> words, Duration patience) {
+    public int publish(OpenStudy open, List<String> authors, Map<String, String> words, Duration patience) {
         StudyStore.Snapshot snapshot = store.load(open.id());
         CompiledStudy study = snapshot.compiled();
         List<String> named =
@@ -228,7 +228,7 @@ public class EditionService implements StudyService.EditionCounter {
     }
 
     /** The proven key of the study as it is now. */
-    private KeyView key(StudyAccess.Open open, long revision, Duration patience) {
+    private KeyView key(OpenStudy open, long revision, Duration patience) {
         KeyService.Progressing made = keys.begin(open, KeyService.Wish.CAUTIOUS, patience);
         KeyView key = made.key();
         if (made.revision() != revision) {
@@ -324,7 +324,7 @@ public class EditionService implements StudyService.EditionCounter {
     }
 
     @Transactional
-    public void withdraw(StudyAccess.Open open, int number, String reason) {
+    public void withdraw(OpenStudy open, int number, String reason) {
         if (reason.isBlank()) {
             throw Problems.badRequest("reason", "Readers must learn why an edition was withdrawn. Write a reason.");
         }

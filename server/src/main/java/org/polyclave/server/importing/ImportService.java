@@ -12,14 +12,14 @@ import org.polyclave.files.source.ImportedStudy;
 import org.polyclave.files.table.SheetMapping;
 import org.polyclave.files.table.TableReader;
 import org.polyclave.files.table.UnpreparedTable;
+import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.history.ChangePreview;
+import org.polyclave.server.history.StudyWriter;
 import org.polyclave.server.importing.persistence.SheetMappingMapper;
-import org.polyclave.server.picture.PictureStore;
 import org.polyclave.server.platform.Problems;
-import org.polyclave.server.study.OperationService;
-import org.polyclave.server.study.StudyAccess;
-import org.polyclave.server.study.StudyStore;
-import org.polyclave.server.study.StudyWriter;
+import org.polyclave.server.store.PictureStore;
+import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.change.Coverings;
 import org.polyclave.study.change.Retype;
 import org.polyclave.study.change.StudyJoin;
@@ -111,7 +111,7 @@ public class ImportService {
 
     /** What an upload would do to a study that exists. */
     public record ImportInto(
-            Preview file, @Schema(nullable = true) OperationService.@Nullable ChangePreview changes) {}
+            Preview file, @Schema(nullable = true) @Nullable ChangePreview changes) {}
 
     public Preview preview(byte[] bytes, String fileName, Wish wish) {
         Read read = read(bytes, fileName, wish);
@@ -193,7 +193,7 @@ public class ImportService {
     }
 
     /** What an upload would change in a study; nothing is changed. */
-    public ImportInto previewInto(StudyAccess.Open open, byte[] bytes, String fileName, Wish wish) {
+    public ImportInto previewInto(OpenStudy open, byte[] bytes, String fileName, Wish wish) {
         Study now = store.load(open.id()).study();
         Read file = read(bytes, fileName, wish);
         Read read = file.with(pictures.problems(open.id(), file.study().pictures()));
@@ -205,12 +205,11 @@ public class ImportService {
         problems.addAll(joined.problems());
         Read both = new Read(read.file(), read.asked(), read.study(), problems, read.sheets());
         return new ImportInto(
-                preview(both),
-                both.usable() ? OperationService.ChangePreview.of(writer.plan(open, s -> joined.study())) : null);
+                preview(both), both.usable() ? ChangePreview.of(writer.plan(open, s -> joined.study())) : null);
     }
 
     /** Joins an upload to a study, as one undoable change. */
-    public StudyWriter.Written into(StudyAccess.Open open, byte[] bytes, String fileName, Wish wish, long seen) {
+    public StudyWriter.Written into(OpenStudy open, byte[] bytes, String fileName, Wish wish, long seen) {
         Study file = usable(read(bytes, fileName, wish));
         remember(bytes, fileName, wish, open.account());
         return writer.replace(open, seen, now -> {

@@ -5,9 +5,9 @@ import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.UUID;
+import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.job.persistence.JobMapper;
 import org.polyclave.server.platform.Problems;
-import org.polyclave.server.study.StudyAccess;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.stereotype.Service;
@@ -32,7 +32,7 @@ public class JobService {
     }
 
     /** Asks for a computation. The same question about the same revision finds the job that was already made for it. */
-    public Job submit(String kind, StudyAccess.Open study, long revision, String question) {
+    public Job submit(String kind, OpenStudy study, long revision, String question) {
         JobMapper.JobRow alike = jobs.alike(kind, study.id(), revision, question, study.account())
                 .orElse(null);
         String id = alike == null ? UUID.randomUUID().toString() : alike.id();
@@ -47,7 +47,7 @@ public class JobService {
     }
 
     /** The job once it is over, or as it stands when {@code longest} has passed. */
-    public Job await(StudyAccess.Open study, String id, Duration longest) {
+    public Job await(OpenStudy study, String id, Duration longest) {
         long end = System.nanoTime() + longest.toNanos();
         Job job = find(study, id);
         while (!job.status().isOver() && System.nanoTime() < end) {
@@ -82,13 +82,13 @@ public class JobService {
     }
 
     /** Asks a job to stop; one that is over stays as it is. */
-    public void stop(StudyAccess.Open study, String id) {
+    public void stop(OpenStudy study, String id) {
         find(study, id);
         jobs.stop(id);
     }
 
     /** A job of this study; those of others do not exist. */
-    public Job find(StudyAccess.Open study, String id) {
+    public Job find(OpenStudy study, String id) {
         try {
             return jobs.find(UUID.fromString(id).toString())
                     .map(JobRunner::of)

@@ -17,7 +17,7 @@ import org.polyclave.print.key.KeyRenderer;
 import org.polyclave.server.job.Job;
 import org.polyclave.server.job.JobKind;
 import org.polyclave.server.platform.Problems;
-import org.polyclave.server.study.StudyStore;
+import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.KeyContext;
 import org.polyclave.wording.key.KeyView;

@@ -6,11 +6,11 @@ import java.util.SortedSet;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.KeyObjective;
+import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.job.Job;
 import org.polyclave.server.job.JobService;
 import org.polyclave.server.platform.Problems;
-import org.polyclave.server.study.StudyAccess;
-import org.polyclave.server.study.StudyStore;
+import org.polyclave.server.store.StudyStore;
 import org.polyclave.wording.key.KeyView;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
@@ -71,26 +71,26 @@ public class KeyService {
             @Nullable KeyView key) {}
 
     /** Begins a key, or finds it. */
-    public Progressing begin(StudyAccess.Open study, Wish wish, Duration patience) {
+    public Progressing begin(OpenStudy study, Wish wish, Duration patience) {
         long revision = store.load(study.id()).revision();
         Job job = jobs.submit(KeyJob.KIND, study, revision, json.writeValueAsString(wish));
         return look(study, job.id().toString(), patience);
     }
 
     /** The key once it is made, or how far it is when {@code patience} is at an end. */
-    public Progressing look(StudyAccess.Open study, String id, Duration patience) {
+    public Progressing look(OpenStudy study, String id, Duration patience) {
         Job job = jobs.await(study, id, patience);
         boolean ended = job.status() == Job.Status.DONE || job.status() == Job.Status.FAILED;
         KeyView key = ended ? made(job).view() : null;
         return new Progressing(id, job.revision(), job.status(), job.progress(), key);
     }
 
-    public void stop(StudyAccess.Open study, String id) {
+    public void stop(OpenStudy study, String id) {
         jobs.stop(study, id);
     }
 
     /** A key as a file: {@code text}, {@code markdown}, {@code json} or {@code html}. */
-    public String file(StudyAccess.Open study, String id, String format) {
+    public String file(OpenStudy study, String id, String format) {
         String file = made(jobs.find(study, id)).files().get(format);
         if (file == null) {
             throw Problems.badRequest("format", "Keys are written as text, markdown, json or html.");

@@ -1,6 +1,7 @@
 package org.polyclave.server.picture;
 
 import java.time.Duration;
+import org.polyclave.server.store.PictureStore;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;

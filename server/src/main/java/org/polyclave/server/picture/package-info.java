@@ -1,3 +1,4 @@
+/** Pictures of studies: upload, what is said about them, sending them. */
 @NullMarked
 package org.polyclave.server.picture;
 

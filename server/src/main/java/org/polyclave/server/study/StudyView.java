@@ -4,6 +4,9 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.server.access.Role;
+import org.polyclave.server.matrix.ScoreService;
+import org.polyclave.study.advice.StudyProgress;
 import org.polyclave.study.model.Claim;
 import org.polyclave.study.model.GlossaryTerm;
 import org.polyclave.study.model.OutsideTaxon;
@@ -42,7 +45,7 @@ public record StudyView(
         List<Picture> pictures,
         List<Specimen> specimens,
         Map<String, Long> revisions,
-        Gauges gauges,
+        StudyProgress progress,
         Counts counts) {
 
     /**
@@ -91,32 +94,4 @@ public record StudyView(
     public record PartView(String label, double share, boolean mistaken) {}
 
     public record RangeView(double min, double low, double high, double max) {}
-
-    /** Honest numbers for the stage path. */
-    public record Gauges(
-            int taxa,
-            int notAssessed,
-            int characters,
-            int withoutQuestion,
-            int scored,
-            int cells,
-            int taxaInKeys,
-            int editions) {
-        Gauges withEditions(int count) {
-            return new Gauges(taxa, notAssessed, characters, withoutQuestion, scored, cells, taxaInKeys, count);
-        }
-    }
-
-    /**
-     * What would help most now.
-     *
-     * @param code what to do; the interface words it
-     * @param at where it is done: an address below the study's
-     * @param subject what it is about, or empty
-     * @param count how many
-     * @param month in which it is so, 1 to 12; 0: it does not depend on it
-     * @param open pairs of rows that nothing tells apart, at any time and by any means
-     * @param thin those that one group of characters tells
-     */
-    public record NextStep(String code, String at, String subject, int count, int month, int open, int thin) {}
 }

@@ -7,12 +7,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import org.polyclave.core.matrix.Cell;
-import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Hazard;
-import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.matrix.MatrixRow;
-import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.matrix.ScoreService;
+import org.polyclave.server.store.StudyObject;
+import org.polyclave.server.store.StudyStore;
+import org.polyclave.study.advice.StudyProgress;
 import org.polyclave.study.compile.HazardTree;
 import org.polyclave.study.compile.Inheritance;
 import org.polyclave.study.compile.Shares;
@@ -36,7 +35,7 @@ final class StudyViewer {
         inheritance = new Inheritance(study.rows(), snapshot.scores());
     }
 
-    StudyView view(StudyAccess.Open open, int editions) {
+    StudyView view(OpenStudy open, int editions) {
         return new StudyView(
                 study.slug(),
                 study.title(),
@@ -57,7 +56,7 @@ final class StudyViewer {
                 // So does the name of a specimen.
                 open.blind() ? List.of() : study.specimens(),
                 revisions(),
-                gauges(editions),
+                StudyProgress.of(snapshot.compiled(), editions),
                 counts(open));
     }
 
@@ -82,7 +81,7 @@ final class StudyViewer {
     }
 
     /** Who scores blind is not told what specimens are used for. */
-    StudyView.Counts counts(StudyAccess.Open open) {
+    StudyView.Counts counts(OpenStudy open) {
         Map<String, Integer> places = new HashMap<>();
         study.characters().forEach(c -> places.put(c.id(), places.size()));
         int[] ofRows = new int[study.rows().size()];
@@ -199,45 +198,5 @@ final class StudyViewer {
         double max = range.max() == null ? range.low() * 2 : range.max();
         double high = range.high() == null ? max : range.high();
         return new StudyView.RangeView(range.min(), range.low(), high, max);
-    }
-
-    StudyView.Gauges gauges(int editions) {
-        int notAssessed = 0;
-        int scored = 0;
-        Matrix matrix = snapshot.compiled().matrix();
-        for (int i = 0; i < matrix.rowCount(); i++) {
-            StudyRow row = snapshot.compiled().rows().get(i);
-            notAssessed += row.hazard() == Hazard.NOT_ASSESSED ? 1 : 0;
-            for (int c = 0; c < matrix.characterCount(); c++) {
-                boolean known = !(matrix.cell(i, c) instanceof Cell.Unknown);
-                // What a hybrid may show is worked out of its parents; nobody scored it.
-                boolean own = row.hybridOf().isEmpty()
-                        || inheritance
-                                .effective(row.id(), study.characters().get(c).id())
-                                .isPresent();
-                scored += known && own ? 1 : 0;
-            }
-        }
-        int withoutQuestion = (int) study.characters().stream()
-                .filter(c -> c.question().isBlank() && c.type() != CharacterType.MONTHS)
-                .count();
-        int leaves = snapshot.compiled().rows().size();
-        return new StudyView.Gauges(
-                names(snapshot.compiled()),
-                notAssessed,
-                study.characters().size(),
-                withoutQuestion,
-                scored,
-                leaves * study.characters().size(),
-                names(snapshot.compiled().scoredOnly()),
-                editions);
-    }
-
-    /** How many names there are: the sexes and stages of a taxon have one. */
-    private static int names(CompiledStudy compiled) {
-        return (int) compiled.matrix().rows().stream()
-                .mapToInt(MatrixRow::name)
-                .distinct()
-                .count();
     }
 }

@@ -1,3 +1,4 @@
+/** Studies as their members see them: list, view, progress, next step. */
 @NullMarked
 package org.polyclave.server.study;
 

@@ -7,7 +7,6 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.study.notation.Coordinates;
 
 /**
  * One individual that was kept, photographed or watched, on which scores rest.
@@ -123,7 +122,7 @@ public record Specimen(
      * When and where it was found. What is not known is empty.
      *
      * @param date day as ISO 8601, or the year
-     * @param coordinates as written on the label; see {@link Coordinates}
+     * @param coordinates as written on the label
      * @param uncertainty of the coordinates in metres; null if not known
      * @param host what it grew on or lived in: host, substrate
      */

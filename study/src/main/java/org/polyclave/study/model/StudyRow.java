@@ -7,7 +7,6 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.Hazard;
-import org.polyclave.study.compile.Targets;
 
 /**
  * A taxon, or a sex or stage of one.
@@ -335,7 +334,7 @@ public record StudyRow(
 
     /** Whether the children of a row are all there is of it. */
     public enum Covers {
-        /** As {@link Targets} decides. */
+        /** By the rule: see the compiler of studies. */
         BY_RULE,
         ALL,
         /** There is more: a genus also stands for species that are not listed. */

@@ -14,6 +14,9 @@ public interface AccountMapper {
     @Select("select id, name, display_name, password_hash, administrator from account order by name")
     List<AccountRow> all();
 
+    @Select("select display_name from account where id = #{account}")
+    String displayName(long account);
+
     @Insert("""
             insert into account (name, display_name, password_hash, administrator)
             values (lower(#{name}), #{displayName}, #{passwordHash}, #{administrator})

@@ -3,17 +3,14 @@ package org.polyclave.server.danger.web;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
-import org.polyclave.server.account.SignedIn;
-import org.polyclave.server.study.ConfirmationService;
-import org.polyclave.server.study.Role;
-import org.polyclave.server.study.StudyService;
-import org.polyclave.server.study.StudyStore;
+import org.polyclave.server.access.AtLeast;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.access.Role;
+import org.polyclave.server.danger.ConfirmationService;
+import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.danger.DangerReport;
 import org.polyclave.study.kit.Kit;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -34,36 +31,28 @@ class DangerController {
 
     record ConfirmedResponse(long revision) {}
 
-    private final StudyService studies;
     private final StudyStore store;
     private final ConfirmationService confirmations;
 
-    DangerController(StudyService studies, StudyStore store, ConfirmationService confirmations) {
-        this.studies = studies;
+    DangerController(StudyStore store, ConfirmationService confirmations) {
         this.store = store;
         this.confirmations = confirmations;
     }
 
     @GetMapping("/dangers")
-    DangersResponse dangers(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
-        StudyStore.Snapshot snapshot =
-                store.load(studies.open(slug, who, Role.VIEWER).id());
+    DangersResponse dangers(@AtLeast(Role.VIEWER) OpenStudy open) {
+        StudyStore.Snapshot snapshot = store.load(open.id());
         return new DangersResponse(snapshot.revision(), DangerReport.of(snapshot.compiled()));
     }
 
     /** What has to be at hand for this study. */
     @GetMapping("/kit")
-    KitResponse kit(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
-        return new KitResponse(
-                Kit.of(store.load(studies.open(slug, who, Role.VIEWER).id()).study()));
+    KitResponse kit(@AtLeast(Role.VIEWER) OpenStudy open) {
+        return new KitResponse(Kit.of(store.load(open.id()).study()));
     }
 
     @PostMapping("/confirmations")
-    ConfirmedResponse confirm(
-            @PathVariable String slug,
-            @Valid @RequestBody ConfirmRequest request,
-            @AuthenticationPrincipal @Nullable SignedIn who) {
-        return new ConfirmedResponse(
-                confirmations.confirm(studies.open(slug, who, Role.EDITOR), request.cells(), request.source()));
+    ConfirmedResponse confirm(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ConfirmRequest request) {
+        return new ConfirmedResponse(confirmations.confirm(open, request.cells(), request.source()));
     }
 }

@@ -4,18 +4,16 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
-import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.access.AtLeast;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.access.Role;
 import org.polyclave.server.edition.EditionDocument;
 import org.polyclave.server.edition.EditionService;
 import org.polyclave.server.picture.PictureResponse;
 import org.polyclave.server.platform.Problems;
-import org.polyclave.server.study.Role;
-import org.polyclave.server.study.StudyService;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -36,34 +34,24 @@ class EditionController {
     record NewestResponse(int number, List<EditionService.EditionLine> editions) {}
 
     private final EditionService editions;
-    private final StudyService studies;
 
-    EditionController(EditionService editions, StudyService studies) {
+    EditionController(EditionService editions) {
         this.editions = editions;
-        this.studies = studies;
     }
 
     @GetMapping("/api/studies/{slug}/gate")
-    EditionService.Gate gate(@PathVariable String slug, @AuthenticationPrincipal @Nullable SignedIn who) {
-        return editions.gate(studies.open(slug, who, Role.VIEWER));
+    EditionService.Gate gate(@AtLeast(Role.VIEWER) OpenStudy open) {
+        return editions.gate(open);
     }
 
     @PostMapping("/api/studies/{slug}/editions")
-    PublishedResponse publish(
-            @PathVariable String slug,
-            @RequestBody PublishRequest request,
-            @AuthenticationPrincipal @Nullable SignedIn who) {
-        return new PublishedResponse(
-                editions.publish(studies.open(slug, who, Role.EDITOR), request.authors(), request.words()));
+    PublishedResponse publish(@AtLeast(Role.EDITOR) OpenStudy open, @RequestBody PublishRequest request) {
+        return new PublishedResponse(editions.publish(open, request.authors(), request.words()));
     }
 
     @PostMapping("/api/studies/{slug}/editions/{number}/withdraw")
-    void withdraw(
-            @PathVariable String slug,
-            @PathVariable int number,
-            @RequestBody WithdrawRequest request,
-            @AuthenticationPrincipal @Nullable SignedIn who) {
-        editions.withdraw(studies.open(slug, who, Role.OWNER), number, request.reason());
+    void withdraw(@AtLeast(Role.OWNER) OpenStudy open, @PathVariable int number, @RequestBody WithdrawRequest request) {
+        editions.withdraw(open, number, request.reason());
     }
 
     /** The newest number and every edition with its status; never cached, so that a withdrawal is seen. */

@@ -5,17 +5,17 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.files.table.SheetMapping;
+import org.polyclave.server.access.AtLeast;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.access.Role;
 import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.history.StudyWriter;
 import org.polyclave.server.importing.ImportService;
 import org.polyclave.server.platform.Problems;
-import org.polyclave.server.study.Role;
-import org.polyclave.server.study.StudyService;
-import org.polyclave.server.study.StudyWriter;
 import org.polyclave.study.change.Coverings;
 import org.polyclave.study.change.Retype;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -34,12 +34,10 @@ class ImportController {
     private static final int MOST_TYPES = 1_000;
 
     private final ImportService imports;
-    private final StudyService studies;
     private final JsonMapper json;
 
-    ImportController(ImportService imports, StudyService studies, JsonMapper json) {
+    ImportController(ImportService imports, JsonMapper json) {
         this.imports = imports;
-        this.studies = studies;
         this.json = json;
     }
 
@@ -79,39 +77,28 @@ class ImportController {
 
     @PostMapping(path = "/studies/{slug}/import/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ImportService.ImportInto previewInto(
-            @PathVariable String slug,
+            @AtLeast(Role.EDITOR) OpenStudy open,
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
-            @RequestParam(defaultValue = "") String coverings,
-            @AuthenticationPrincipal @Nullable SignedIn who)
+            @RequestParam(defaultValue = "") String coverings)
             throws IOException {
-        return imports.previewInto(
-                studies.open(slug, who, Role.EDITOR),
-                file.getBytes(),
-                name(file),
-                wish(types, mapping, sheet, coverings));
+        return imports.previewInto(open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings));
     }
 
     /** @param seen revision of the study that the preview was made of */
     @PostMapping(path = "/studies/{slug}/import", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     StudyWriter.Written into(
-            @PathVariable String slug,
+            @AtLeast(Role.EDITOR) OpenStudy open,
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
             @RequestParam(defaultValue = "") String coverings,
-            @RequestParam long seen,
-            @AuthenticationPrincipal @Nullable SignedIn who)
+            @RequestParam long seen)
             throws IOException {
-        return imports.into(
-                studies.open(slug, who, Role.EDITOR),
-                file.getBytes(),
-                name(file),
-                wish(types, mapping, sheet, coverings),
-                seen);
+        return imports.into(open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings), seen);
     }
 
     /** The first rows of a table that nobody prepared, and how it may be read. */

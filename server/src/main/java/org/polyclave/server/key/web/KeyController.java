@@ -3,17 +3,14 @@ package org.polyclave.server.key.web;
 import jakarta.validation.Valid;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
-import org.jspecify.annotations.Nullable;
-import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.access.AtLeast;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.access.Role;
 import org.polyclave.server.key.KeyService;
-import org.polyclave.server.study.Role;
-import org.polyclave.server.study.StudyAccess;
-import org.polyclave.server.study.StudyService;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -32,40 +29,31 @@ import org.springframework.web.bind.annotation.RestController;
 class KeyController {
     private static final Duration PATIENCE = Duration.ofSeconds(1);
 
-    private final StudyService studies;
     private final KeyService keys;
 
-    KeyController(StudyService studies, KeyService keys) {
-        this.studies = studies;
+    KeyController(KeyService keys) {
         this.keys = keys;
     }
 
     @PostMapping
-    KeyService.Progressing begin(
-            @PathVariable String slug,
-            @Valid @RequestBody KeyService.Wish wish,
-            @AuthenticationPrincipal @Nullable SignedIn who) {
-        return keys.begin(open(slug, who), wish, PATIENCE);
+    KeyService.Progressing begin(@AtLeast(Role.VIEWER) OpenStudy open, @Valid @RequestBody KeyService.Wish wish) {
+        return keys.begin(open, wish, PATIENCE);
     }
 
     @GetMapping("/{id}")
-    KeyService.Progressing look(
-            @PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
-        return keys.look(open(slug, who), id, PATIENCE);
+    KeyService.Progressing look(@AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id) {
+        return keys.look(open, id, PATIENCE);
     }
 
     @DeleteMapping("/{id}")
-    void stop(@PathVariable String slug, @PathVariable String id, @AuthenticationPrincipal @Nullable SignedIn who) {
-        keys.stop(open(slug, who), id);
+    void stop(@AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id) {
+        keys.stop(open, id);
     }
 
     @GetMapping("/{id}/file")
     ResponseEntity<byte[]> file(
-            @PathVariable String slug,
-            @PathVariable String id,
-            @RequestParam String format,
-            @AuthenticationPrincipal @Nullable SignedIn who) {
-        String text = keys.file(open(slug, who), id, format);
+            @AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id, @RequestParam String format) {
+        String text = keys.file(open, id, format);
         String ending = switch (format) {
             case "markdown" -> "md";
             case "text" -> "txt";
@@ -81,13 +69,9 @@ class KeyController {
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
                         ContentDisposition.attachment()
-                                .filename(slug + "-key." + ending)
+                                .filename(open.slug() + "-key." + ending)
                                 .build()
                                 .toString())
                 .body(text.getBytes(StandardCharsets.UTF_8));
-    }
-
-    private StudyAccess.Open open(String slug, @Nullable SignedIn who) {
-        return studies.open(slug, who, Role.VIEWER);
     }
 }

@@ -1,3 +1,4 @@
+/** The list of studies, and gauges as they were worked out last. */
 @NullMarked
 package org.polyclave.server.study.persistence;
 

@@ -1,0 +1,5 @@
+/** Sharing over HTTP. */
+@NullMarked
+package org.polyclave.server.access.web;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.server.apart;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.server.apart.web;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,65 @@
+package org.polyclave.server.characters.web;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.server.access.AtLeast;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.access.Role;
+import org.polyclave.server.characters.CharacterService;
+import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.study.model.StudyCharacter;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Editing characters. {@code seen} is the revision of the object that the editor saw, from the study's {@code revisions}. */
+@RestController
+@RequestMapping("/api/studies/{slug}/characters")
+class CharacterController {
+    record CharacterRequest(@NotNull StudyCharacter character, long seen) {}
+
+    /** @param before what it is to come before; absent: behind all others */
+    record MoveRequest(@Nullable String parent, @Nullable String before, long seen) {}
+
+    private final CharacterService characters;
+
+    CharacterController(CharacterService characters) {
+        this.characters = characters;
+    }
+
+    @PostMapping
+    StudyWriter.Written addCharacter(
+            @AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody CharacterRequest request) {
+        return characters.addCharacter(open, request.character());
+    }
+
+    @PutMapping("/{id}")
+    StudyWriter.Written putCharacter(
+            @AtLeast(Role.EDITOR) OpenStudy open,
+            @PathVariable String id,
+            @Valid @RequestBody CharacterRequest request) {
+        return characters.putCharacter(open, request.character().withId(id), request.seen());
+    }
+
+    @PostMapping("/{id}/move")
+    StudyWriter.Written moveCharacter(
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @Valid @RequestBody MoveRequest request) {
+        if (request.parent() != null) {
+            throw Problems.badRequest("parent", "Characters have no parent.");
+        }
+        return characters.moveCharacter(open, id, request.before(), request.seen());
+    }
+
+    @DeleteMapping("/{id}")
+    StudyWriter.Written removeCharacter(
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
+        return characters.removeCharacter(open, id, seen);
+    }
+}

@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.server.check.persistence;
-
-import org.jspecify.annotations.NullMarked;

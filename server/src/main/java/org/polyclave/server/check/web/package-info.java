@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.server.check.web;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,136 @@
+package org.polyclave.server.checks;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.checks.persistence.AcceptedFindingMapper;
+import org.polyclave.server.checks.persistence.AcceptedFindingMapper.AcceptedRow;
+import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.store.StudyStore;
+import org.polyclave.study.checks.Correction;
+import org.polyclave.study.checks.StudyCheck;
+import org.polyclave.study.checks.StudyFinding;
+import org.polyclave.study.compile.CompiledStudy;
+import org.springframework.stereotype.Service;
+
+/** Findings of the checks, and those that are meant. */
+@Service
+public class CheckService {
+    /** What is not known of harm stays open until it is known, whatever anybody means. */
+    private static final Set<String> NEVER_MEANT =
+            Set.of("hazard-not-assessed", "no-caution", "danger-not-ruled-out", "danger-in-no-key");
+
+    /** Studies whose last check is kept, to be brought up to date when it is asked for again. */
+    private static final int KEPT = 3;
+
+    private final StudyStore store;
+    private final StudyWriter writer;
+    private final AcceptedFindingMapper accepted;
+
+    private final Map<Long, StudyCheck> last = new LinkedHashMap<>(KEPT, 0.75f, true) {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Long, StudyCheck> eldest) {
+            return size() > KEPT;
+        }
+    };
+
+    CheckService(StudyStore store, StudyWriter writer, AcceptedFindingMapper accepted) {
+        this.store = store;
+        this.writer = writer;
+        this.accepted = accepted;
+    }
+
+    /** Why a finding is meant, and who says so. */
+    public record Acceptance(String reason, String who) {}
+
+    /**
+     * @param correction what one click would do, in words; empty where nothing is certain
+     * @param acceptable whether it may be accepted at all
+     * @param acceptance null for a finding that is open
+     */
+    public record FindingView(
+            String key,
+            String kind,
+            String row,
+            String character,
+            String reason,
+            String correction,
+            boolean acceptable,
+            @Schema(nullable = true) @Nullable Acceptance acceptance) {}
+
+    public List<FindingView> findings(OpenStudy open) {
+        Map<String, AcceptedRow> meant =
+                accepted.all(open.id()).stream().collect(Collectors.toMap(AcceptedRow::finding, Function.identity()));
+        return check(open.id()).findings().stream()
+                .map(f -> view(f, meant.get(f.key())))
+                .toList();
+    }
+
+    private StudyCheck check(long study) {
+        StudyCheck before;
+        synchronized (last) {
+            before = last.get(study);
+        }
+        CompiledStudy now = store.load(study).compiled();
+        StudyCheck check = before == null ? StudyCheck.of(now) : before.after(now);
+        synchronized (last) {
+            last.put(study, check);
+        }
+        return check;
+    }
+
+    private static FindingView view(StudyFinding finding, @Nullable AcceptedRow meant) {
+        return new FindingView(
+                finding.key(),
+                finding.kind(),
+                finding.row(),
+                finding.character(),
+                finding.reason(),
+                finding.correction(),
+                !NEVER_MEANT.contains(finding.kind()),
+                meant == null ? null : new Acceptance(meant.reason(), meant.who()));
+    }
+
+    /** Accepts a finding that stands now; its reason is for whoever wonders later. */
+    public void accept(OpenStudy open, String key, String reason) {
+        if (reason.isBlank()) {
+            throw Problems.badRequest("reason", "Write why this is meant, for whoever wonders later.");
+        }
+        FindingView finding = findings(open).stream()
+                .filter(f -> f.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> Problems.conflict(
+                        "no-such-finding", "This finding is gone: somebody has corrected it meanwhile.", Map.of()));
+        if (!finding.acceptable()) {
+            throw Problems.unprocessable(
+                    "never-meant",
+                    "What is not known of harm cannot be accepted. Assess it, or write the caution.",
+                    Map.of());
+        }
+        accepted.accept(open.id(), key, reason.strip(), open.account());
+    }
+
+    /** Corrects a finding of which it is certain how, as one undoable change. */
+    public StudyWriter.Written correct(OpenStudy open, String key) {
+        long seen = store.load(open.id()).revision();
+        StudyFinding finding = check(open.id()).findings().stream()
+                .filter(f -> f.key().equals(key) && !f.correction().isEmpty())
+                .findFirst()
+                .orElseThrow(() -> Problems.conflict(
+                        "no-such-finding", "This finding is gone: somebody has corrected it meanwhile.", Map.of()));
+        return writer.replace(open, seen, study -> Correction.of(study, finding));
+    }
+
+    public void reopen(OpenStudy open, String key) {
+        accepted.reopen(open.id(), key);
+    }
+}

@@ -1,5 +1,0 @@
-/** Comments in the database. */
-@NullMarked
-package org.polyclave.server.comment.persistence;
-
-import org.jspecify.annotations.NullMarked;

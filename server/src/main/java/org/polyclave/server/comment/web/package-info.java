@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.server.comment.web;
-
-import org.jspecify.annotations.NullMarked;

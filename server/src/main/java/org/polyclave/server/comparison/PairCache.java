@@ -1,0 +1,159 @@
+package org.polyclave.server.comparison;
+
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.separation.Lookalikes;
+import org.polyclave.core.separation.PairCounts;
+import org.polyclave.core.separation.PairVerdicts;
+import org.polyclave.core.separation.SeparationContext;
+import org.polyclave.core.separation.Strength;
+import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.compile.CompiledStudy;
+import org.springframework.stereotype.Component;
+
+/**
+ * What was worked out of all pairs of the studies that were looked at last, for the last few hands. After an edit of scores
+ * only the rows that it changed are worked out again.
+ */
+@Component
+class PairCache {
+    private static final int STUDIES_KEPT = 4;
+    private static final int HANDS_KEPT = 6;
+    /** Of more rows at once, all is worked out anew. */
+    private static final int MOST_ROWS = 8;
+    /** Edits after which rows are laid out anew: meanwhile they keep their places under the eyes of whoever scores. */
+    private static final int MOST_EDITS = 25;
+
+    private final Map<Long, OfStudy> studies = new Recent<>(STUDIES_KEPT);
+
+    private static final class Recent<K, V> extends LinkedHashMap<K, V> {
+        private static final long serialVersionUID = 1;
+
+        private final int most;
+
+        Recent(int most) {
+            super(most, 0.75f, true);
+            this.most = most;
+        }
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
+            return size() > most;
+        }
+    }
+
+    /** The pairs of one matrix with what is in a hand. */
+    static final class Pairs {
+        private final Matrix matrix;
+        private final SeparationContext context;
+        private final PairVerdicts verdicts;
+        private @Nullable PairCounts counts;
+        private @Nullable List<List<Integer>> groups;
+
+        Pairs(Matrix matrix, SeparationContext context, PairVerdicts verdicts, @Nullable PairCounts counts) {
+            this.matrix = matrix;
+            this.context = context;
+            this.verdicts = verdicts;
+            this.counts = counts;
+        }
+
+        PairVerdicts verdicts() {
+            return verdicts;
+        }
+
+        /** Rows that sit close together. */
+        synchronized List<List<Integer>> groups() {
+            PairCounts apart = counts == null ? PairCounts.of(matrix, context) : counts;
+            List<List<Integer>> found = groups == null ? new Lookalikes(apart).groups() : groups;
+            counts = apart;
+            groups = found;
+            return found;
+        }
+
+        private synchronized Pairs with(Matrix changed, List<Integer> rows) {
+            PairVerdicts newVerdicts = verdicts;
+            PairCounts newCounts = counts;
+            for (int row : rows) {
+                newVerdicts = newVerdicts.withRow(changed, row);
+                newCounts = newCounts == null ? null : newCounts.withRow(changed, context, row);
+            }
+            return new Pairs(changed, context, newVerdicts, newCounts);
+        }
+    }
+
+    /** One revision of a study. */
+    private static final class OfStudy {
+        private final CompiledStudy compiled;
+        private final Map<Hand, Pairs> hands = new Recent<>(HANDS_KEPT);
+        private final Map<Observer, Strength> strengths = new EnumMap<>(Observer.class);
+        private List<Integer> similar = List.of();
+        private int edits;
+
+        OfStudy(CompiledStudy compiled) {
+            this.compiled = compiled;
+        }
+
+        synchronized OfStudy at(CompiledStudy later) {
+            OfStudy next = new OfStudy(later);
+            Optional<List<Integer>> rows = later.matrix().rowsUnlike(compiled.matrix());
+            if (rows.isPresent() && rows.get().size() <= MOST_ROWS) {
+                next.edits = (edits + 1) % MOST_EDITS;
+                next.similar = next.edits == 0 ? List.of() : similar;
+                hands.forEach((hand, pairs) -> next.hands.put(hand, pairs.with(later.matrix(), rows.get())));
+            }
+            return next;
+        }
+
+        synchronized Pairs pairs(Hand hand) {
+            return hands.computeIfAbsent(hand, h -> {
+                SeparationContext context = h.separation(compiled);
+                return new Pairs(compiled.matrix(), context, PairVerdicts.of(compiled.matrix(), context), null);
+            });
+        }
+
+        synchronized Strength strength(Observer observer) {
+            return strengths.computeIfAbsent(observer, o -> new Strength(compiled.matrix(), o));
+        }
+
+        synchronized List<Integer> similar(Supplier<int[]> anew) {
+            if (similar.isEmpty()) {
+                similar = Arrays.stream(anew.get()).boxed().toList();
+            }
+            return similar;
+        }
+    }
+
+    private OfStudy of(long study, CompiledStudy compiled) {
+        synchronized (studies) {
+            OfStudy known = studies.get(study);
+            if (known != null && known.compiled.equals(compiled)) {
+                return known;
+            }
+            OfStudy now = known == null ? new OfStudy(compiled) : known.at(compiled);
+            studies.put(study, now);
+            return now;
+        }
+    }
+
+    Pairs pairs(long study, CompiledStudy compiled, Hand hand) {
+        return of(study, compiled).pairs(hand);
+    }
+
+    Strength strength(long study, CompiledStudy compiled, Observer observer) {
+        return of(study, compiled).strength(observer);
+    }
+
+    /** Rows in an order in which lookalikes sit together, by everything there is to see, whatever is in the hand. */
+    List<Integer> similar(long study, CompiledStudy compiled) {
+        return of(study, compiled)
+                .similar(() -> new Lookalikes(PairCounts.of(compiled.matrix(), SeparationContext.EVERYTHING)).order());
+    }
+}

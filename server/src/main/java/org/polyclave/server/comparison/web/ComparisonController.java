@@ -1,0 +1,143 @@
+package org.polyclave.server.comparison.web;
+
+import java.nio.charset.StandardCharsets;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.Observer;
+import org.polyclave.server.access.AtLeast;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.access.Role;
+import org.polyclave.server.comparison.ComparisonService;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.compile.KeyContext;
+import org.polyclave.study.model.Specimen;
+import org.polyclave.wording.comparison.Calendar;
+import org.polyclave.wording.comparison.ContrastCard;
+import org.polyclave.wording.comparison.Recognition;
+import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What tells rows apart. Every answer is for what is in the hand, told by the query. */
+@RestController
+@RequestMapping("/api/studies/{slug}/apart")
+class ComparisonController {
+    private final ComparisonService apart;
+
+    ComparisonController(ComparisonService apart) {
+        this.apart = apart;
+    }
+
+    /**
+     * What is in the hand; what is left out is not asked.
+     *
+     * @param months 1 to 12
+     * @param preserved how the material was treated
+     * @param stages sexes and stages that it may be of
+     * @param safely only what counts against a danger
+     */
+    record HandQuery(
+            @Nullable List<Integer> months,
+            @Nullable List<String> organs,
+            @Nullable List<String> methods,
+            @Nullable List<Specimen.Treated> preserved,
+            @Nullable List<String> stages,
+            @Nullable Observer observer,
+            @Nullable Boolean safely) {
+        Hand hand() {
+            Set<Integer> asked = new HashSet<>(months == null ? List.of() : months);
+            if (asked.stream().anyMatch(m -> m < 1 || m > 12)) {
+                throw Problems.badRequest("month", "Months are numbers from 1 to 12.");
+            }
+            return new Hand(
+                    new KeyContext(
+                            asked,
+                            lower(organs),
+                            lower(methods),
+                            new HashSet<>(preserved == null ? List.of() : preserved)),
+                    lower(stages),
+                    Objects.requireNonNullElse(observer, Observer.TRAINED),
+                    Objects.requireNonNullElse(safely, false));
+        }
+
+        private static Set<String> lower(@Nullable List<String> names) {
+            return names == null
+                    ? Set.of()
+                    : names.stream().map(n -> n.toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
+        }
+    }
+
+    @GetMapping("/map")
+    ComparisonService.PairMap map(@AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject HandQuery hand) {
+        return apart.map(open, hand.hand());
+    }
+
+    /** All pairs, or those that are not firmly separated, as CSV. */
+    @GetMapping("/pairs")
+    ResponseEntity<byte[]> pairs(
+            @AtLeast(Role.VIEWER) OpenStudy open,
+            @ParameterObject HandQuery hand,
+            @RequestParam(defaultValue = "false") boolean all) {
+        String table = apart.table(open, hand.hand(), all);
+        return file(open.slug() + "-pairs.csv", new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .body(table.getBytes(StandardCharsets.UTF_8));
+    }
+
+    @GetMapping("/card")
+    ContrastCard card(
+            @AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject HandQuery hand, @RequestParam List<String> rows) {
+        return apart.card(open, hand.hand(), rows);
+    }
+
+    /** The card as PDF: a plate of one page, or one for the wallet. */
+    @GetMapping("/card/print")
+    ResponseEntity<byte[]> print(
+            @AtLeast(Role.VIEWER) OpenStudy open,
+            @ParameterObject HandQuery hand,
+            @RequestParam List<String> rows,
+            @RequestParam(defaultValue = "false") boolean wallet,
+            @RequestParam(defaultValue = "false") boolean plain) {
+        byte[] pdf = apart.print(open, hand.hand(), rows, wallet, plain);
+        return file(open.slug() + (wallet ? "-card.pdf" : "-plate.pdf"), MediaType.APPLICATION_PDF)
+                .body(pdf);
+    }
+
+    @GetMapping("/recognitions")
+    List<Recognition> recognise(
+            @AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject HandQuery hand, @RequestParam List<String> rows) {
+        return apart.recognise(open, hand.hand(), rows);
+    }
+
+    @GetMapping("/calendar")
+    Calendar calendar(
+            @AtLeast(Role.VIEWER) OpenStudy open,
+            @ParameterObject HandQuery hand,
+            @RequestParam(defaultValue = "") List<String> rows) {
+        return apart.calendar(open, hand.hand(), rows);
+    }
+
+    @GetMapping("/next-cells")
+    ComparisonService.NextView next(@AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject HandQuery hand) {
+        return apart.next(open, hand.hand());
+    }
+
+    private static ResponseEntity.BodyBuilder file(String name, MediaType type) {
+        return ResponseEntity.ok()
+                .contentType(type)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment().filename(name).build().toString());
+    }
+}

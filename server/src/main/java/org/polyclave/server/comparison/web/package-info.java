@@ -1,0 +1,5 @@
+/** Comparison, over HTTP. */
+@NullMarked
+package org.polyclave.server.comparison.web;
+
+import org.jspecify.annotations.NullMarked;

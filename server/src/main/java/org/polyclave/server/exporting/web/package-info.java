@@ -1,0 +1,5 @@
+/** Exporting, over HTTP. */
+@NullMarked
+package org.polyclave.server.exporting.web;
+
+import org.jspecify.annotations.NullMarked;

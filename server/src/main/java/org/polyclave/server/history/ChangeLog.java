@@ -1,0 +1,328 @@
+package org.polyclave.server.history;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.account.AccountService;
+import org.polyclave.server.history.persistence.ChangeMapper;
+import org.polyclave.server.platform.Problems;
+import org.polyclave.server.store.StudyObject;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * The only way by which a study changes. Every write is one change set in one transaction: all of it or nothing. A write
+ * conflicts only if one of its objects changed since the writer saw it; then nothing is overwritten.
+ */
+@Component
+public class ChangeLog {
+    private final ChangeMapper changes;
+    private final AccountService accounts;
+    private final LoweredHazards hazards;
+    private final JsonMapper json;
+
+    ChangeLog(ChangeMapper changes, AccountService accounts, LoweredHazards hazards, JsonMapper json) {
+        this.changes = changes;
+        this.accounts = accounts;
+        this.hazards = hazards;
+        this.json = json;
+    }
+
+    /**
+     * A change that somebody wants.
+     *
+     * @param after new content as JSON; null: the object goes
+     * @param seen revision of the content that the writer saw; 0 if it was never changed
+     */
+    public record Edit(StudyObject object, @Nullable String after, long seen) {}
+
+    /** An object that somebody else changed meanwhile, as it is now. */
+    public record Conflict(StudyObject object, @Nullable String now, String who, long revision) {}
+
+    /** Nothing was written, because others changed the same objects. */
+    public static final class Conflicts extends RuntimeException {
+        private static final long serialVersionUID = 1;
+
+        private final transient List<Conflict> found;
+
+        Conflicts(List<Conflict> found) {
+            super("Changed meanwhile: "
+                    + found.stream().map(c -> c.object().words()).collect(Collectors.joining(", ")));
+            this.found = found;
+        }
+
+        public List<Conflict> found() {
+            return found;
+        }
+    }
+
+    private record Step(
+            StudyObject object,
+            @Nullable String before,
+            @Nullable String after,
+            long revisionBefore,
+            long revision) {}
+
+    /**
+     * Writes edits of different objects as one change set.
+     *
+     * @return the new revision of the study
+     * @throws Conflicts if an object changed since its writer saw it
+     */
+    @Transactional
+    public long write(OpenStudy open, List<Edit> edits) {
+        long revision = changes.nextRevision(open.id());
+        List<StudyObject> objects = edits.stream().map(Edit::object).toList();
+        Map<String, ChangeMapper.Revision> known = revisions(open.id(), objects);
+        Map<String, String> now = contents(open.id(), objects);
+        List<Conflict> conflicts = new ArrayList<>();
+        List<Step> steps = new ArrayList<>();
+        for (Edit edit : edits) {
+            String key = edit.object().key();
+            ChangeMapper.Revision last = known.get(key);
+            long revisionNow = last == null ? 0 : last.revision();
+            if (last != null && revisionNow != edit.seen()) {
+                conflicts.add(new Conflict(edit.object(), now.get(key), last.who(), revisionNow));
+            }
+            steps.add(new Step(edit.object(), now.get(key), edit.after(), revisionNow, revision));
+        }
+        if (!conflicts.isEmpty()) {
+            throw new Conflicts(conflicts);
+        }
+        apply(open, changes.insertChangeSet(open.id(), revision, open.account(), "EDIT", null), revision, steps);
+        return revision;
+    }
+
+    /** Takes back the account's own latest edit that still stands. */
+    @Transactional
+    public long undo(OpenStudy open) {
+        // Before the stack is read: two presses at once must not take back the same change.
+        changes.lock(open.id());
+        return reverse(open, "UNDO", stacks(open).done.peek());
+    }
+
+    /** Does again what the account took back last, as long as it has not edited since. */
+    @Transactional
+    public long redo(OpenStudy open) {
+        changes.lock(open.id());
+        return reverse(open, "REDO", stacks(open).undone.peek());
+    }
+
+    /** What changed after a revision. */
+    public List<StudyObject> changedSince(long study, long revision) {
+        return changes.changedSince(study, revision).stream()
+                .map(StudyObject::of)
+                .toList();
+    }
+
+    /** A change of a cell. */
+    public record CellHistory(String who, String at, String kind) {}
+
+    /** A cell's changes, newest first. */
+    public List<CellHistory> history(OpenStudy open, String row, String character) {
+        return changes.historyOf(open.id(), StudyObject.cell(row, character).key()).stream()
+                .map(c -> new CellHistory(c.who(), c.at(), c.kind()))
+                .toList();
+    }
+
+    private record Stacks(Deque<ChangeMapper.ChangeSetRow> done, Deque<ChangeMapper.ChangeSetRow> undone) {}
+
+    /** What an account could take back or do again, the next on top. */
+    private Stacks stacks(OpenStudy open) {
+        List<ChangeMapper.ChangeSetRow> sets = new ArrayList<>(changes.changeSetsOf(open.id(), open.account()));
+        sets.sort((a, b) -> Long.compare(a.id(), b.id()));
+        Stacks stacks = new Stacks(new ArrayDeque<>(), new ArrayDeque<>());
+        for (ChangeMapper.ChangeSetRow set : sets) {
+            switch (set.kind()) {
+                case "UNDO" -> move(stacks.done, stacks.undone);
+                case "REDO" -> move(stacks.undone, stacks.done);
+                default -> {
+                    stacks.done.push(set);
+                    stacks.undone.clear();
+                }
+            }
+        }
+        return stacks;
+    }
+
+    /** The oldest sets of a long history are not looked at, so what was taken back may not be there. */
+    private static void move(Deque<ChangeMapper.ChangeSetRow> from, Deque<ChangeMapper.ChangeSetRow> to) {
+        if (!from.isEmpty()) {
+            to.push(from.pop());
+        }
+    }
+
+    private long reverse(OpenStudy open, String kind, ChangeMapper.@Nullable ChangeSetRow target) {
+        boolean undo = kind.equals("UNDO");
+        if (target == null) {
+            throw Problems.conflict(
+                    "nothing-to-" + kind.toLowerCase(Locale.ROOT),
+                    undo ? "There is nothing of yours to take back." : "There is nothing of yours to do again.",
+                    Map.of());
+        }
+        long revision = changes.nextRevision(open.id());
+        List<ChangeMapper.ChangeRow> rows = changes.changes(target.id());
+        List<StudyObject> objects =
+                rows.stream().map(r -> StudyObject.of(r.object())).toList();
+        Map<String, ChangeMapper.Revision> known = revisions(open.id(), objects);
+        List<String> others = new ArrayList<>();
+        List<Step> steps = new ArrayList<>();
+        for (ChangeMapper.ChangeRow row : rows) {
+            StudyObject object = StudyObject.of(row.object());
+            long expected = undo ? target.revision() : row.revisionBefore();
+            ChangeMapper.Revision last = known.get(row.object());
+            if (last != null && last.revision() != expected) {
+                others.add(object.words() + " (" + last.who() + ")");
+            }
+            steps.add(
+                    undo
+                            ? new Step(object, row.after(), row.before(), target.revision(), row.revisionBefore())
+                            : new Step(object, row.before(), row.after(), row.revisionBefore(), target.revision()));
+        }
+        if (!others.isEmpty()) {
+            throw Problems.conflict(
+                    "changed-since",
+                    "Changed since, so it is left as it is: " + String.join(", ", others) + ".",
+                    Map.of("objects", others));
+        }
+        apply(open, changes.insertChangeSet(open.id(), revision, open.account(), kind, target.id()), revision, steps);
+        return revision;
+    }
+
+    private Map<String, ChangeMapper.Revision> revisions(long study, List<StudyObject> objects) {
+        return changes
+                .revisions(
+                        study,
+                        json.writeValueAsString(
+                                objects.stream().map(StudyObject::key).toList()))
+                .stream()
+                .collect(Collectors.toMap(ChangeMapper.Revision::object, r -> r));
+    }
+
+    private Map<String, String> contents(long study, List<StudyObject> objects) {
+        ArrayNode cells = json.createArrayNode();
+        List<String> keys = new ArrayList<>();
+        for (StudyObject object : objects) {
+            if (object.kind() == StudyObject.Kind.CELL) {
+                cells.add(cell(object));
+            } else {
+                keys.add(object.key());
+            }
+        }
+        Map<String, String> contents = new HashMap<>();
+        if (!cells.isEmpty()) {
+            changes.cells(study, cells.toString()).forEach(c -> contents.put(c.object(), c.body()));
+        }
+        if (!keys.isEmpty()) {
+            changes.others(study, json.writeValueAsString(keys)).forEach(c -> contents.put(c.object(), c.body()));
+        }
+        return contents;
+    }
+
+    private ObjectNode cell(StudyObject object) {
+        return json.createObjectNode().put("row", object.id()).put("character", object.character());
+    }
+
+    /** Cells stand on rows and characters, so they go before these go, and come after these came. */
+    private void apply(OpenStudy open, long set, long revision, List<Step> wanted) {
+        List<Step> steps = wanted.stream()
+                .map(s -> s.object().kind() == StudyObject.Kind.ROW && s.before() != null && s.after() != null
+                        ? new Step(
+                                s.object(),
+                                s.before(),
+                                hazards.held(s.before(), s.after(), whoWrites(open)),
+                                s.revisionBefore(),
+                                s.revision())
+                        : s)
+                .toList();
+        Map<StudyObject.Kind, List<Step>> gone = new EnumMap<>(StudyObject.Kind.class);
+        Map<StudyObject.Kind, List<Step>> put = new EnumMap<>(StudyObject.Kind.class);
+        for (StudyObject.Kind kind : StudyObject.Kind.values()) {
+            gone.put(kind, new ArrayList<>());
+            put.put(kind, new ArrayList<>());
+        }
+        ArrayNode log = json.createArrayNode();
+        for (Step step : steps) {
+            (step.after() == null ? gone : put)
+                    .getOrDefault(step.object().kind(), new ArrayList<>())
+                    .add(step);
+            log.add(json.createObjectNode()
+                    .put("object", step.object().key())
+                    .put("revisionBefore", step.revisionBefore())
+                    .put("revision", step.revision())
+                    .set("before", tree(step.before()))
+                    .set("after", tree(step.after())));
+        }
+        long study = open.id();
+        cells(gone).ifPresent(cells -> changes.removeCells(study, cells));
+        each(put, StudyObject.Kind.ROW, s -> changes.putRow(study, s.object().id(), content(s)));
+        each(
+                put,
+                StudyObject.Kind.CHARACTER,
+                s -> changes.putCharacter(study, s.object().id(), content(s)));
+        entries(put).ifPresent(entries -> changes.putEntries(study, entries));
+        entries(gone).ifPresent(entries -> changes.removeEntries(study, entries));
+        each(put, StudyObject.Kind.SCOPE, s -> changes.putScope(study, content(s)));
+        each(put, StudyObject.Kind.OUTSIDE, s -> changes.putOutside(study, content(s)));
+        cells(put).ifPresent(cells -> changes.putCells(study, cells, revision, open.account()));
+        each(
+                gone,
+                StudyObject.Kind.ROW,
+                s -> changes.removeRow(study, s.object().id()));
+        each(
+                gone,
+                StudyObject.Kind.CHARACTER,
+                s -> changes.removeCharacter(study, s.object().id()));
+        changes.log(study, set, open.account(), log.toString());
+    }
+
+    private static void each(
+            Map<StudyObject.Kind, List<Step>> steps, StudyObject.Kind kind, java.util.function.Consumer<Step> action) {
+        steps.getOrDefault(kind, List.of()).forEach(action);
+    }
+
+    private java.util.Optional<String> entries(Map<StudyObject.Kind, List<Step>> steps) {
+        ArrayNode entries = json.createArrayNode();
+        steps.forEach((kind, of) -> {
+            for (Step step : new StudyObject(kind, "", "").isEntry() ? of : List.<Step>of()) {
+                entries.add(json.createObjectNode()
+                        .put("kind", kind.name().toLowerCase(Locale.ROOT))
+                        .put("id", step.object().id())
+                        .set("after", tree(step.after())));
+            }
+        });
+        return entries.isEmpty() ? java.util.Optional.empty() : java.util.Optional.of(entries.toString());
+    }
+
+    private java.util.Optional<String> cells(Map<StudyObject.Kind, List<Step>> steps) {
+        ArrayNode cells = json.createArrayNode();
+        for (Step step : steps.getOrDefault(StudyObject.Kind.CELL, List.of())) {
+            cells.add(cell(step.object()).set("after", tree(step.after())));
+        }
+        return cells.isEmpty() ? java.util.Optional.empty() : java.util.Optional.of(cells.toString());
+    }
+
+    private String whoWrites(OpenStudy open) {
+        return accounts.displayName(open.account());
+    }
+
+    private JsonNode tree(@Nullable String content) {
+        return content == null ? json.getNodeFactory().nullNode() : json.readTree(content);
+    }
+
+    private static String content(Step step) {
+        return java.util.Objects.requireNonNull(step.after());
+    }
+}

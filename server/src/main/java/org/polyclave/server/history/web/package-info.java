@@ -1,0 +1,5 @@
+/** History, over HTTP. */
+@NullMarked
+package org.polyclave.server.history.web;
+
+import org.jspecify.annotations.NullMarked;

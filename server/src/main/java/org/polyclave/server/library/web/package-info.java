@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.server.library.web;
-
-import org.jspecify.annotations.NullMarked;

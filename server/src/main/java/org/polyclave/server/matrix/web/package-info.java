@@ -1,0 +1,5 @@
+/** Matrix, over HTTP. */
+@NullMarked
+package org.polyclave.server.matrix.web;
+
+import org.jspecify.annotations.NullMarked;

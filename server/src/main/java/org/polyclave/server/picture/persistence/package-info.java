@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.server.picture.persistence;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,71 @@
+package org.polyclave.server.references.web;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import org.polyclave.server.access.AtLeast;
+import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.access.Role;
+import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.references.ReferenceService;
+import org.polyclave.server.store.StudyObject;
+import org.polyclave.study.model.Claim;
+import org.polyclave.study.model.GlossaryTerm;
+import org.polyclave.study.model.Reference;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Glossary, references and claims. An object without an identifier is new. */
+@RestController
+@RequestMapping("/api/studies/{slug}")
+class ReferenceController {
+    record TermRequest(@NotNull GlossaryTerm term, long seen) {}
+
+    record ReferenceRequest(@NotNull Reference reference, long seen) {}
+
+    record ClaimRequest(@NotNull Claim claim, long seen) {}
+
+    private final ReferenceService references;
+
+    ReferenceController(ReferenceService references) {
+        this.references = references;
+    }
+
+    @PutMapping("/terms")
+    StudyWriter.Written putTerm(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody TermRequest request) {
+        return references.putTerm(open, request.term(), request.seen());
+    }
+
+    @PutMapping("/references")
+    StudyWriter.Written putReference(
+            @AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ReferenceRequest request) {
+        return references.putReference(open, request.reference(), request.seen());
+    }
+
+    @PutMapping("/claims")
+    StudyWriter.Written putClaim(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ClaimRequest request) {
+        return references.putClaim(open, request.claim(), request.seen());
+    }
+
+    @DeleteMapping("/terms/{id}")
+    StudyWriter.Written removeTerm(
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
+        return references.remove(open, StudyObject.Kind.TERM, id, seen);
+    }
+
+    @DeleteMapping("/references/{id}")
+    StudyWriter.Written removeReference(
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
+        return references.remove(open, StudyObject.Kind.REFERENCE, id, seen);
+    }
+
+    @DeleteMapping("/claims/{id}")
+    StudyWriter.Written removeClaim(
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
+        return references.remove(open, StudyObject.Kind.CLAIM, id, seen);
+    }
+}

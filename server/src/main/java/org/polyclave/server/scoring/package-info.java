@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.server.scoring;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,4 +1,0 @@
-@NullMarked
-package org.polyclave.server.scoring.persistence;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,5 @@
+/** Secondopinion, in the database. */
+@NullMarked
+package org.polyclave.server.secondopinion.persistence;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,5 @@
+/** Secondopinion, over HTTP. */
+@NullMarked
+package org.polyclave.server.secondopinion.web;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,0 @@
-/** Snapshots over HTTP. */
-@NullMarked
-package org.polyclave.server.snapshot.web;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,5 @@
+/** Specimens, their places and labels. */
+@NullMarked
+package org.polyclave.server.specimens;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,5 @@
+/** Taxa, and their sexes and stages. */
+@NullMarked
+package org.polyclave.server.taxa;
+
+import org.jspecify.annotations.NullMarked;

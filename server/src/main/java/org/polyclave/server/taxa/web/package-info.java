@@ -1,0 +1,5 @@
+/** Taxa, over HTTP. */
+@NullMarked
+package org.polyclave.server.taxa.web;
+
+import org.jspecify.annotations.NullMarked;
