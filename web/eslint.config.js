@@ -1,20 +1,19 @@
+import { readdirSync } from 'node:fs';
 import i18n from '@intlify/eslint-plugin-vue-i18n';
 import vue from 'eslint-plugin-vue';
 import tseslint from 'typescript-eslint';
 
-const features = [
-  'account',
-  'characters',
-  'edition',
-  'identify',
-  'importing',
-  'key',
-  'publish',
-  'scope',
-  'score',
-  'studies',
-  'study',
-];
+/** Every unit of the front end; another unit is used through its index.ts. */
+const features = readdirSync(new URL('./src/features', import.meta.url)).map((f) => `features/${f}`);
+const units = ['study-kernel', 'workspace', ...features];
+
+/** What a unit may not know at all. */
+const above = {
+  shared: units,
+  stores: units,
+  api: [...units, 'shared', 'stores'],
+  'study-kernel': ['workspace', ...features],
+};
 
 export default tseslint.config(
   { ignores: ['dist', 'target', 'node_modules', 'src/api/schema.d.ts'] },
@@ -39,16 +38,24 @@ export default tseslint.config(
       '@intlify/vue-i18n/no-raw-text': ['error', { ignorePattern: '^[\\s–—·.,:;()/|×±%⚠→←↑↓…+=✓*?-]*$' }],
     },
   },
-  ...features.map((feature) => ({
-    files: [`src/features/${feature}/**/*.{ts,vue}`],
+  ...[...units, 'shared', 'stores', 'api'].map((unit) => ({
+    files: [`src/${unit}/**/*.{ts,vue}`],
+    ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-imports': [
         'error',
         {
           patterns: [
             {
-              group: features.filter((f) => f !== feature).map((f) => `@/features/${f}/*`),
-              message: 'Import another feature through its index.ts.',
+              group: units.filter((u) => u !== unit).map((u) => `@/${u}/*`),
+              message: 'Import another unit through its index.ts.',
+            },
+            {
+              group: [
+                '@/app/*',
+                ...(unit.startsWith('features/') ? ['@/workspace'] : (above[unit] ?? []).map((u) => `@/${u}`)),
+              ],
+              message: 'This lies above: see the order of the house in docs/architecture.md.',
             },
           ],
         },

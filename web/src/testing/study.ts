@@ -1,7 +1,7 @@
 import { VueQueryPlugin } from '@tanstack/vue-query';
 import { defineComponent, h, type Component } from 'vue';
 import type { Schemas } from '@/api/client';
-import { provideStudy, type StudyModel } from '@/features/study';
+import { provideStudy, type StudyModel } from '@/study-kernel';
 import { mount } from './mount';
 
 const NOWHERE = {

@@ -1,11 +1,11 @@
 import type { Schemas } from '@/api/client';
-import apart from './en.apart';
+import apart from './en.comparison';
 import editing from './en.editing';
-import gather from './en.gather';
-import measure from './en.measure';
+import gather from './en.specimens';
+import measure from './en.measuring';
 import pictures from './en.pictures';
 import reading from './en.reading';
-import scoring from './en.scoring';
+import scoring from './en.matrix';
 import sheets from './en.sheets';
 
 /** Every word of the interface. In vue-i18n a bar separates singular from plural. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import ProblemNote from '@/shared/ProblemNote.vue';
-import { useAction } from '@/shared/useAction';
+import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import { useAction } from '@/shared/ui/useAction';
 import { useSession } from '@/stores/session';
 
 const session = useSession();

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { mdiPencilOutline } from '@mdi/js';
 import { computed } from 'vue';
-import GlossaryText from '@/shared/GlossaryText.vue';
-import StatePicture from '@/shared/StatePicture.vue';
+import GlossaryText from '@/shared/glossary/GlossaryText.vue';
+import StatePicture from '@/shared/picture/StatePicture.vue';
 import type { Character } from '../logic/characters';
-import { useMonths } from '@/shared/months';
+import { useMonths } from '@/shared/calendar/months';
 
 /** A character as readers meet it: question, how to look, states. */
 const props = defineProps<{

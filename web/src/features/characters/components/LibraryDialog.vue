@@ -2,9 +2,9 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { api, type Schemas } from '@/api/client';
-import { useStudy } from '@/features/study';
-import ProblemNote from '@/shared/ProblemNote.vue';
-import { useAction } from '@/shared/useAction';
+import { useStudy } from '@/study-kernel';
+import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import { useAction } from '@/shared/ui/useAction';
 
 /** Ready characters with the drawings of their states, to be copied into the study. */
 const open = defineModel<boolean>({ required: true });

@@ -3,12 +3,12 @@ import { mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
-import { useStudy } from '@/features/study';
-import BodyPlan from '@/shared/BodyPlan.vue';
-import { bodyPlans } from '@/shared/bodyPlans';
-import { notDrawn, organOf } from '@/shared/organs';
-import { useAction } from '@/shared/useAction';
-import WriteProblem from '@/shared/WriteProblem.vue';
+import { useStudy } from '@/study-kernel';
+import BodyPlan from '@/shared/picture/BodyPlan.vue';
+import { bodyPlans } from '@/shared/picture/bodyPlans';
+import { notDrawn, organOf } from '@/shared/picture/organs';
+import { useAction } from '@/shared/ui/useAction';
+import WriteProblem from '@/shared/ui/WriteProblem.vue';
 
 /** The outline of the study's organisms: chooses an organ; authors choose the outline and give its parts their names. */
 const organ = defineModel<string>({ required: true });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n';
-import RepeatedFields from '@/shared/RepeatedFields.vue';
+import RepeatedFields from '@/shared/ui/RepeatedFields.vue';
 import { blank, type Character } from '../logic/characters';
 import PercentField from './PercentField.vue';
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { useCompact } from '@/shared/useCompact';
+import { useCompact } from '@/shared/ui/useCompact';
 import { hasStates, type Character } from '../logic/characters';
 
 /** Where exactly a character is seen or measured, and what to know before looking. */

@@ -2,10 +2,10 @@
 import { mdiArrowDown, mdiArrowUp, mdiBookshelf, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
 import { computed, nextTick, onMounted, ref } from 'vue';
 import type { Schemas } from '@/api/client';
-import { OperationDialog, SplitDialog, useEditing, useStudy } from '@/features/study';
-import ConfirmDialog from '@/shared/ConfirmDialog.vue';
-import { rowChoices, rowName } from '@/shared/rowNames';
-import WriteProblem from '@/shared/WriteProblem.vue';
+import { OperationDialog, SplitDialog, useEditing, useStudy } from '@/study-kernel';
+import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
+import { rowChoices, rowName } from '@/shared/taxon/rowNames';
+import WriteProblem from '@/shared/ui/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
 import CharacterCard from '../components/CharacterCard.vue';
 import DependencyGraph from '../components/DependencyGraph.vue';

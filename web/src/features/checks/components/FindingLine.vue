@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiArrowRight } from '@mdi/js';
 import { ref } from 'vue';
-import type { Finding } from '@/features/study';
+import type { Finding } from '@/study-kernel';
 import { placeOf } from '../logic/findings';
 
 /** One finding: what, why, the way to where it is corrected, and the way to say that it is meant. */

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import en from '@/app/messages/en';
-import type { Finding } from '@/features/study';
+import type { Finding } from '@/study-kernel';
 import { placeOf } from './findings';
 
 const finding = (kind: string) => ({ kind, row: 'bane', character: 'margin' }) as Finding;

@@ -1,4 +1,4 @@
-import type { Finding } from '@/features/study';
+import type { Finding } from '@/study-kernel';
 
 /** Findings by kind, in the order in which they come. */
 export function byKind(findings: Finding[]): [string, Finding[]][] {

@@ -1,6 +1,6 @@
 import { nextTick } from 'vue';
 import { expect, test, vi } from 'vitest';
-import type { Finding } from '@/features/study';
+import type { Finding } from '@/study-kernel';
 import { fakeServer, Refusal } from '@/testing/server';
 import { mountInStudy, study } from '@/testing/study';
 import ChecksPage from './ChecksPage.vue';

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed } from 'vue';
-import { isOpen, useFindings, useStudy, type Finding } from '@/features/study';
-import ProblemNote from '@/shared/ProblemNote.vue';
-import { useAction } from '@/shared/useAction';
+import { isOpen, useFindings, useStudy, type Finding } from '@/study-kernel';
+import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import { useAction } from '@/shared/ui/useAction';
 import FindingLine from '../components/FindingLine.vue';
 import { byKind } from '../logic/findings';
 

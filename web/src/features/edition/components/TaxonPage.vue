@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import GlossaryText from '@/shared/GlossaryText.vue';
+import GlossaryText from '@/shared/glossary/GlossaryText.vue';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
-import HazardMark from '@/shared/HazardMark.vue';
-import TaxonName from '@/shared/TaxonName.vue';
+import HazardMark from '@/shared/taxon/HazardMark.vue';
+import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { description } from '../logic/description';
 
 /** One taxon of an edition: name, hazard, and what it shows. */

@@ -2,10 +2,10 @@
 import { mdiAlert } from '@mdi/js';
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import HazardMark from '@/shared/HazardMark.vue';
-import { isDangerous } from '@/shared/hazards';
-import TaxonName from '@/shared/TaxonName.vue';
-import { useMonths } from '@/shared/months';
+import HazardMark from '@/shared/taxon/HazardMark.vue';
+import { isDangerous } from '@/shared/taxon/hazards';
+import TaxonName from '@/shared/taxon/TaxonName.vue';
+import { useMonths } from '@/shared/calendar/months';
 
 /** Every dangerous row that is not ruled out, with the safe way to do so; it stands beside each result. */
 const props = defineProps<{

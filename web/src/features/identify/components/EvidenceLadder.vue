@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import HazardMark from '@/shared/HazardMark.vue';
-import TaxonName from '@/shared/TaxonName.vue';
+import HazardMark from '@/shared/taxon/HazardMark.vue';
+import TaxonName from '@/shared/taxon/TaxonName.vue';
 
 /** All rows ranked; beside each, what every answer says for it (up) or against it (down). */
 const props = defineProps<{ standings: Schemas['StandingView'][]; selected: string | null; strikeOut: boolean }>();

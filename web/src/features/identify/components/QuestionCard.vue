@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
-import GlossaryText from '@/shared/GlossaryText.vue';
-import { RoughLength, type Rule } from '@/features/rough';
-import StatePicture from '@/shared/StatePicture.vue';
+import GlossaryText from '@/shared/glossary/GlossaryText.vue';
+import { RoughLength, type Rule } from '@/features/body-measures';
+import StatePicture from '@/shared/picture/StatePicture.vue';
 import { MOST_LOOKS, type Certainty, type Given } from '../logic/answers';
 
 /** One question, with its answers as large targets. */

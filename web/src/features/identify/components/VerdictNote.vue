@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import HazardMark from '@/shared/HazardMark.vue';
-import { isDangerous } from '@/shared/hazards';
-import TaxonName from '@/shared/TaxonName.vue';
+import HazardMark from '@/shared/taxon/HazardMark.vue';
+import { isDangerous } from '@/shared/taxon/hazards';
+import TaxonName from '@/shared/taxon/TaxonName.vue';
 
 /** What can be said now. */
 const props = defineProps<{

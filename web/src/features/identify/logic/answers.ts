@@ -1,5 +1,5 @@
 import type { Schemas } from '@/api/client';
-import { RULES, type Rule } from '@/features/rough';
+import { RULES, type Rule } from '@/features/body-measures';
 
 export type Certainty = 'SURE' | 'LIKELY' | 'UNSURE';
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useStudy } from '@/features/study';
+import { useStudy } from '@/study-kernel';
 import AnyOrderKey from '../components/AnyOrderKey.vue';
 
 const model = useStudy();

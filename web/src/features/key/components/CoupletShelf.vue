@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import TaxonName from '@/shared/TaxonName.vue';
+import TaxonName from '@/shared/taxon/TaxonName.vue';
 
 /** Why a couplet asks what it asks, and what else it could ask. */
 const props = defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import { isDangerous } from '@/shared/hazards';
+import { isDangerous } from '@/shared/taxon/hazards';
 import { flowOf } from '../logic/flow';
 
 /** The key as a river whose bands are as wide as what they carry. */

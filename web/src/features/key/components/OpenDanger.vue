@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client';
-import HazardMark from '@/shared/HazardMark.vue';
-import TaxonName from '@/shared/TaxonName.vue';
+import HazardMark from '@/shared/taxon/HazardMark.vue';
+import TaxonName from '@/shared/taxon/TaxonName.vue';
 
 /** A dangerous taxon that the way to an end of a key does not rule out, and what else to look at. */
 defineProps<{ danger: Schemas['OpenDangerView'] }>();

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import GlossaryText from '@/shared/GlossaryText.vue';
+import GlossaryText from '@/shared/glossary/GlossaryText.vue';
 import { onMounted } from 'vue';
 import type { Schemas } from '@/api/client';
-import HazardMark from '@/shared/HazardMark.vue';
-import TaxonName from '@/shared/TaxonName.vue';
+import HazardMark from '@/shared/taxon/HazardMark.vue';
+import TaxonName from '@/shared/taxon/TaxonName.vue';
 import OpenDanger from './OpenDanger.vue';
 
 /** The key as it is printed: numbered couplets, parallel leads, back-references; every target is a link. */

@@ -1,5 +1,5 @@
 import type { Schemas } from '@/api/client';
-import { isDangerous } from '@/shared/hazards';
+import { isDangerous } from '@/shared/taxon/hazards';
 
 type KeyView = Schemas['KeyView'];
 

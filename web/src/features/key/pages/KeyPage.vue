@@ -3,8 +3,8 @@ import { mdiCheckDecagramOutline, mdiDownload, mdiReload, mdiStop } from '@mdi/j
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
-import { useStudy } from '@/features/study';
-import ProblemNote from '@/shared/ProblemNote.vue';
+import { useStudy } from '@/study-kernel';
+import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { usePreferences } from '@/stores/preferences';
 import CoupletShelf from '../components/CoupletShelf.vue';
 import KeyFlow from '../components/KeyFlow.vue';

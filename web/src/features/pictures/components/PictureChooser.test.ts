@@ -1,6 +1,6 @@
 import { defineComponent, h, ref } from 'vue';
 import { expect, test, vi } from 'vitest';
-import { providePictures } from '@/shared/pictures';
+import { providePictures } from '@/shared/picture/pictures';
 import { fakeServer, Refusal } from '@/testing/server';
 import { mountInStudy, study } from '@/testing/study';
 import PictureChooser from './PictureChooser.vue';

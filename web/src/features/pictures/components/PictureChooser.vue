@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { mdiImageOutline, mdiImagePlusOutline } from '@mdi/js';
 import { computed, ref } from 'vue';
-import { useStudy } from '@/features/study';
-import StatePicture from '@/shared/StatePicture.vue';
+import { useStudy } from '@/study-kernel';
+import StatePicture from '@/shared/picture/StatePicture.vue';
 import PictureUpload from './PictureUpload.vue';
 
 /** Chooses a picture of the study, or adds one. */

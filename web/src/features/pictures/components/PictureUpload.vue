@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { api, type Schemas } from '@/api/client';
-import { useStudy } from '@/features/study';
-import ProblemNote from '@/shared/ProblemNote.vue';
-import { useAction } from '@/shared/useAction';
+import { useStudy } from '@/study-kernel';
+import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import { useAction } from '@/shared/ui/useAction';
 
 /** Adds a picture to the study: chosen, dropped or pasted, with what it shows and whose it is. */
 const props = defineProps<{ shows?: string; specimen?: string }>();

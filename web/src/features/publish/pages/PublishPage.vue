@@ -2,10 +2,10 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
 import { api, Problem, type Schemas } from '@/api/client';
-import { FailingNote } from '@/features/danger';
-import { useStudy } from '@/features/study';
-import ProblemNote from '@/shared/ProblemNote.vue';
-import { useAction } from '@/shared/useAction';
+import { FailingNote } from '@/features/dangers';
+import { useStudy } from '@/study-kernel';
+import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import { useAction } from '@/shared/ui/useAction';
 import { useSession } from '@/stores/session';
 
 const model = useStudy();

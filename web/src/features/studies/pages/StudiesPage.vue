@@ -5,8 +5,8 @@ import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
 import { AccountMenu } from '@/features/account';
-import ProblemNote from '@/shared/ProblemNote.vue';
-import { useAction } from '@/shared/useAction';
+import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import { useAction } from '@/shared/ui/useAction';
 
 const studies = useQuery({
   queryKey: ['studies'],

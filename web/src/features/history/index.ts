@@ -1,0 +1,1 @@
+export { default as SnapshotList } from './components/SnapshotList.vue';

@@ -1,0 +1,348 @@
+import type { Schemas } from '@/api/client';
+import type { Cell } from '@/study-kernel';
+import { isDangerous } from '@/shared/taxon/hazards';
+import { corners, leftOf, SIZE, TOP, visible, type Band, type Selection } from './grid';
+
+export interface GridModel {
+  rows: { label: string; stage: string; depth: number; hazard: Schemas['StudyRow']['hazard'] }[];
+  columns: { label: string; unit: string; scale: { min: number; max: number } }[];
+  bands: Band[];
+  /** How many columns stand still at the left. */
+  frozen: number;
+  cell: (row: number, column: number) => Cell | undefined;
+  /** Whether a check found something in the cell. */
+  flagged: (row: number, column: number) => boolean;
+  /** Whether somebody said something of the cell that is not settled. */
+  commented: (row: number, column: number) => boolean;
+  loaded?: number;
+  findings?: number;
+}
+
+export interface Ink {
+  paper: string;
+  surface: string;
+  text: string;
+  accent: string;
+  danger: string;
+  warning: string;
+  rule: string;
+  sans: string;
+  serif: string;
+}
+
+interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+const PAD = 7;
+
+/** Paints the window of the grid: cells by meaning, headings frozen. */
+export function paintGrid(
+  g: CanvasRenderingContext2D,
+  model: GridModel,
+  selection: Selection,
+  scroll: { left: number; top: number },
+  view: { width: number; height: number },
+  ink: Ink,
+) {
+  g.fillStyle = ink.paper;
+  g.fillRect(0, 0, view.width, view.height);
+  const window = visible(scroll, view, model.rows.length, model.columns.length, model.frozen);
+  const panes = panesOf(model, window.columns, scroll, view);
+  for (const pane of panes) {
+    g.save();
+    g.beginPath();
+    g.rect(pane.left, TOP, pane.width, view.height);
+    g.clip();
+    for (let row = window.rows[0]; row < window.rows[1]; row++) {
+      for (let column = pane.columns[0]; column < pane.columns[1]; column++) {
+        paintCell(g, model, row, column, boxOf(row, column, pane.scroll), ink);
+      }
+    }
+    paintSelection(g, selection, pane.scroll, ink);
+    g.restore();
+  }
+  paintRowHeadings(g, model, window.rows, selection, scroll, view, ink);
+  for (const pane of panes) paintColumnHeadings(g, model, pane, selection, view, ink);
+  if (model.frozen) {
+    g.fillStyle = ink.text;
+    g.fillRect(SIZE.rowHeader + model.frozen * SIZE.column, 0, 1, view.height);
+  }
+}
+
+/** A part of the window whose columns move together. */
+interface Pane {
+  left: number;
+  width: number;
+  columns: readonly [number, number];
+  scroll: { left: number; top: number };
+}
+
+function panesOf(
+  model: GridModel,
+  columns: readonly [number, number],
+  scroll: { left: number; top: number },
+  view: { width: number },
+): Pane[] {
+  const edge = leftOf(model.frozen, { left: 0 }, model.frozen);
+  const moving: Pane = { left: edge, width: Math.max(0, view.width - edge), columns, scroll };
+  if (!model.frozen) return [moving];
+  const still: Pane = {
+    left: SIZE.rowHeader,
+    width: edge - SIZE.rowHeader,
+    columns: [0, model.frozen],
+    scroll: { left: 0, top: scroll.top },
+  };
+  return [moving, still];
+}
+
+function boxOf(row: number, column: number, scroll: { left: number; top: number }): Box {
+  return {
+    x: SIZE.rowHeader + column * SIZE.column - scroll.left,
+    y: TOP + row * SIZE.row - scroll.top,
+    width: SIZE.column,
+    height: SIZE.row,
+  };
+}
+
+function paintCell(g: CanvasRenderingContext2D, model: GridModel, row: number, column: number, box: Box, ink: Ink) {
+  const cell = model.cell(row, column);
+  g.strokeStyle = ink.rule;
+  g.lineWidth = 1;
+  g.strokeRect(box.x + 0.5, box.y + 0.5, box.width, box.height);
+  if (model.flagged(row, column)) paintFlag(g, box, ink);
+  if (model.commented(row, column)) paintComment(g, box, ink);
+  if (!cell || cell.kind === 'empty') return;
+  g.save();
+  g.beginPath();
+  g.rect(box.x + 1, box.y + 1, box.width - 2, box.height - 1);
+  g.clip();
+  const strength = cell.from ? 0.55 : 1;
+  if (cell.kind === 'not-applicable') paintHatch(g, box, ink);
+  else if (cell.kind === 'range' && cell.range)
+    paintRange(g, cell, model.columns[column]?.scale ?? { min: 0, max: 1 }, box, strength, ink);
+  else if (cell.kind === 'states' || cell.kind === 'months') paintWords(g, cell, box, strength, ink);
+  else if (cell.kind === 'any') text(g, cell.text, box, `italic 14px ${ink.sans}`, 0.8 * strength, ink.text);
+  else if (cell.kind === 'unknown') text(g, '?', box, `14px ${ink.sans}`, 0.45, ink.text);
+  if (cell.doubtful) paintDoubt(g, box, ink);
+  g.restore();
+}
+
+function text(g: CanvasRenderingContext2D, words: string, box: Box, font: string, alpha: number, color: string) {
+  g.globalAlpha = alpha;
+  g.fillStyle = color;
+  g.font = font;
+  g.textBaseline = 'middle';
+  g.fillText(words, box.x + PAD, box.y + box.height / 2 + 1);
+  g.globalAlpha = 1;
+}
+
+/** States as words, the more often shown the heavier. */
+function paintWords(g: CanvasRenderingContext2D, cell: Cell, box: Box, strength: number, ink: Ink) {
+  let x = box.x + PAD;
+  cell.parts.forEach((part, i) => {
+    const weight = part.share >= 0.6 ? 600 : part.share >= 0.15 ? 400 : 300;
+    const font = `${part.mistaken ? 'italic ' : ''}${weight} 14px ${ink.sans}`;
+    const word = (part.mistaken ? '≈ ' : '') + part.label + (i + 1 < cell.parts.length ? ', ' : '');
+    const alpha = part.mistaken ? 0.6 : 0.6 + 0.4 * part.share;
+    g.font = font;
+    text(g, word, { ...box, x: x - PAD }, font, alpha * strength, ink.text);
+    x += g.measureText(word).width;
+  });
+}
+
+/** A bar on the column's common scale: thick for the usual range, thin for its tails. */
+function paintRange(
+  g: CanvasRenderingContext2D,
+  cell: Cell,
+  scale: { min: number; max: number },
+  box: Box,
+  strength: number,
+  ink: Ink,
+) {
+  if (!cell.range) return;
+  const left = box.x + PAD;
+  const width = box.width - 2 * PAD;
+  const at = (value: number) => left + ((value - scale.min) / (scale.max - scale.min)) * width;
+  const y = box.y + box.height - 8.5;
+  g.globalAlpha = strength;
+  g.fillStyle = ink.rule;
+  g.fillRect(left, y, width, 1);
+  g.fillStyle = ink.accent;
+  g.fillRect(at(cell.range.min), y - 0.5, Math.max(1.5, at(cell.range.max) - at(cell.range.min)), 2);
+  g.fillRect(at(cell.range.low), y - 2, Math.max(3, at(cell.range.high) - at(cell.range.low)), 5);
+  text(g, cell.text, { ...box, height: box.height - 11 }, `13px ${ink.sans}`, strength, ink.text);
+}
+
+function paintHatch(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
+  g.strokeStyle = ink.rule;
+  g.beginPath();
+  for (let x = box.x - box.height; x < box.x + box.width; x += 7) {
+    g.moveTo(x, box.y + box.height);
+    g.lineTo(x + box.height, box.y);
+  }
+  g.stroke();
+}
+
+function paintDoubt(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
+  g.setLineDash([2, 3]);
+  g.strokeStyle = ink.danger;
+  g.lineWidth = 1.5;
+  g.strokeRect(box.x + 3.5, box.y + 3.5, box.width - 7, box.height - 6);
+  g.setLineDash([]);
+}
+
+/** A speech mark in the lower corner: two short lines. */
+function paintComment(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
+  g.fillStyle = ink.accent;
+  g.fillRect(box.x + box.width - 12, box.y + box.height - 7, 9, 2);
+  g.fillRect(box.x + box.width - 12, box.y + box.height - 4, 5, 2);
+}
+
+/** A folded corner: a check found something here. */
+function paintFlag(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
+  const right = box.x + box.width;
+  g.fillStyle = ink.warning;
+  g.beginPath();
+  g.moveTo(right - 9, box.y + 1);
+  g.lineTo(right, box.y + 1);
+  g.lineTo(right, box.y + 10);
+  g.fill();
+}
+
+function paintSelection(
+  g: CanvasRenderingContext2D,
+  selection: Selection,
+  scroll: { left: number; top: number },
+  ink: Ink,
+) {
+  const box = corners(selection);
+  const first = boxOf(box.top, box.left, scroll);
+  const width = (box.right - box.left + 1) * SIZE.column;
+  const height = (box.bottom - box.top + 1) * SIZE.row;
+  g.globalAlpha = 0.09;
+  g.fillStyle = ink.accent;
+  g.fillRect(first.x, first.y, width, height);
+  g.globalAlpha = 1;
+  const at = boxOf(selection.at.row, selection.at.column, scroll);
+  g.strokeStyle = ink.accent;
+  g.lineWidth = 2.5;
+  g.strokeRect(at.x + 1.5, at.y + 1.5, at.width - 2, at.height - 2);
+}
+
+function paintRowHeadings(
+  g: CanvasRenderingContext2D,
+  model: GridModel,
+  rows: readonly [number, number],
+  selection: Selection,
+  scroll: { left: number; top: number },
+  view: { width: number; height: number },
+  ink: Ink,
+) {
+  g.fillStyle = ink.surface;
+  g.fillRect(0, TOP, SIZE.rowHeader, view.height);
+  for (let r = rows[0]; r < rows[1]; r++) {
+    const row = model.rows[r];
+    if (!row) continue;
+    const y = TOP + r * SIZE.row - scroll.top;
+    if (r === selection.at.row) {
+      g.globalAlpha = 0.12;
+      g.fillStyle = ink.accent;
+      g.fillRect(0, Math.max(TOP, y), SIZE.rowHeader, SIZE.row);
+      g.globalAlpha = 1;
+    }
+    g.save();
+    g.beginPath();
+    g.rect(0, TOP, SIZE.rowHeader - 6, view.height);
+    g.clip();
+    const box = { x: row.depth * 14 + 4, y, width: SIZE.rowHeader, height: SIZE.row };
+    const grave = isDangerous(row.hazard);
+    const label = row.stage || (row.depth > 0 ? abbreviated(row.label) : row.label);
+    const mark = grave ? '⚠ ' : row.hazard === 'CAUTION' ? '△ ' : '';
+    text(
+      g,
+      mark + label,
+      box,
+      `${row.stage ? '' : 'italic '}15px ${row.stage ? ink.sans : ink.serif}`,
+      1,
+      grave ? ink.danger : ink.text,
+    );
+    g.restore();
+    g.fillStyle = ink.rule;
+    g.fillRect(0, y + SIZE.row, SIZE.rowHeader, 1);
+  }
+  g.fillStyle = ink.text;
+  g.fillRect(SIZE.rowHeader - 1, 0, 1, view.height);
+}
+
+/** Under its species a subspecies needs only its own part of the name. */
+function abbreviated(label: string): string {
+  const own = /\s((?:subsp|var|f)\.\s.*)$/.exec(label);
+  return own?.[1] ?? label;
+}
+
+function paintColumnHeadings(
+  g: CanvasRenderingContext2D,
+  model: GridModel,
+  { columns, scroll, ...pane }: Pane,
+  selection: Selection,
+  view: { width: number; height: number },
+  ink: Ink,
+) {
+  g.save();
+  g.beginPath();
+  g.rect(pane.left, 0, pane.width, TOP);
+  g.clip();
+  g.fillStyle = ink.surface;
+  g.fillRect(pane.left, 0, pane.width, TOP);
+  for (const band of model.bands) {
+    const x = SIZE.rowHeader + band.from * SIZE.column - scroll.left;
+    const width = (band.to - band.from) * SIZE.column;
+    const textX = Math.max(x, pane.left);
+    g.fillStyle = ink.rule;
+    g.fillRect(x, 0, 1, TOP);
+    g.save();
+    g.beginPath();
+    g.rect(textX, 0, Math.max(0, x + width - textX), SIZE.organBand);
+    g.clip();
+    text(g, band.organ, { x: textX, y: 2, width, height: SIZE.organBand }, `600 13px ${ink.sans}`, 1, ink.accent);
+    g.restore();
+    g.fillStyle = ink.accent;
+    g.fillRect(x + 1, SIZE.organBand, width - 2, 1.5);
+  }
+  for (let c = columns[0]; c < columns[1]; c++) {
+    const x = SIZE.rowHeader + c * SIZE.column - scroll.left;
+    if (c === selection.at.column) {
+      g.globalAlpha = 0.12;
+      g.fillStyle = ink.accent;
+      g.fillRect(x, SIZE.organBand + 2, SIZE.column, SIZE.header);
+      g.globalAlpha = 1;
+    }
+    const column = model.columns[c];
+    if (column) paintHeading(g, column.label + (column.unit ? `, ${column.unit}` : ''), x, ink);
+  }
+  g.restore();
+  g.fillStyle = ink.surface;
+  g.fillRect(0, 0, SIZE.rowHeader - 1, TOP);
+  g.fillStyle = ink.text;
+  g.fillRect(0, TOP, view.width, 1);
+}
+
+function paintHeading(g: CanvasRenderingContext2D, label: string, x: number, ink: Ink) {
+  g.font = `600 14px ${ink.sans}`;
+  g.fillStyle = ink.text;
+  g.textBaseline = 'alphabetic';
+  let line = '';
+  let y = SIZE.organBand + 22;
+  for (const word of label.split(' ')) {
+    if (line && g.measureText(`${line} ${word}`).width > SIZE.column - 2 * PAD) {
+      g.fillText(line, x + PAD, y);
+      line = word;
+      y += 18;
+    } else line = line ? `${line} ${word}` : word;
+  }
+  g.fillText(line, x + PAD, y);
+}

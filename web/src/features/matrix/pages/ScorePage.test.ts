@@ -1,0 +1,126 @@
+import { nextTick } from 'vue';
+import { beforeAll, expect, test, vi } from 'vitest';
+import { EMPTY_CELL } from '@/study-kernel';
+import { fakeServer, Refusal } from '@/testing/server';
+import { character, mountInStudy, row, state, study } from '@/testing/study';
+import ScorePage from './ScorePage.vue';
+
+const server = fakeServer();
+const PATH = '/api/studies/meadow';
+const rows = [row('mild'), row('bane'), row('calm')];
+const characters = [
+  character('margin', { states: [state('entire'), state('toothed')] }),
+  character('width', { type: 'LENGTH', unit: 'mm', organ: 'stem' }),
+];
+const face = (text: string, more = {}) => ({ ...EMPTY_CELL, text, kind: 'states', basis: 'JUDGEMENT', ...more });
+const columns = [
+  {
+    character: 'margin',
+    faces: [face('entire'), face('toothed', { doubtful: true, source: 'orrin', basis: 'REFERENCE' })],
+    face: [0, 1, -1],
+    from: [-1, -1, -1],
+    revision: [3, 4, 0],
+  },
+  { character: 'width', faces: [face('5–9')], face: [0, 0, 0], from: [-1, -1, -1], revision: [0, 0, 0] },
+];
+const done = { revision: 7, structure: false, characters: [], progress: study().progress, counts: study().counts };
+
+beforeAll(() => {
+  HTMLCanvasElement.prototype.getContext = () => null;
+});
+
+async function open(query = '') {
+  server.on(
+    `GET ${PATH}`,
+    study({ rows, characters, references: [{ id: 'orrin', citation: 'Orrin (2031) Sedges', doi: '' }] }),
+  );
+  server.on(`GET ${PATH}/columns?character=margin&character=width`, columns);
+  server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
+  server.on(`GET ${PATH}/changes?since=7`, done);
+  server.on(`GET ${PATH}/findings`, [
+    { key: 'k', kind: 'no-source', row: 'bane', character: 'width', reason: 'Who says so?', acceptable: true },
+  ]);
+  for (const r of rows) for (const c of characters) server.on(`GET ${PATH}/history?row=${r.id}&character=${c.id}`, []);
+  const page = await mountInStudy(ScorePage, `/studies/meadow/score${query}`);
+  await vi.waitFor(() => expect(page.model.columns.has('width')).toBe(true));
+  await nextTick();
+  return page;
+}
+
+const press = (element: Element | undefined, key: string, over: KeyboardEventInit = {}) =>
+  element?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...over }));
+
+test('a link leads to a cell, and the shelf tells where its score comes from and what was found in it', async () => {
+  const page = await open('?row=bane&character=margin');
+  expect(page.all('aside .value')[0]?.textContent).toBe('toothed');
+  expect(page.text()).toContain('From a reference: Orrin (2031) Sedges');
+  expect(page.text()).not.toContain('Who says so?');
+  press(page.all('[role=grid]')[0], 'ArrowRight');
+  await vi.waitFor(() => expect(page.text()).toContain('Who says so?'));
+});
+
+test('by character, a digit scores with what was seen of the cell', async () => {
+  server.on(`POST ${PATH}/scores`, { revision: 8 });
+  const page = await open('?mode=character&row=calm&character=margin');
+  press(page.all('[role=listbox]')[0], '2', { code: 'Digit2' });
+  await vi.waitFor(() =>
+    expect(server.bodies(`POST ${PATH}/scores`)).toEqual([
+      { edits: [{ row: 'calm', character: 'margin', text: 'toothed', seen: 0 }] },
+    ]),
+  );
+});
+
+test('doubt keeps the text and the rest of the origin', async () => {
+  server.on(`POST ${PATH}/scores`, { revision: 8 });
+  const page = await open('?mode=character&row=bane&character=margin');
+  press(page.all('[role=listbox]')[0], 'd');
+  const origin = {
+    basis: 'REFERENCE',
+    source: 'orrin',
+    doubtful: false,
+    note: '',
+    months: [],
+    concept: '',
+    sample: { specimens: [], provisional: false },
+  };
+  await vi.waitFor(() =>
+    expect(server.bodies(`POST ${PATH}/scores`)).toEqual([
+      { edits: [{ row: 'bane', character: 'margin', text: 'toothed', seen: 4, origin }] },
+    ]),
+  );
+});
+
+test('by taxon, all characters of the row stand in the list', async () => {
+  const page = await open('?mode=row&row=bane');
+  expect(page.all('[role=option] .title').map((o) => o.textContent?.trim())).toEqual(['margin', 'width']);
+});
+
+test('a filter leaves the rows and characters that have such a cell', async () => {
+  const page = await open('?mode=character&filter=doubtful');
+  expect(page.all('[role=option] .title').map((o) => o.textContent?.trim())).toEqual(['Bane']);
+});
+
+test('of a pasted block nothing is written until what cannot be read is corrected', async () => {
+  const rejection = { row: 'bane', character: 'margin', text: 'rde', reason: "'rde' is not a state of 'margin'." };
+  server.on(
+    `POST ${PATH}/scores`,
+    new Refusal(422, { code: 'notation', detail: rejection.reason, rejections: [rejection] }),
+  );
+  const page = await open();
+  const paste = new Event('paste', { bubbles: true, cancelable: true });
+  Object.assign(paste, { clipboardData: { getData: () => 'toothed\nrde\nentire' } });
+  page.all('[role=grid]')[0]?.dispatchEvent(paste);
+  await vi.waitFor(() =>
+    expect(document.querySelector('.v-dialog')?.textContent).toContain('1 of 3 cells cannot be read.'),
+  );
+  server.on(`POST ${PATH}/scores`, { revision: 8 });
+  const input = document.querySelector('.v-dialog input') as HTMLInputElement;
+  expect(input.value).toBe('rde');
+  input.value = 'entire';
+  input.dispatchEvent(new Event('input'));
+  await nextTick();
+  document.querySelector('#paste')?.dispatchEvent(new Event('submit', { cancelable: true }));
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/scores`)).toHaveLength(2));
+  const sent = server.bodies(`POST ${PATH}/scores`)[1] as { edits: { text: string }[] };
+  expect(sent.edits.map((e) => e.text)).toEqual(['toothed', 'entire', 'entire']);
+});

@@ -1,0 +1,326 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { Problem, type Schemas } from '@/api/client';
+import { OperationDialog, useStudy } from '@/study-kernel';
+import { rowName } from '@/shared/taxon/rowNames';
+import CellShelf from '../components/CellShelf.vue';
+import ConflictDialog, { type Conflict } from '../components/ConflictDialog.vue';
+import FindReplaceDialog from '../components/FindReplaceDialog.vue';
+import PastePreview, { type Rejection } from '../components/PastePreview.vue';
+import ScoreGrid from '../components/ScoreGrid.vue';
+import ScoreTools from '../components/ScoreTools.vue';
+import ScoringQueue, { type QueueItem } from '../components/ScoringQueue.vue';
+import { useSheet } from '../composables/useSheet';
+import { corners, type Place, type Selection } from '../logic/grid';
+
+const model = useStudy();
+const route = useRoute();
+const router = useRouter();
+const sheet = useSheet(model);
+const { rows, characters, filter, grouped, hidden, frozen } = sheet;
+const grid = useTemplateRef<InstanceType<typeof ScoreGrid>>('grid');
+const problem = ref('');
+const kept = ref('');
+const conflicts = ref<Conflict[]>([]);
+const pasted = ref<{ edits: Schemas['CellEdit'][]; rejections: Rejection[] }>({ edits: [], rejections: [] });
+const finding = ref(false);
+const operation = ref<Schemas['ReplaceScores'] | null>(null);
+const selection = ref<Selection>({ at: { row: 0, column: 0 }, anchor: { row: 0, column: 0 } });
+const editable = computed(() => model.study.value?.role !== 'VIEWER');
+const references = computed(() => model.study.value?.references ?? []);
+const mode = computed<string>({
+  get: () => (route.query.mode === 'character' || route.query.mode === 'row' ? route.query.mode : 'sheet'),
+  set: (value) => void router.replace({ query: { ...route.query, mode: value === 'sheet' ? undefined : value } }),
+});
+
+const row = computed(() => rows.value[selection.value.at.row]?.row);
+const character = computed(() => characters.value[selection.value.at.column]);
+const cell = computed(() => sheet.cellAt(selection.value.at.row, selection.value.at.column));
+const selectedRows = computed(() => {
+  const box = corners(selection.value);
+  return rows.value.slice(box.top, box.bottom + 1).map((r) => r.row.id);
+});
+
+/** What is scored one after the other: the rows of a character, or the characters of a row. */
+const queue = computed<QueueItem[]>(() => {
+  const item = (r: Schemas['StudyRow'], c: Schemas['StudyCharacter'], named: boolean): QueueItem => ({
+    id: `${r.id}-${c.id}`,
+    row: r,
+    character: c,
+    named,
+    title: named ? '' : c.label,
+    cell: sheet.cellOf(r.id, c.id),
+  });
+  const at = { row: row.value, character: character.value };
+  if (mode.value === 'row' && at.row) return characters.value.map((c) => item(at.row as Schemas['StudyRow'], c, false));
+  return rows.value.flatMap(({ row: r }) => (at.character ? [item(r, at.character, true)] : []));
+});
+const heading = computed(() =>
+  mode.value === 'row' ? (row.value ? rowName(row.value) : '') : (character.value?.label ?? ''),
+);
+const active = computed({
+  get: () => (mode.value === 'row' ? selection.value.at.column : selection.value.at.row),
+  set: (n) => {
+    const at = mode.value === 'row' ? { ...selection.value.at, column: n } : { ...selection.value.at, row: n };
+    selected({ at, anchor: at });
+  },
+});
+
+/** The cell that the address names, as soon as there is something to choose from. */
+const restored = watch(
+  [rows, characters],
+  () => {
+    if (!rows.value.length || !characters.value.length) return;
+    const found = (n: number) => Math.max(0, n);
+    const at = {
+      row: found(rows.value.findIndex((t) => t.row.id === route.query.row)),
+      column: found(characters.value.findIndex((c) => c.id === route.query.character)),
+    };
+    selection.value = { at, anchor: at };
+    void nextTick(() => restored());
+  },
+  { immediate: true },
+);
+
+onMounted(() => grid.value?.focus());
+
+function selected(next: Selection) {
+  selection.value = next;
+  problem.value = '';
+  void router.replace({
+    query: {
+      ...route.query,
+      row: rows.value[next.at.row]?.row.id,
+      character: characters.value[next.at.column]?.id,
+    },
+  });
+}
+
+function editOf(place: Place & { text: string }): Schemas['CellEdit'] {
+  return {
+    row: rows.value[place.row]?.row.id ?? '',
+    character: characters.value[place.column]?.id ?? '',
+    text: place.text,
+    seen: sheet.cellAt(place.row, place.column)?.revision ?? 0,
+  };
+}
+
+async function edit(cells: (Place & { text: string })[]) {
+  problem.value = '';
+  const changed = cells.filter((c) => c.text !== ownText(c));
+  if (changed.length) await send(changed.map(editOf));
+}
+
+function ownText(place: Place): string {
+  const shown = sheet.cellAt(place.row, place.column);
+  return shown && !shown.from ? shown.text : '';
+}
+
+/** Scores an item of the queue; the same text again changes nothing. */
+async function score(item: QueueItem, text: string) {
+  problem.value = '';
+  const now = item.cell && !item.cell.from ? item.cell.text : '';
+  if (text !== now)
+    await send([{ row: item.row.id, character: item.character.id, text, seen: item.cell?.revision ?? 0 }]);
+}
+
+async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
+  const of = at?.cell ?? cell.value;
+  const place = { row: at?.row.id ?? row.value?.id ?? '', character: at?.character.id ?? character.value?.id ?? '' };
+  if (of) await send([{ ...place, text: of.text, seen: of.revision, origin }]);
+}
+
+function doubt(item: QueueItem) {
+  if (!item.cell) return;
+  const { basis, source, doubtful, note, months, concept, sample } = item.cell;
+  const from = basis as Schemas['Origin']['basis'];
+  const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, sample };
+  void setOrigin(origin, item);
+}
+
+async function send(edits: Schemas['CellEdit'][]) {
+  try {
+    await model.edit(edits);
+    pasted.value = { edits: [], rejections: [] };
+  } catch (failure) {
+    await explain(failure as Problem, edits);
+  }
+}
+
+async function explain(failure: Problem, edits: Schemas['CellEdit'][]) {
+  if (failure.code === 'cell-changed') {
+    conflicts.value = failure.details.conflicts as Conflict[];
+    if (conflicts.value[0]) select(conflicts.value[0]);
+    return;
+  }
+  const rejections = (failure.details.rejections as Rejection[] | undefined) ?? [];
+  const rejected = rejections[0];
+  if (!rejected) {
+    problem.value = failure.message;
+    return;
+  }
+  if (edits.length > 1) {
+    pasted.value = { edits, rejections };
+    return;
+  }
+  // The text is kept for correction in the cell it belongs to.
+  select(rejected);
+  await nextTick();
+  // Most reasons quote the text themselves.
+  problem.value = failure.message.includes(rejected.text) ? failure.message : `“${rejected.text}”: ${failure.message}`;
+  kept.value = rejected.text;
+}
+
+function select(to: { row: string; character: string }) {
+  const at = {
+    row: rows.value.findIndex((t) => t.row.id === to.row),
+    column: characters.value.findIndex((c) => c.id === to.character),
+  };
+  selection.value = { at, anchor: at };
+}
+
+async function settle(which: 'yours' | 'theirs') {
+  const settled = conflicts.value;
+  conflicts.value = [];
+  if (which === 'yours')
+    await send(settled.map((c) => ({ row: c.row, character: c.character, text: c.yours, seen: c.revision })));
+  else await model.catchUp();
+}
+
+async function pick(state: string) {
+  await edit([{ ...selection.value.at, text: state }]);
+  grid.value?.focus();
+}
+
+function found(wish: Schemas['ReplaceScores']) {
+  finding.value = false;
+  operation.value = wish;
+}
+</script>
+
+<template>
+  <div class="score" :class="mode">
+    <h1 class="sr-only">{{ $t('stage.score') }}</h1>
+    <div class="main">
+      <ScoreTools
+        v-model:mode="mode"
+        v-model:filter="filter"
+        v-model:grouped="grouped"
+        v-model:hidden="hidden"
+        v-model:frozen="frozen"
+        :characters="sheet.all.value"
+        :editable="editable"
+        @find="finding = true"
+      />
+      <p v-if="!model.study.value?.rows.length || !sheet.all.value.length" class="page">{{ $t('score.nothing') }}</p>
+      <p v-else-if="!rows.length || !characters.length" class="page">{{ $t('score.noneLikeThis') }}</p>
+      <ScoreGrid
+        v-else-if="mode === 'sheet'"
+        ref="grid"
+        :selection="selection"
+        :grid="sheet.grid.value"
+        :editable="editable"
+        :problem="problem"
+        @update:selection="selected"
+        @edit="edit"
+        @look="sheet.look"
+        @dismiss="problem = ''"
+      />
+      <ScoringQueue
+        v-else
+        v-model:active="active"
+        :items="queue"
+        :heading="heading"
+        :by-row="mode === 'row'"
+        :editable="editable"
+        :problem="problem"
+        @score="score"
+        @doubt="doubt"
+        @dismiss="problem = ''"
+      />
+      <div v-if="problem && mode === 'sheet'" class="correct">
+        <v-btn size="small" color="primary" @click="grid?.begin(kept)">{{ $t('score.correct') }}</v-btn>
+        <span>{{ problem }}</span>
+      </div>
+    </div>
+    <CellShelf
+      v-if="row && character"
+      :slug="model.slug"
+      :row="row"
+      :character="character"
+      :cell="cell"
+      :from="model.study.value?.rows.find((r) => r.id === cell?.from)"
+      :references="references"
+      :specimens="model.study.value?.specimens ?? []"
+      :findings="sheet.flagsOf(row.id, character.id)"
+      :comments="sheet.comments"
+      :editable="editable"
+      :brief="mode !== 'sheet'"
+      @pick="pick"
+      @origin="setOrigin($event)"
+    />
+    <ConflictDialog
+      :conflicts="conflicts"
+      :rows="model.study.value?.rows ?? []"
+      :characters="characters"
+      @keep="settle"
+      @closed="grid?.focus()"
+    />
+    <PastePreview
+      :edits="pasted.edits"
+      :rejections="pasted.rejections"
+      :rows="model.study.value?.rows ?? []"
+      :characters="characters"
+      @write="send"
+      @closed="pasted = { edits: [], rejections: [] }"
+    />
+    <FindReplaceDialog
+      v-model="finding"
+      :characters="sheet.all.value"
+      :references="references"
+      :character="character?.id ?? ''"
+      :rows="selectedRows"
+      @show="found"
+    />
+    <OperationDialog
+      :title="$t('score.find.title')"
+      :yes="$t('score.find.replace')"
+      :operation="operation"
+      @done="operation = null"
+      @closed="operation = null"
+    />
+  </div>
+</template>
+
+<style scoped>
+.score {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 19rem;
+  grid-template-rows: minmax(0, 1fr);
+  height: 100%;
+}
+
+.main {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  min-width: 0;
+  min-height: 0;
+  height: 100%;
+}
+
+.correct {
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+  padding: 0.5rem 1rem;
+  border-top: 2px solid rgb(var(--v-theme-error));
+}
+
+@media (max-width: 800px) {
+  .score {
+    grid-template-columns: 1fr;
+    grid-template-rows: 60vh auto;
+  }
+}
+</style>

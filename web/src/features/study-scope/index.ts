@@ -1,0 +1,1 @@
+export { default as ScopePage } from './pages/ScopePage.vue';

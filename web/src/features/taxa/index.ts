@@ -1,0 +1,6 @@
+export { default as TaxonEditor } from './components/TaxonEditor.vue';
+export { default as TaxonOperations } from './components/TaxonOperations.vue';
+export { default as TaxonTree } from './components/TaxonTree.vue';
+export { KNOWLEDGE } from './logic/hazards';
+export { taxonTree } from './logic/taxonTree';
+export type { TreeRow } from './logic/taxonTree';

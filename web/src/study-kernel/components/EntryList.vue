@@ -1,0 +1,134 @@
+<script setup lang="ts" generic="T extends { id: string }">
+import { mdiPlus } from '@mdi/js';
+import { onMounted, ref, type Ref } from 'vue';
+import { useAction } from '@/shared/ui/useAction';
+import { useStudy } from '../composables/useStudy';
+import EntryForm from './EntryForm.vue';
+
+/** Small objects of a study that are read as a list and edited one at a time. */
+const props = defineProps<{
+  title: string;
+  lead: string;
+  add: string;
+  entries: T[];
+  kind: 'term' | 'reference' | 'claim' | 'picture' | 'specimen';
+  /** What a new one begins with; without it, new ones come another way. */
+  blank?: () => T;
+  editable: boolean;
+}>();
+/** Which one is open, for pages that keep it in their address. */
+const chosen = defineModel<string>('chosen', { default: '' });
+const model = useStudy();
+const { busy, problem, run } = useAction();
+const draft = ref(null) as Ref<T | null>;
+let seen = 0;
+
+function begin(entry: T) {
+  draft.value = JSON.parse(JSON.stringify(entry)) as T;
+  seen = entry.id ? model.seen(`${props.kind}/${entry.id}`) : 0;
+  problem.value = null;
+  chosen.value = entry.id;
+}
+
+function close() {
+  draft.value = null;
+  chosen.value = '';
+}
+
+onMounted(() => {
+  const linked = props.entries.find((e) => e.id === chosen.value);
+  if (linked && props.editable) begin(linked);
+});
+
+const path = `/api/studies/${encodeURIComponent(model.slug)}/${props.kind}s`;
+
+async function save(over?: number) {
+  const done = await run(async () => {
+    await model.send('PUT', path, { [props.kind]: draft.value, seen: over ?? seen });
+    await model.reload();
+  });
+  if (done) close();
+}
+
+async function remove(id: string) {
+  const done = await run(async () => {
+    await model.send('DELETE', `${path}/${id}?seen=${model.seen(`${props.kind}/${id}`)}`);
+    await model.reload();
+  });
+  if (done) close();
+}
+
+async function theirs() {
+  await model.reload();
+  const now = props.entries.find((e) => e.id === draft.value?.id);
+  if (now) begin(now);
+}
+</script>
+
+<template>
+  <section :aria-label="title">
+    <header>
+      <h2>{{ title }}</h2>
+      <v-btn v-if="editable && blank" size="small" :prepend-icon="mdiPlus" @click="begin(blank())">{{ add }}</v-btn>
+      <slot name="add" />
+    </header>
+    <p class="quiet">{{ lead }}</p>
+    <slot name="above" />
+    <EntryForm
+      v-if="draft && !draft.id"
+      :problem="problem"
+      :busy="busy"
+      :removable="false"
+      @save="save"
+      @theirs="theirs"
+      @discard="close"
+    >
+      <slot name="form" :draft="draft" />
+    </EntryForm>
+    <ul>
+      <li v-for="entry in entries" :key="entry.id">
+        <button v-if="editable" type="button" @click="begin(entry)"><slot name="line" :entry="entry" /></button>
+        <slot v-else name="line" :entry="entry" />
+        <EntryForm
+          v-if="draft?.id === entry.id"
+          :problem="problem"
+          :busy="busy"
+          removable
+          @save="save"
+          @theirs="theirs"
+          @discard="close"
+          @remove="remove(entry.id)"
+        >
+          <slot name="form" :draft="draft" />
+        </EntryForm>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-bottom: 2.5rem;
+}
+
+header {
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+}
+
+ul {
+  list-style: none;
+  padding: 0;
+}
+
+li {
+  padding: 0.4rem 0;
+  border-bottom: 1px solid var(--rule);
+}
+
+li > button {
+  text-align: left;
+  width: 100%;
+}
+</style>

@@ -1,0 +1,151 @@
+import { computed, ref, watch, type Ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useAction } from '@/shared/ui/useAction';
+import type { StudyModel } from './useStudy';
+
+interface Editable {
+  id: string;
+}
+
+/**
+ * Editing one of several things of a study, chosen by the address. What is typed stays until it is saved or given up:
+ * choosing another thing meanwhile asks first, and what others change does not overwrite it.
+ *
+ * @param kind name of the thing in addresses of the server, revisions and the page's query
+ */
+export function useEditing<T extends Editable>(
+  model: StudyModel,
+  kind: { path: string; object: string; query: string; body: string },
+  all: Ref<T[]>,
+) {
+  const route = useRoute();
+  const router = useRouter();
+  const { busy, problem, run } = useAction();
+  const draft = ref<T | null>(null) as Ref<T | null>;
+  /** A thing that is not on the server yet. */
+  const fresh = ref(false);
+  const saved = ref(false);
+  /** What to do once the editor agrees to lose what was typed. */
+  const leaving = ref<(() => void) | null>(null);
+  let original = '';
+  let seen = 0;
+
+  const selected = computed(() => {
+    const id = route.query[kind.query];
+    return typeof id === 'string' ? id : '';
+  });
+  const current = computed(() => all.value.find((one) => one.id === selected.value));
+  const dirty = computed(() => draft.value !== null && JSON.stringify(draft.value) !== original);
+
+  function take(thing: T | undefined) {
+    draft.value = thing ? structuredClone(JSON.parse(JSON.stringify(thing)) as T) : null;
+    original = JSON.stringify(draft.value);
+    seen = thing ? model.seen(`${kind.object}/${thing.id}`) : 0;
+    fresh.value = false;
+    problem.value = null;
+  }
+
+  watch(
+    current,
+    (thing, before) => {
+      if (fresh.value) return;
+      if (thing?.id !== before?.id || !dirty.value) take(thing);
+    },
+    { immediate: true },
+  );
+
+  function safely(action: () => void) {
+    if (dirty.value || fresh.value) leaving.value = action;
+    else action();
+  }
+
+  function go(id: string) {
+    fresh.value = false;
+    saved.value = false;
+    draft.value = null;
+    original = 'null';
+    void router.replace({ query: { ...route.query, [kind.query]: id || undefined } });
+    if (id === selected.value) take(current.value);
+  }
+
+  /** Selects a thing, or nothing. */
+  function select(id: string) {
+    if (id !== selected.value || fresh.value) safely(() => go(id));
+  }
+
+  /** Begins a new thing. */
+  function begin(thing: T) {
+    safely(() => {
+      take(thing);
+      original = '';
+      fresh.value = true;
+      saved.value = false;
+    });
+  }
+
+  /** Gives up what was typed. */
+  function discard() {
+    take(current.value);
+  }
+
+  async function write(request: (path: string) => Promise<{ id: string }>, select?: boolean) {
+    return run(async () => {
+      const written = await request(`/api/studies/${encodeURIComponent(model.slug)}/${kind.path}`);
+      draft.value = null;
+      original = 'null';
+      fresh.value = false;
+      await model.reload();
+      if (select && written.id !== selected.value) {
+        await router.replace({ query: { ...route.query, [kind.query]: written.id } });
+      }
+      take(current.value);
+      saved.value = true;
+    });
+  }
+
+  /** @param over revision of the content that the editor decided to write over */
+  function save(over?: number) {
+    const thing = draft.value;
+    if (!thing) return Promise.resolve(false);
+    const body = { [kind.body]: thing, seen: over ?? seen };
+    return fresh.value
+      ? write((path) => model.send('POST', path, body), true)
+      : write((path) => model.send('PUT', `${path}/${thing.id}`, body), true);
+  }
+
+  function move(id: string, to: { parent?: string; before?: string }) {
+    return write((path) =>
+      model.send('POST', `${path}/${id}/move`, { ...to, seen: model.seen(`${kind.object}/${id}`) }),
+    );
+  }
+
+  function remove(id: string) {
+    return write((path) => model.send('DELETE', `${path}/${id}?seen=${model.seen(`${kind.object}/${id}`)}`));
+  }
+
+  /** Takes the version of whoever was faster. */
+  async function theirs() {
+    await model.reload();
+    take(current.value);
+  }
+
+  return {
+    draft,
+    fresh,
+    dirty,
+    saved,
+    busy,
+    problem,
+    selected,
+    current,
+    leaving,
+    select,
+    begin,
+    discard,
+    write,
+    save,
+    move,
+    remove,
+    theirs,
+  };
+}

@@ -1,0 +1,12 @@
+export { default as ChangeList } from './components/ChangeList.vue';
+export { default as EntryList } from './components/EntryList.vue';
+export { default as SplitDialog } from './components/SplitDialog.vue';
+export { default as OperationDialog } from './components/OperationDialog.vue';
+export { useStudy, provideStudy } from './composables/useStudy';
+export { useEditing } from './composables/useEditing';
+export type { StudyModel } from './composables/useStudy';
+export type { Cell } from './composables/useColumns';
+export { EMPTY_CELL } from './composables/useColumns';
+export { useAgreement } from './composables/useAgreement';
+export { isOpen, useFindings } from './composables/useFindings';
+export type { Finding } from './composables/useFindings';

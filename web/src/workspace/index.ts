@@ -1,0 +1,1 @@
+export { default as StudyFrame } from './pages/StudyFrame.vue';

@@ -1,0 +1,311 @@
+<script setup lang="ts">
+import { mdiArrowRight, mdiExportVariant, mdiKeyboardOutline, mdiMagnify, mdiRedo, mdiUndo } from '@mdi/js';
+import { useEventListener } from '../composables/useEventListener';
+import { computed, ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { useRoute, useRouter } from 'vue-router';
+import { AccountMenu } from '@/features/account';
+import { provideGlossary } from '@/shared/glossary/glossary';
+import { providePictures } from '@/shared/picture/pictures';
+import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import ChecksButton from '../components/ChecksButton.vue';
+import CommandPalette from '../components/CommandPalette.vue';
+import ExportDialog from '../components/ExportDialog.vue';
+import KeysHelp from '../components/KeysHelp.vue';
+import SharingDialog from '../components/SharingDialog.vue';
+import { provideStudy } from '@/study-kernel';
+import { address, FILES, type FileKind } from '../logic/files';
+import { placeOf } from '../logic/nextStep';
+import { stages } from '../logic/stages';
+
+const props = defineProps<{ slug: string }>();
+const model = provideStudy(props.slug);
+providePictures(
+  () => `/api/studies/${encodeURIComponent(props.slug)}/pictures`,
+  () => model.study.value?.pictures,
+);
+provideGlossary(() => model.study.value?.glossary);
+const { t } = useI18n();
+const route = useRoute();
+const router = useRouter();
+const palette = ref(false);
+const help = ref(false);
+const sharing = ref(false);
+const exporting = ref(false);
+/** Whether the page would show what this account may not see yet. */
+const hides = computed(() => model.study.value?.blind && here.value !== 'second' && !route.path.includes('/blind/'));
+/** The stage; pages of a stage stand behind it. */
+const here = computed(() => route.path.split('/')[3]);
+const step = computed(() => model.nextStep.value);
+const path = computed(() => (model.study.value ? stages(model.study.value, step.value) : []));
+const stepPlace = computed(() => (step.value ? placeOf(step.value) : ''));
+const stepStage = computed(() => stepPlace.value.split('?')[0]);
+const canEdit = computed(() => model.study.value !== undefined && model.study.value.role !== 'VIEWER');
+
+const commands = computed(() => [
+  ...path.value.map((stage) => ({
+    label: t('palette.go', { stage: t(`stage.${stage.id}`) }),
+    run: () => router.push(`/studies/${props.slug}/${stage.id}`),
+  })),
+  { label: t('measure.title'), run: () => router.push(`/studies/${props.slug}/gather/measure`) },
+  { label: t('sheets.open'), run: () => router.push(`/studies/${props.slug}/gather/sheets`) },
+  { label: t('measure.cells'), run: () => router.push(`/studies/${props.slug}/gather/cells`) },
+  { label: t('dangers.title'), run: () => router.push(`/studies/${props.slug}/dangers`) },
+  { label: t('palette.checks'), run: () => router.push(`/studies/${props.slug}/checks`) },
+  { label: t('palette.export'), run: () => (exporting.value = true) },
+  ...FILES.map((kind) => ({ label: t(`palette.${kind}`), run: () => save(kind) })),
+  { label: t('palette.undo'), run: () => model.undo() },
+  { label: t('palette.redo'), run: () => model.redo() },
+  { label: t('palette.studies'), run: () => router.push('/studies') },
+  ...(canEdit.value
+    ? [
+        { label: t('sharing.title'), run: () => (sharing.value = true) },
+        { label: t('second.open'), run: () => router.push(`/studies/${props.slug}/second`) },
+      ]
+    : []),
+  { label: t('palette.apparatus'), run: () => router.push(`/studies/${props.slug}/apparatus`) },
+  { label: t('palette.importInto'), run: () => router.push(`/import?into=${props.slug}`) },
+  { label: t('palette.import'), run: () => router.push('/import') },
+]);
+
+function save(kind: FileKind) {
+  window.location.assign(address(props.slug, kind, false).file);
+}
+
+function isTyping(event: KeyboardEvent): boolean {
+  return event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+}
+
+useEventListener('keydown', (event) => {
+  const command = event.ctrlKey || event.metaKey;
+  const key = event.key.toLowerCase();
+  if (command && key === 'k') {
+    event.preventDefault();
+    palette.value = true;
+  } else if (command && key === 'z' && !isTyping(event) && canEdit.value) {
+    event.preventDefault();
+    void (event.shiftKey ? model.redo() : model.undo());
+  } else if (command && key === 'y' && !isTyping(event) && canEdit.value) {
+    event.preventDefault();
+    void model.redo();
+  } else if (event.key === '?' && !isTyping(event)) {
+    help.value = true;
+  }
+});
+</script>
+
+<template>
+  <div class="frame">
+    <header class="no-print">
+      <div class="top">
+        <router-link to="/studies" class="home">{{ $t('product') }}</router-link>
+        <span class="title">{{ model.study.value?.title }}</span>
+        <v-spacer />
+        <ChecksButton v-if="model.study.value?.blind === false" :slug="slug" :revision="model.study.value?.revision" />
+        <template v-if="canEdit">
+          <v-btn :icon="mdiUndo" variant="text" size="small" :aria-label="$t('palette.undo')" @click="model.undo()" />
+          <v-btn :icon="mdiRedo" variant="text" size="small" :aria-label="$t('palette.redo')" @click="model.redo()" />
+        </template>
+        <v-menu>
+          <template #activator="{ props: activator }">
+            <v-btn
+              v-bind="activator"
+              :icon="mdiExportVariant"
+              variant="text"
+              size="small"
+              :aria-label="$t('palette.files')"
+            />
+          </template>
+          <v-list density="compact">
+            <v-list-item :title="$t('palette.export')" @click="exporting = true" />
+            <template v-if="canEdit">
+              <v-list-item :title="$t('palette.importInto')" :to="`/import?into=${slug}`" />
+              <v-list-item :title="$t('palette.apparatus')" :to="`/studies/${slug}/apparatus`" />
+              <v-list-item :title="$t('sharing.title')" @click="sharing = true" />
+              <v-list-item :title="$t('second.open')" :to="`/studies/${slug}/second`" />
+            </template>
+          </v-list>
+        </v-menu>
+        <v-btn
+          :icon="mdiMagnify"
+          variant="text"
+          size="small"
+          :aria-label="$t('palette.open')"
+          @click="palette = true"
+        />
+        <v-btn
+          :icon="mdiKeyboardOutline"
+          variant="text"
+          size="small"
+          :aria-label="$t('keys.title')"
+          @click="help = true"
+        />
+        <AccountMenu />
+      </div>
+      <nav :aria-label="$t('stage.path')">
+        <ol>
+          <li v-for="stage in path" :key="stage.id" :class="{ here: here === stage.id }">
+            <router-link :to="`/studies/${slug}/${stage.id}`" :aria-current="here === stage.id ? 'step' : undefined">
+              <span class="stage">{{ $t(`stage.${stage.id}`) }}</span>
+              <span class="gauge figures">{{
+                $t(stage.gauge.message, stage.gauge.numbers, stage.gauge.numbers.n ?? 0)
+              }}</span>
+            </router-link>
+          </li>
+        </ol>
+      </nav>
+    </header>
+    <v-main class="work" :class="{ 'with-note': hides }">
+      <div v-if="model.error.value" class="page"><ProblemNote :problem="model.error.value" /></div>
+      <v-progress-linear v-else-if="!model.study.value" indeterminate :aria-label="$t('loading')" />
+      <template v-else>
+        <p v-if="hides" class="hides" role="status">
+          {{ $t('second.blindLead') }}
+          <router-link :to="`/studies/${slug}/second`">{{ $t('second.work') }}</router-link>
+        </p>
+        <router-view />
+      </template>
+    </v-main>
+    <footer v-if="step" class="no-print">
+      <span class="label">{{ $t('step.label') }}</span>
+      <span>{{
+        $t(
+          `step.kind.${step.kind}`,
+          { subject: step.subject, n: step.count, month: step.month ? $t(`month.${step.month}`) : '' },
+          step.count,
+        )
+      }}</span>
+      <v-btn
+        v-if="route.fullPath !== `/studies/${slug}/${stepPlace}`"
+        size="small"
+        color="primary"
+        :append-icon="mdiArrowRight"
+        :to="step.kind === 'IMPORT' ? '/import' : `/studies/${slug}/${stepPlace}`"
+      >
+        {{ $t('step.go', { stage: $t(`stage.${stepStage}`) }) }}
+      </v-btn>
+      <span v-if="model.message.value" class="message" role="status">{{ model.message.value }}</span>
+    </footer>
+    <CommandPalette v-model="palette" :commands="commands" />
+    <SharingDialog v-model="sharing" />
+    <ExportDialog v-model="exporting" />
+    <KeysHelp v-model="help" :screen="here" />
+  </div>
+</template>
+
+<style scoped>
+.work.with-note {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+}
+
+.hides {
+  padding: 0.5rem 1rem;
+  border-left: 4px solid rgb(var(--v-theme-primary));
+}
+
+.frame {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  grid-template-rows: auto 1fr auto;
+  height: 100vh;
+}
+
+.top {
+  display: flex;
+  align-items: center;
+  gap: 0.75rem;
+  padding: 0.35rem 1rem 0;
+}
+
+.home {
+  font-family: var(--serif);
+  font-weight: 700;
+  font-size: 1.1rem;
+  text-decoration: none;
+}
+
+.title {
+  font-family: var(--serif);
+  font-size: 1.1rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+nav ol {
+  display: flex;
+  list-style: none;
+  padding: 0 1rem;
+  margin: 0;
+  border-bottom: 1px solid var(--rule);
+  overflow-x: auto;
+}
+
+nav a {
+  display: flex;
+  flex-direction: column;
+  padding: 0.4rem 1.6rem 0.45rem 0;
+  text-decoration: none;
+  color: inherit;
+  white-space: nowrap;
+}
+
+nav li {
+  border-bottom: 3px solid transparent;
+  margin-right: 0.4rem;
+}
+
+nav li.here {
+  border-bottom-color: rgb(var(--v-theme-primary));
+}
+
+.stage {
+  font-weight: 600;
+}
+
+.here .stage {
+  color: rgb(var(--v-theme-primary));
+}
+
+.gauge {
+  font-size: 0.82rem;
+  color: var(--faint);
+}
+
+.work {
+  min-height: 0;
+  overflow: auto;
+}
+
+footer {
+  display: flex;
+  align-items: center;
+  gap: 0.75rem;
+  border-top: 1px solid var(--rule);
+  padding: 0.4rem 1rem;
+  min-height: 2.9rem;
+  flex-wrap: wrap;
+}
+
+footer .label {
+  font-weight: 700;
+  color: rgb(var(--v-theme-primary));
+}
+
+.message {
+  margin-left: auto;
+  color: rgb(var(--v-theme-error));
+}
+
+@media (max-width: 700px) {
+  .top {
+    flex-wrap: wrap;
+    gap: 0.2rem;
+  }
+
+  .title {
+    flex: 1 0 70%;
+  }
+}
+</style>
