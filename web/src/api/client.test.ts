@@ -32,13 +32,13 @@ describe('requests', () => {
 
   test('with a file leave the boundary to the browser', async () => {
     fetched.mockResolvedValue(answer(200, {}));
-    await api.post('/api/imports', new FormData());
+    await api.post('/api/v1/imports', new FormData());
     expect(sent().headers['Content-Type']).toBeUndefined();
   });
 
   test('may be answered by nothing', async () => {
     fetched.mockResolvedValue(answer(200, ''));
-    expect(await api.delete('/api/session')).toBeUndefined();
+    expect(await api.delete('/api/v1/session')).toBeUndefined();
   });
 });
 

@@ -30,7 +30,8 @@ export const router = createRouter({
         { path: 'dangers', component: () => import('@/features/dangers').then((m) => m.DangersPage) },
         { path: 'key', component: () => import('@/features/key').then((m) => m.KeyPage) },
         { path: 'any-order', component: () => import('@/features/identify').then((m) => m.StudyAnyOrderPage) },
-        { path: 'apparatus', component: () => import('@/features/references').then((m) => m.ApparatusPage) },
+        { path: 'references', component: () => import('@/features/references').then((m) => m.ReferencesPage) },
+        { path: 'apparatus', redirect: (to) => `/studies/${String(to.params.slug)}/references` },
         { path: 'second', component: () => import('@/features/second-scorers').then((m) => m.SecondScorersPage) },
         {
           path: 'blind/:id(\\d+)',

@@ -18,7 +18,7 @@ export const useSession = defineStore('session', () => {
   }
 
   async function load() {
-    if (!loaded.value) take(await api.get<Schemas['SessionResponse']>('/api/session'));
+    if (!loaded.value) take(await api.get<Schemas['SessionResponse']>('/api/v1/session'));
   }
 
   /** Asks again, as long as it is still starting. */
@@ -28,11 +28,11 @@ export const useSession = defineStore('session', () => {
   }
 
   async function signIn(name: string, password: string) {
-    take(await api.post<Schemas['SessionResponse']>('/api/session', { name, password }));
+    take(await api.post<Schemas['SessionResponse']>('/api/v1/session', { name, password }));
   }
 
   async function signOut() {
-    await api.delete('/api/session');
+    await api.delete('/api/v1/session');
     account.value = null;
     await reload();
   }

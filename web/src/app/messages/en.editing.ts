@@ -215,7 +215,7 @@ export default {
     removeTitle: 'Remove this character?',
     removal: '“{name}” goes with its {scores} scores. Undo brings everything back.',
   },
-  apparatus: { title: 'Glossary, references, claims, snapshots' },
+  referencesPage: { title: 'Glossary, references, claims, snapshots' },
   glossary: {
     title: 'Glossary',
     lead: 'Terms are recognised in all texts. A word explains one term only; the checks list misspellings.',

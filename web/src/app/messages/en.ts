@@ -59,7 +59,7 @@ export default {
     newTitle: 'What the new study is about',
     make: 'Begin',
     importInto: 'Import a file into this study',
-    apparatus: 'Glossary, references and snapshots',
+    references: 'Glossary, references and snapshots',
   },
   role: { VIEWER: 'viewer', SCORER: 'scorer', EDITOR: 'editor', OWNER: 'owner' },
   import: {
@@ -192,7 +192,7 @@ export default {
     studies: 'All studies',
     import: 'Import a matrix',
     importInto: 'Import a file into this study',
-    apparatus: 'Glossary, references and snapshots',
+    references: 'Glossary, references and snapshots',
   },
   comments: {
     title: 'Comments',

@@ -1,1 +1,1 @@
-export { default as ApparatusPage } from './pages/ApparatusPage.vue';
+export { default as ReferencesPage } from './pages/ReferencesPage.vue';

@@ -21,11 +21,11 @@ const chosen = defineModel<string>('chosen', { default: '' });
 const model = useStudy();
 const { busy, problem, run } = useAction();
 const draft = ref(null) as Ref<T | null>;
-let seen = 0;
+let baseRevision = 0;
 
 function begin(entry: T) {
   draft.value = JSON.parse(JSON.stringify(entry)) as T;
-  seen = entry.id ? model.seen(`${props.kind}/${entry.id}`) : 0;
+  baseRevision = entry.id ? model.baseRevision(`${props.kind}/${entry.id}`) : 0;
   problem.value = null;
   chosen.value = entry.id;
 }
@@ -40,11 +40,11 @@ onMounted(() => {
   if (linked && props.editable) begin(linked);
 });
 
-const path = `/api/studies/${encodeURIComponent(model.slug)}/${props.kind}s`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/${props.kind}s`;
 
 async function save(over?: number) {
   const done = await run(async () => {
-    await model.send('PUT', path, { [props.kind]: draft.value, seen: over ?? seen });
+    await model.send('PUT', path, { [props.kind]: draft.value, baseRevision: over ?? baseRevision });
     await model.reload();
   });
   if (done) close();
@@ -52,7 +52,7 @@ async function save(over?: number) {
 
 async function remove(id: string) {
   const done = await run(async () => {
-    await model.send('DELETE', `${path}/${id}?seen=${model.seen(`${props.kind}/${id}`)}`);
+    await model.send('DELETE', `${path}/${id}?baseRevision=${model.baseRevision(`${props.kind}/${id}`)}`);
     await model.reload();
   });
   if (done) close();

@@ -12,7 +12,7 @@ const emit = defineEmits<{ done: []; closed: [] }>();
 const model = useStudy();
 const preview = ref<Schemas['ChangePreview'] | null>(null);
 const { busy, problem, run } = useAction();
-const path = `/api/studies/${encodeURIComponent(model.slug)}/operations`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/operations`;
 
 watch(
   () => props.operation,
@@ -20,16 +20,16 @@ watch(
     preview.value = null;
     if (!operation) return;
     void run(async () => {
-      preview.value = await model.send('POST', `${path}/preview`, { operation, seen: 0 });
+      preview.value = await model.send('POST', `${path}/preview`, { operation, baseRevision: 0 });
     });
   },
   { immediate: true },
 );
 
 async function confirm() {
-  const seen = preview.value?.revision ?? 0;
+  const baseRevision = preview.value?.revision ?? 0;
   const done = await run(async () => {
-    await model.send('POST', path, { operation: props.operation, seen });
+    await model.send('POST', path, { operation: props.operation, baseRevision });
     await model.catchUp();
   });
   if (done) emit('done');

@@ -7,7 +7,8 @@ import type { StudyModel } from './useStudy';
 export function useAgreement(model: StudyModel, wanted: MaybeRefOrGetter<boolean> = true) {
   return useQuery({
     queryKey: ['agreement', model.slug, computed(() => model.study.value?.revision)],
-    queryFn: () => api.get<Schemas['OfCharacter'][]>(`/api/studies/${encodeURIComponent(model.slug)}/agreement`),
+    queryFn: () =>
+      api.get<Schemas['CharacterAgreement'][]>(`/api/v1/studies/${encodeURIComponent(model.slug)}/agreement`),
     enabled: computed(
       () => toValue(wanted) && model.study.value?.blind === false && model.study.value.role !== 'VIEWER',
     ),

@@ -28,7 +28,7 @@ export function useEditing<T extends Editable>(
   /** What to do once the editor agrees to lose what was typed. */
   const leaving = ref<(() => void) | null>(null);
   let original = '';
-  let seen = 0;
+  let baseRevision = 0;
 
   const selected = computed(() => {
     const id = route.query[kind.query];
@@ -40,7 +40,7 @@ export function useEditing<T extends Editable>(
   function take(thing: T | undefined) {
     draft.value = thing ? structuredClone(JSON.parse(JSON.stringify(thing)) as T) : null;
     original = JSON.stringify(draft.value);
-    seen = thing ? model.seen(`${kind.object}/${thing.id}`) : 0;
+    baseRevision = thing ? model.baseRevision(`${kind.object}/${thing.id}`) : 0;
     fresh.value = false;
     problem.value = null;
   }
@@ -90,7 +90,7 @@ export function useEditing<T extends Editable>(
 
   async function write(request: (path: string) => Promise<{ id: string }>, select?: boolean) {
     return run(async () => {
-      const written = await request(`/api/studies/${encodeURIComponent(model.slug)}/${kind.path}`);
+      const written = await request(`/api/v1/studies/${encodeURIComponent(model.slug)}/${kind.path}`);
       draft.value = null;
       original = 'null';
       fresh.value = false;
@@ -107,7 +107,7 @@ export function useEditing<T extends Editable>(
   function save(over?: number) {
     const thing = draft.value;
     if (!thing) return Promise.resolve(false);
-    const body = { [kind.body]: thing, seen: over ?? seen };
+    const body = { [kind.body]: thing, baseRevision: over ?? baseRevision };
     return fresh.value
       ? write((path) => model.send('POST', path, body), true)
       : write((path) => model.send('PUT', `${path}/${thing.id}`, body), true);
@@ -115,12 +115,14 @@ export function useEditing<T extends Editable>(
 
   function move(id: string, to: { parent?: string; before?: string }) {
     return write((path) =>
-      model.send('POST', `${path}/${id}/move`, { ...to, seen: model.seen(`${kind.object}/${id}`) }),
+      model.send('POST', `${path}/${id}/move`, { ...to, baseRevision: model.baseRevision(`${kind.object}/${id}`) }),
     );
   }
 
   function remove(id: string) {
-    return write((path) => model.send('DELETE', `${path}/${id}?seen=${model.seen(`${kind.object}/${id}`)}`));
+    return write((path) =>
+      model.send('DELETE', `${path}/${id}?baseRevision=${model.baseRevision(`${kind.object}/${id}`)}`),
+    );
   }
 
   /** Takes the version of whoever was faster. */

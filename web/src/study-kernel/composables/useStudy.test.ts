@@ -4,7 +4,7 @@ import { fakeServer, Refusal } from '@/testing/server';
 import { mountInStudy, study } from '@/testing/study';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const empty = defineComponent({ render: () => null });
 const column = (text: string, revision: number) => ({
   character: 'margin',
@@ -62,7 +62,7 @@ test('an edit is sent and the columns that it changed are read again', async () 
   server.on(`POST ${PATH}/scores`, { revision: 8 });
   server.on(`GET ${PATH}/changes?since=7`, changes(8, { characters: ['margin', 'not-loaded'] }));
   server.on(`GET ${PATH}/columns?character=margin`, [column('toothed', 8)]);
-  const edits = [{ row: 'mild', character: 'margin', text: 'toothed', seen: 3 }];
+  const edits = [{ row: 'mild', character: 'margin', text: 'toothed', baseRevision: 3 }];
   await model.edit(edits);
   expect(server.bodies(`POST ${PATH}/scores`)).toEqual([{ edits }]);
   expect(model.columns.cell(0, 'margin')?.text).toBe('toothed');

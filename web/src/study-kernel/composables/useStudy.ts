@@ -21,7 +21,7 @@ export interface StudyModel {
   message: Ref<string>;
   reload: () => Promise<void>;
   /** Revision of the content of an object that this screen has seen. */
-  seen: (object: string) => number;
+  baseRevision: (object: string) => number;
   /** Sends a change to the server; the study is not read again by it. */
   send: <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown) => Promise<T>;
   edit: (edits: Schemas['CellEdit'][]) => Promise<void>;
@@ -36,7 +36,7 @@ const LOOK_AGAIN_MS = 5000;
 
 function createStudy(slug: string): StudyModel {
   const queries = useQueryClient();
-  const path = `/api/studies/${encodeURIComponent(slug)}`;
+  const path = `/api/v1/studies/${encodeURIComponent(slug)}`;
   const read = async () => shown(await api.get<Schemas['StudyView']>(path));
   const query = useQuery({ queryKey: ['study', slug], queryFn: read, retry: false });
   const message = ref('');
@@ -115,7 +115,7 @@ function createStudy(slug: string): StudyModel {
     nextStep: nextStep.data,
     message,
     reload,
-    seen: (object) => query.data.value?.revisions[object] ?? 0,
+    baseRevision: (object) => query.data.value?.revisions[object] ?? 0,
     send: (method, sent, body) =>
       method === 'DELETE' ? api.delete(sent) : method === 'PUT' ? api.put(sent, body) : api.post(sent, body),
     edit,

@@ -4,7 +4,7 @@ import { fakeServer } from '@/testing/server';
 import { mountInStudy, study } from '@/testing/study';
 import ExportDialog from './ExportDialog.vue';
 
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const server = fakeServer();
 const said = () => document.body.querySelector('.v-dialog')?.textContent ?? '';
 

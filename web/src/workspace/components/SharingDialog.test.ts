@@ -4,7 +4,7 @@ import { fakeServer, Refusal } from '@/testing/server';
 import { mountInStudy, study } from '@/testing/study';
 import SharingDialog from './SharingDialog.vue';
 
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const server = fakeServer();
 
 async function open(role: 'OWNER' | 'EDITOR') {

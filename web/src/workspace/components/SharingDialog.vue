@@ -15,7 +15,7 @@ const open = defineModel<boolean>({ required: true });
 const model = useStudy();
 const { t } = useI18n();
 const { busy, problem, run } = useAction();
-const path = `/api/studies/${encodeURIComponent(model.slug)}/members`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/members`;
 const members = useQuery({
   queryKey: ['members', model.slug],
   queryFn: () => api.get<Schemas['MemberResponse'][]>(path),

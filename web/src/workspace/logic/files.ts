@@ -11,6 +11,6 @@ export function address(slug: string, kind: FileKind, whole: boolean): { file: s
   const long = kind.endsWith('-long');
   const format = long ? kind.slice(0, -'-long'.length) : kind;
   const wish = `format=${format}${long ? '&layout=long' : ''}${whole ? '&whole=true' : ''}`;
-  const path = `/api/studies/${encodeURIComponent(slug)}/export`;
+  const path = `/api/v1/studies/${encodeURIComponent(slug)}/export`;
   return { file: `${path}?${wish}`, losses: `${path}/losses?${wish}` };
 }

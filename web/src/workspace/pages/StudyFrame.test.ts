@@ -7,7 +7,7 @@ import { study } from '@/testing/study';
 import StudyFrame from './StudyFrame.vue';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const finding = { key: 'k', kind: 'unused-state', row: '', character: 'margin', reason: 'r', acceptable: true };
 
 async function open(more = {}, path = '/studies/meadow/key') {

@@ -21,7 +21,7 @@ import { stages } from '../logic/stages';
 const props = defineProps<{ slug: string }>();
 const model = provideStudy(props.slug);
 providePictures(
-  () => `/api/studies/${encodeURIComponent(props.slug)}/pictures`,
+  () => `/api/v1/studies/${encodeURIComponent(props.slug)}/pictures`,
   () => model.study.value?.pictures,
 );
 provideGlossary(() => model.study.value?.glossary);
@@ -63,7 +63,7 @@ const commands = computed(() => [
         { label: t('second.open'), run: () => router.push(`/studies/${props.slug}/second`) },
       ]
     : []),
-  { label: t('palette.apparatus'), run: () => router.push(`/studies/${props.slug}/apparatus`) },
+  { label: t('palette.references'), run: () => router.push(`/studies/${props.slug}/references`) },
   { label: t('palette.importInto'), run: () => router.push(`/import?into=${props.slug}`) },
   { label: t('palette.import'), run: () => router.push('/import') },
 ]);
@@ -120,7 +120,7 @@ useEventListener('keydown', (event) => {
             <v-list-item :title="$t('palette.export')" @click="exporting = true" />
             <template v-if="canEdit">
               <v-list-item :title="$t('palette.importInto')" :to="`/import?into=${slug}`" />
-              <v-list-item :title="$t('palette.apparatus')" :to="`/studies/${slug}/apparatus`" />
+              <v-list-item :title="$t('palette.references')" :to="`/studies/${slug}/references`" />
               <v-list-item :title="$t('sharing.title')" @click="sharing = true" />
               <v-list-item :title="$t('second.open')" :to="`/studies/${slug}/second`" />
             </template>

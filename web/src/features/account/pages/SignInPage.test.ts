@@ -23,7 +23,7 @@ test('while the accounts are not there yet it says so, asks again, and then lets
     { demoAccounts: [], starting: true },
     { demoAccounts: [isolde], starting: false },
   ];
-  server.on('GET /api/session', () => (answers.length > 1 ? answers.shift() : answers[0]));
+  server.on('GET /api/v1/session', () => (answers.length > 1 ? answers.shift() : answers[0]));
   const page = await mount(frame, {});
   await vi.waitFor(() => expect(page.text()).toContain('still starting'));
   expect((page.all('button[type=submit]')[0] as HTMLButtonElement).disabled).toBe(true);

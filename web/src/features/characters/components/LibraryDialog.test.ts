@@ -4,7 +4,7 @@ import { fakeServer } from '@/testing/server';
 import { character, mountInStudy, state, study } from '@/testing/study';
 import LibraryDialog from './LibraryDialog.vue';
 
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const server = fakeServer();
 
 function answers(more = {}) {
@@ -19,7 +19,7 @@ test('ready characters are found by their states, and those that are here cannot
   answers({ characters: [character('margin')] });
   const gills = character('gills', { organ: 'cap', states: [state('free', { picture: 'gills-free' })] });
   const picture = { id: 'gills-free', mediaType: 'image/svg+xml', data: 'PHN2Zy8+', shows: 'free' };
-  server.on('GET /api/library', { characters: [character('margin'), gills], pictures: [picture] });
+  server.on('GET /api/v1/library', { characters: [character('margin'), gills], pictures: [picture] });
   server.on(`POST ${PATH}/library`, { id: '', revision: 8 });
   const closed = vi.fn();
   await mountInStudy(
@@ -37,5 +37,5 @@ test('ready characters are found by their states, and those that are here cannot
   await vi.waitFor(() => expect(within('.v-dialog button').at(-1)?.textContent).toContain('Copy one character'));
   within('.v-dialog button').at(-1)?.click();
   await vi.waitFor(() => expect(closed).toHaveBeenCalledWith(false));
-  expect(server.bodies(`POST ${PATH}/library`)).toEqual([{ characters: ['gills'], seen: 7 }]);
+  expect(server.bodies(`POST ${PATH}/library`)).toEqual([{ characters: ['gills'], baseRevision: 7 }]);
 });

@@ -14,7 +14,7 @@ const wanted = ref('');
 const chosen = ref<string[]>([]);
 const library = useQuery({
   queryKey: ['library'],
-  queryFn: () => api.get<Schemas['LibraryResponse']>('/api/library'),
+  queryFn: () => api.get<Schemas['LibraryResponse']>('/api/v1/library'),
   enabled: open,
   staleTime: Infinity,
 });
@@ -34,8 +34,8 @@ const groups = computed(() => {
 
 async function copy() {
   const done = await run(async () => {
-    const body = { characters: chosen.value, seen: model.study.value?.revision ?? 0 };
-    await model.send('POST', `/api/studies/${encodeURIComponent(model.slug)}/library`, body);
+    const body = { characters: chosen.value, baseRevision: model.study.value?.revision ?? 0 };
+    await model.send('POST', `/api/v1/studies/${encodeURIComponent(model.slug)}/library`, body);
     await model.reload();
   });
   if (!done) return;

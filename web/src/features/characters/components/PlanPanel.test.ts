@@ -4,7 +4,7 @@ import { fakeServer } from '@/testing/server';
 import { character, mountInStudy, study } from '@/testing/study';
 import PlanPanel from './PlanPanel.vue';
 
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const server = fakeServer();
 
 test('a part of the outline chooses its organ, and authors give parts their own names', async () => {
@@ -36,7 +36,7 @@ test('a part of the outline chooses its organ, and authors give parts their own 
   own.dispatchEvent(new Event('input'));
   page.all('form')[0]?.dispatchEvent(new Event('submit'));
   await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/scope`)).toHaveLength(1));
-  const body = server.bodies(`PUT ${PATH}/scope`)[0] as { scope: typeof scope; seen: number };
-  expect(body.seen).toBe(3);
+  const body = server.bodies(`PUT ${PATH}/scope`)[0] as { scope: typeof scope; baseRevision: number };
+  expect(body.baseRevision).toBe(3);
   expect(body.scope.bodyPlan.parts).toContainEqual({ part: '', organ: 'mycelium' });
 });

@@ -44,8 +44,12 @@ function write(bodyPlan: Schemas['BodyPlan'], over?: number) {
   return run(async () => {
     const study = model.study.value;
     if (!study) return;
-    const body = { title: study.title, scope: { ...study.scope, bodyPlan }, seen: over ?? model.seen('scope') };
-    await model.send('PUT', `/api/studies/${encodeURIComponent(model.slug)}/scope`, body);
+    const body = {
+      title: study.title,
+      scope: { ...study.scope, bodyPlan },
+      baseRevision: over ?? model.baseRevision('scope'),
+    };
+    await model.send('PUT', `/api/v1/studies/${encodeURIComponent(model.slug)}/scope`, body);
     await model.reload();
   });
 }

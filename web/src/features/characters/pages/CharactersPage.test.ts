@@ -6,7 +6,7 @@ import { character, mountInStudy, state as plainState, study } from '@/testing/s
 import CharactersPage from './CharactersPage.vue';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const state = (id: string) => plainState(id, { plain: `${id}, plainly` });
 const characters = [
   character('margin', { states: [state('entire'), state('toothed')] }),
@@ -67,9 +67,9 @@ test('a state is added, ordered and saved', async () => {
   await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/characters/margin`)).toHaveLength(1));
   const sent = server.bodies(`PUT ${PATH}/characters/margin`)[0] as {
     character: Schemas['StudyCharacter'];
-    seen: number;
+    baseRevision: number;
   };
-  expect(sent.seen).toBe(3);
+  expect(sent.baseRevision).toBe(3);
   expect(sent.character.states.map((s) => [s.id, s.label])).toEqual([
     ['entire', 'entire'],
     ['', 'lobed'],
@@ -90,7 +90,9 @@ test('a merge is shown before it is done', async () => {
   document.querySelector<HTMLElement>('.v-menu .v-list-item')?.click();
   await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('Mild × margin'));
   inDialog('Change it')?.click();
-  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/operations`)).toEqual([{ operation: merging, seen: 7 }]));
+  await vi.waitFor(() =>
+    expect(server.bodies(`POST ${PATH}/operations`)).toEqual([{ operation: merging, baseRevision: 7 }]),
+  );
 });
 
 test('a character moves behind its neighbour', async () => {
@@ -100,7 +102,7 @@ test('a character moves behind its neighbour', async () => {
   expect((button('Move margin up') as HTMLButtonElement).disabled).toBe(true);
   button('Move margin down')?.click();
   await vi.waitFor(() =>
-    expect(server.bodies(`POST ${PATH}/characters/margin/move`)).toEqual([{ before: 'hairs', seen: 3 }]),
+    expect(server.bodies(`POST ${PATH}/characters/margin/move`)).toEqual([{ before: 'hairs', baseRevision: 3 }]),
   );
 });
 
@@ -116,13 +118,15 @@ test('what the server refuses is said, and what was typed stays', async () => {
 });
 
 test('a removal says how many scores go', async () => {
-  server.on(`DELETE ${PATH}/characters/margin?seen=3`, { id: 'margin', revision: 8 });
+  server.on(`DELETE ${PATH}/characters/margin?baseRevision=3`, { id: 'margin', revision: 8 });
   const page = await open('?character=margin');
   await vi.waitFor(() => expect(page.all('.shelf')).toHaveLength(1));
   page.byText('.shelf button', 'Remove').click();
   await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('goes with its 1 scores'));
   inDialog('Remove')?.click();
-  await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/characters/margin?seen=3`));
+  await vi.waitFor(() =>
+    expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/characters/margin?baseRevision=3`),
+  );
 });
 
 test('rates of misreading are written in percent; what is left empty is as usual', async () => {

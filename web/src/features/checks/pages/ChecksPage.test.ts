@@ -6,7 +6,7 @@ import { mountInStudy, study } from '@/testing/study';
 import ChecksPage from './ChecksPage.vue';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow/findings';
+const PATH = '/api/v1/studies/meadow/findings';
 const finding = (kind: string, row: string, character: string, reason: string): Finding => ({
   key: `${kind}/${row}/${character}/`,
   kind,
@@ -28,7 +28,7 @@ const meant = {
 };
 
 async function show(role: 'OWNER' | 'SCORER' = 'OWNER') {
-  server.on('GET /api/studies/meadow', study({ role }));
+  server.on('GET /api/v1/studies/meadow', study({ role }));
   server.on(`GET ${PATH}`, [...open, meant]);
   const page = await mountInStudy(ChecksPage);
   await vi.waitFor(() => expect(page.text()).toContain('Assess Bane.'));
@@ -99,7 +99,7 @@ test('who may not edit reads the findings only', async () => {
 });
 
 test('a study without findings says that nothing is open', async () => {
-  server.on('GET /api/studies/meadow', study());
+  server.on('GET /api/v1/studies/meadow', study());
   server.on(`GET ${PATH}`, []);
   const page = await mountInStudy(ChecksPage);
   await vi.waitFor(() => expect(page.text()).toContain('Nothing is open.'));
@@ -108,7 +108,7 @@ test('a study without findings says that nothing is open', async () => {
 test('what is certain is corrected by one click, and only that', async () => {
   const certain = { ...finding('near-term', 'bane', '', "'margn' is misspelt."), correction: "Write 'margin'" };
   server.on(`POST ${PATH}/corrections`, { id: '', revision: 9 });
-  server.on('GET /api/studies/meadow', study());
+  server.on('GET /api/v1/studies/meadow', study());
   server.on(`GET ${PATH}`, [...open, certain]);
   const page = await mountInStudy(ChecksPage);
   await vi.waitFor(() => expect(page.text()).toContain('Assess Bane.'));

@@ -17,7 +17,7 @@ const findings = useFindings(
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const open = computed(() => (findings.data.value ?? []).filter(isOpen));
 const meant = computed(() => (findings.data.value ?? []).filter((f) => !isOpen(f)));
-const findingsPath = `/api/studies/${encodeURIComponent(model.slug)}/findings`;
+const findingsPath = `/api/v1/studies/${encodeURIComponent(model.slug)}/findings`;
 const path = `${findingsPath}/accepted`;
 
 function write(send: () => Promise<unknown>) {

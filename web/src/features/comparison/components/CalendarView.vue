@@ -18,7 +18,7 @@ const wanted = computed(() => asked({ ...props.hand, months: [] }, { rows: props
 const query = useQuery({
   queryKey: computed(() => ['calendar', model.slug, wanted.value, model.study.value?.revision]),
   queryFn: () =>
-    api.get<Schemas['Calendar']>(`/api/studies/${encodeURIComponent(model.slug)}/apart/calendar?${wanted.value}`),
+    api.get<Schemas['Calendar']>(`/api/v1/studies/${encodeURIComponent(model.slug)}/apart/calendar?${wanted.value}`),
   placeholderData: (old) => old,
   retry: false,
 });

@@ -21,7 +21,7 @@ const model = useStudy();
 const preferences = usePreferences();
 const { t } = useI18n();
 const MOST = 6;
-const base = `/api/studies/${encodeURIComponent(model.slug)}/apart`;
+const base = `/api/v1/studies/${encodeURIComponent(model.slug)}/apart`;
 const wanted = computed(() => asked(props.hand, { rows: props.rows }));
 const query = useQuery({
   queryKey: computed(() => ['contrast', model.slug, wanted.value, model.study.value?.revision]),

@@ -31,10 +31,10 @@ async function write(lookalikes: Schemas['Lookalikes'][]) {
   const now = study.value;
   if (!now) return;
   await run(async () => {
-    await model.send('PUT', `/api/studies/${encodeURIComponent(model.slug)}/scope`, {
+    await model.send('PUT', `/api/v1/studies/${encodeURIComponent(model.slug)}/scope`, {
       title: now.title,
       scope: { ...now.scope, lookalikes },
-      seen: model.seen('scope'),
+      baseRevision: model.baseRevision('scope'),
     });
     name.value = '';
     await model.reload();

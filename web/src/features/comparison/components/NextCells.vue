@@ -21,7 +21,7 @@ const wanted = computed(() => asked(props.hand));
 const query = useQuery({
   queryKey: computed(() => ['next-cells', model.slug, wanted.value, model.study.value?.revision]),
   queryFn: () =>
-    api.get<Schemas['NextView']>(`/api/studies/${encodeURIComponent(model.slug)}/apart/next-cells?${wanted.value}`),
+    api.get<Schemas['NextView']>(`/api/v1/studies/${encodeURIComponent(model.slug)}/apart/next-cells?${wanted.value}`),
   placeholderData: (old) => old,
   retry: false,
 });
@@ -71,7 +71,9 @@ async function score(item: QueueItem, text: string) {
   const worth = working.value.find((c) => c.row === item.row.id && c.character === item.character.id);
   const before = query.data.value?.missing[item.row.id] ?? 0;
   try {
-    await model.edit([{ row: item.row.id, character: item.character.id, text, seen: item.cell?.revision ?? 0 }]);
+    await model.edit([
+      { row: item.row.id, character: item.character.id, text, baseRevision: item.cell?.revision ?? 0 },
+    ]);
     const others = effects.value.filter((e) => e.row !== item.row.id || e.character !== item.character.id);
     effects.value = [
       ...others,

@@ -23,7 +23,7 @@ const pairs = computed(() => {
   );
 });
 const file = (every: boolean) =>
-  `/api/studies/${encodeURIComponent(model.slug)}/apart/pairs?${asked(props.hand, { all: String(every) })}`;
+  `/api/v1/studies/${encodeURIComponent(model.slug)}/apart/pairs?${asked(props.hand, { all: String(every) })}`;
 </script>
 
 <template>

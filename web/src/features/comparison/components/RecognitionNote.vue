@@ -20,7 +20,7 @@ const query = useQuery({
   queryKey: computed(() => ['recognition', model.slug, wanted.value, model.study.value?.revision]),
   queryFn: () =>
     api.get<Schemas['Recognition'][]>(
-      `/api/studies/${encodeURIComponent(model.slug)}/apart/recognitions?${wanted.value}`,
+      `/api/v1/studies/${encodeURIComponent(model.slug)}/apart/recognitions?${wanted.value}`,
     ),
   retry: false,
 });

@@ -7,7 +7,7 @@ import TellApartPage from './TellApartPage.vue';
 const server = fakeServer();
 // Plain words are a preference that outlives a page.
 beforeEach(() => localStorage.clear());
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const rows = [row('mild'), row('bane', { hazard: 'SERIOUS' }), row('calm'), row('calm-male', { stage: 'male' })];
 const margin = character('margin', { states: [state('toothed'), state('entire')], method: 'lens' });
 const fruit = character('fruit', { organ: 'fruit' });

@@ -44,7 +44,7 @@ const wanted = computed(() => asked(hand.value));
 const query = useQuery({
   queryKey: computed(() => ['pair-map', model.slug, wanted.value, model.study.value?.revision]),
   queryFn: () =>
-    api.get<Schemas['PairMap']>(`/api/studies/${encodeURIComponent(model.slug)}/apart/map?${wanted.value}`),
+    api.get<Schemas['PairMap']>(`/api/v1/studies/${encodeURIComponent(model.slug)}/apart/map?${wanted.value}`),
   placeholderData: (old) => old,
   retry: false,
 });

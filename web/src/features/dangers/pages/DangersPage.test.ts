@@ -6,7 +6,7 @@ import { mountInStudy, study } from '@/testing/study';
 import DangersPage from './DangersPage.vue';
 
 const server = fakeServer();
-const CONFIRM = 'POST /api/studies/meadow/confirmations';
+const CONFIRM = 'POST /api/v1/studies/meadow/confirmations';
 const cell = (character: string, why: Schemas['CellToConfirm']['why']): Schemas['CellToConfirm'] => ({
   row: 'bane',
   rowName: 'Bane',
@@ -30,8 +30,8 @@ const bane: Schemas['Danger'] = {
 const dangers = [bane];
 
 async function open(role: 'OWNER' | 'SCORER' = 'OWNER', shown: Schemas['Danger'][] = dangers) {
-  server.on('GET /api/studies/meadow', study({ role }));
-  server.on('GET /api/studies/meadow/dangers', { revision: 7, dangers: shown });
+  server.on('GET /api/v1/studies/meadow', study({ role }));
+  server.on('GET /api/v1/studies/meadow/dangers', { revision: 7, dangers: shown });
   const page = await mountInStudy(DangersPage);
   await vi.waitFor(() => expect(page.text()).toContain('Bane'));
   return page;

@@ -29,11 +29,11 @@ const document = {
 };
 
 async function open(status: string, number = '1') {
-  server.on('GET /api/editions/meadow', {
+  server.on('GET /api/v1/editions/meadow', {
     number: 2,
     editions: [{ number: 1, status, reason: 'Colour was wrong', publishedAt: '2026-05-01', who: 'Isolde' }],
   });
-  server.on('GET /api/editions/meadow/1', document);
+  server.on('GET /api/v1/editions/meadow/1', document);
   return mount(EditionPage, { slug: 'meadow', number }, [], [VueQueryPlugin]);
 }
 
@@ -60,7 +60,7 @@ test('a superseded edition leads to the newest', async () => {
 
 test('what was never published is said to be missing', async () => {
   const refusal = new Refusal(404, { code: 'not-found', detail: 'There is nothing here.' });
-  server.on('GET /api/editions/nothing', refusal);
+  server.on('GET /api/v1/editions/nothing', refusal);
   const page = await mount(EditionPage, { slug: 'nothing' }, [], [VueQueryPlugin]);
   await vi.waitFor(() => expect(page.text()).toContain('There is nothing here.'));
 });
@@ -68,8 +68,8 @@ test('what was never published is said to be missing', async () => {
 test('the cover says what is hard to rule out, when, and what is not in the key; the taxa are those that the key names', async () => {
   const declared = { danger: 'bane', name: 'Bane, other than seedling', others: ['mild'], text: '' };
   const name = { ...row('bane', { hazard: 'SERIOUS' }), stage: 'other than seedling', folded: [], hazardText: '' };
-  server.on('GET /api/editions/meadow', { number: 1, editions: [] });
-  server.on('GET /api/editions/meadow/1', {
+  server.on('GET /api/v1/editions/meadow', { number: 1, editions: [] });
+  server.on('GET /api/v1/editions/meadow/1', {
     ...document,
     study: {
       ...document.study,

@@ -21,20 +21,20 @@ const route = useRoute();
 const preferences = usePreferences();
 const newest = useQuery({
   queryKey: computed(() => ['editions', props.slug]),
-  queryFn: () => api.get<Schemas['NewestResponse']>(`/api/editions/${props.slug}`),
+  queryFn: () => api.get<Schemas['NewestResponse']>(`/api/v1/editions/${props.slug}`),
   retry: false,
 });
 const number = computed(() => Number(props.number) || newest.data.value?.number);
 const edition = useQuery({
   queryKey: computed(() => ['edition', props.slug, number.value]),
-  queryFn: () => api.get<Schemas['EditionDocument']>(`/api/editions/${props.slug}/${number.value}`),
+  queryFn: () => api.get<Schemas['EditionDocument']>(`/api/v1/editions/${props.slug}/${number.value}`),
   enabled: computed(() => number.value !== undefined),
   retry: false,
   staleTime: Infinity,
 });
 const doc = computed(() => edition.data.value);
 providePictures(
-  () => `/api/editions/${props.slug}/${number.value}/pictures`,
+  () => `/api/v1/editions/${props.slug}/${number.value}/pictures`,
   () => doc.value?.study.pictures,
 );
 provideGlossary(() => doc.value?.study.glossary);
@@ -179,7 +179,7 @@ const views = ['cover', 'key', 'any-order', 'taxa'];
         v-else-if="view === 'any-order'"
         :characters="doc.study.characters"
         :outside="doc.study.nearButOutside"
-        :endpoint="`/api/editions/${slug}/${doc.number}/identify`"
+        :endpoint="`/api/v1/editions/${slug}/${doc.number}/identify`"
       />
       <TaxonPage v-else-if="view === 'taxon'" :study="doc.study" :row="taxon" :plain="preferences.plain" />
       <div v-else class="page narrow">

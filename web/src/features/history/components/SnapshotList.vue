@@ -14,7 +14,7 @@ const model = useStudy();
 const queries = useQueryClient();
 const { t } = useI18n();
 const { busy, problem, run } = useAction();
-const path = `/api/studies/${encodeURIComponent(model.slug)}/snapshots`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/snapshots`;
 const NOW = 0;
 const name = ref('');
 const from = ref<number | null>(null);
@@ -45,7 +45,7 @@ function take() {
 
 function restore() {
   return run(async () => {
-    await model.send('POST', `${path}/${from.value}/restore`, { seen: model.study.value?.revision ?? 0 });
+    await model.send('POST', `${path}/${from.value}/restore`, { baseRevision: model.study.value?.revision ?? 0 });
     await model.reload();
   });
 }

@@ -11,7 +11,7 @@ const model = useStudy();
     <AnyOrderKey
       :characters="model.study.value.characters"
       :outside="model.study.value.outside"
-      :endpoint="`/api/studies/${model.slug}/identify`"
+      :endpoint="`/api/v1/studies/${model.slug}/identify`"
     />
   </div>
 </template>

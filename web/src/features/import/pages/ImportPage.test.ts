@@ -82,8 +82,8 @@ test.each([
 ])('a file joins a study only after its changes were shown, and leads to the stage %s', async (stage, file) => {
   const change = { kind: 'ROW', how: 'ADDED', id: 'cc', character: '', name: 'Cc', fields: [] };
   const answers: Record<string, unknown> = {
-    '/api/studies/meadow/import/preview': { file, changes: { revision: 7, total: 1, changes: [change] } },
-    '/api/studies/meadow/import?seen=7': { id: '', revision: 8 },
+    '/api/v1/studies/meadow/import/preview': { file, changes: { revision: 7, total: 1, changes: [change] } },
+    '/api/v1/studies/meadow/import?baseRevision=7': { id: '', revision: 8 },
   };
   fetched.mockImplementation(async (path) => new Response(JSON.stringify(answers[path as string])));
   const page = await mount(ImportPage, {}, [], [VueQueryPlugin], '/import?into=meadow');
@@ -106,7 +106,7 @@ test('a broken table of specimens says what is wrong with it, and is not taken f
     'specimen,date\nV 1,4 May',
   );
   await vi.waitFor(() => expect(page.text()).toContain("'rde' is not a state"));
-  expect(fetched.mock.calls.map((c) => c[0])).toEqual(['/api/imports/preview']);
+  expect(fetched.mock.calls.map((c) => c[0])).toEqual(['/api/v1/imports/preview']);
 });
 
 test('a table made for people is shown as it stands, and read by what its columns hold', async () => {
@@ -133,7 +133,7 @@ test('a table made for people is shown as it stands, and read by what its column
   fetched.mockImplementation(async (path, init) => {
     const form = init?.body as FormData;
     sent.push(form);
-    const answer = path === '/api/imports/sheet' ? sheet : form.get('mapping') ? preview : none;
+    const answer = path === '/api/v1/imports/sheet' ? sheet : form.get('mapping') ? preview : none;
     return new Response(JSON.stringify(answer));
   });
   const page = await mount(ImportPage, {}, [], [VueQueryPlugin]);

@@ -1,14 +1,14 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { api, type Schemas } from '@/api/client';
 
-export type Wish = Schemas['Wish'];
+export type Wish = Schemas['KeyRequest'];
 
 /**
  * The key of a wish, made by the server while its progress is told. The key before stays until the next one is there;
  * a wish that is given up before its key was made is stopped on the server too.
  */
 export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | undefined>) {
-  const path = `/api/studies/${encodeURIComponent(slug)}/keys`;
+  const path = `/api/v1/studies/${encodeURIComponent(slug)}/keys`;
   const view = shallowRef<Schemas['KeyView']>();
   /** Id of the key that is shown, for its files. */
   const shown = ref('');

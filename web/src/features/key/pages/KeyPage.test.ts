@@ -5,7 +5,7 @@ import { mountInStudy, study } from '@/testing/study';
 import KeyPage from './KeyPage.vue';
 
 const server = fakeServer();
-const KEYS = '/api/studies/meadow/keys';
+const KEYS = '/api/v1/studies/meadow/keys';
 
 const key = (text: string): Schemas['KeyView'] => {
   const end = (label: string): Schemas['TerminalView'] => ({
@@ -62,7 +62,7 @@ function later() {
 }
 
 async function open(path = '/studies/meadow/key') {
-  server.on('GET /api/studies/meadow', study());
+  server.on('GET /api/v1/studies/meadow', study());
   return mountInStudy(KeyPage, path);
 }
 
@@ -101,7 +101,7 @@ test('a long key tells how far it is, stops when asked to, and is made again', a
 test('a wish that changes stops the key that is no longer wanted, and keeps the old one in view', async () => {
   const never = later();
   server.on(`POST ${KEYS}`, (wish: unknown) => {
-    const forbidden = (wish as Schemas['Wish']).forbidden.length;
+    const forbidden = (wish as Schemas['KeyRequest']).forbidden.length;
     return forbidden === 0
       ? job('k1', 'DONE', 1, key('Margin entire'))
       : forbidden === 1
@@ -147,7 +147,7 @@ test('a couplet tells why it asks, and its character can be forbidden and allowe
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.forbidden).toBe('margin'));
   expect(page.router.currentRoute.value.query.couplet).toBeUndefined();
   await vi.waitFor(() =>
-    expect((server.bodies(`POST ${KEYS}`).at(-1) as Schemas['Wish']).forbidden).toEqual(['margin']),
+    expect((server.bodies(`POST ${KEYS}`).at(-1) as Schemas['KeyRequest']).forbidden).toEqual(['margin']),
   );
   (page.all('.v-chip__close')[0] as HTMLElement).click();
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.forbidden).toBeUndefined());

@@ -102,7 +102,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
             v-for="format in ['html', 'text', 'markdown', 'json']"
             :key="format"
             :title="$t(`format.${format}`)"
-            :href="`/api/studies/${model.slug}/keys/${key.shown.value}/file?format=${format}`"
+            :href="`/api/v1/studies/${model.slug}/keys/${key.shown.value}/file?format=${format}`"
           />
         </v-list>
       </v-menu>

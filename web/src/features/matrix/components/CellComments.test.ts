@@ -7,7 +7,7 @@ import { useComments } from '../composables/useComments';
 import CellComments from './CellComments.vue';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const said = (id: number, text: string, settledBy?: string) => ({
   id,
   row: 'bane',

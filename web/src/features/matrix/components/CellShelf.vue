@@ -46,7 +46,7 @@ const history = useQuery({
   queryKey: computed(() => ['history', props.slug, props.row.id, props.character.id, props.cell?.revision]),
   queryFn: () =>
     api.get<Schemas['CellHistory'][]>(
-      `/api/studies/${props.slug}/history?row=${encodeURIComponent(props.row.id)}&character=${encodeURIComponent(props.character.id)}`,
+      `/api/v1/studies/${props.slug}/history?row=${encodeURIComponent(props.row.id)}&character=${encodeURIComponent(props.character.id)}`,
     ),
 });
 </script>

@@ -7,7 +7,7 @@ export type Comment = Schemas['CommentLine'];
 
 /** What members say about cells. One list for a study: there are few, and the sheet marks them all. */
 export function useComments(model: StudyModel) {
-  const path = `/api/studies/${encodeURIComponent(model.slug)}/comments`;
+  const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/comments`;
   const queryKey = ['comments', model.slug];
   const client = useQueryClient();
   const list = useQuery({

@@ -6,7 +6,7 @@ import { character, mountInStudy, row, state, study } from '@/testing/study';
 import ScorePage from './ScorePage.vue';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const rows = [row('mild'), row('bane'), row('calm')];
 const characters = [
   character('margin', { states: [state('entire'), state('toothed')] }),
@@ -65,7 +65,7 @@ test('by character, a digit scores with what was seen of the cell', async () => 
   press(page.all('[role=listbox]')[0], '2', { code: 'Digit2' });
   await vi.waitFor(() =>
     expect(server.bodies(`POST ${PATH}/scores`)).toEqual([
-      { edits: [{ row: 'calm', character: 'margin', text: 'toothed', seen: 0 }] },
+      { edits: [{ row: 'calm', character: 'margin', text: 'toothed', baseRevision: 0 }] },
     ]),
   );
 });
@@ -85,7 +85,7 @@ test('doubt keeps the text and the rest of the origin', async () => {
   };
   await vi.waitFor(() =>
     expect(server.bodies(`POST ${PATH}/scores`)).toEqual([
-      { edits: [{ row: 'bane', character: 'margin', text: 'toothed', seen: 4, origin }] },
+      { edits: [{ row: 'bane', character: 'margin', text: 'toothed', baseRevision: 4, origin }] },
     ]),
   );
 });

@@ -102,7 +102,7 @@ function editOf(place: Place & { text: string }): Schemas['CellEdit'] {
     row: rows.value[place.row]?.row.id ?? '',
     character: characters.value[place.column]?.id ?? '',
     text: place.text,
-    seen: sheet.cellAt(place.row, place.column)?.revision ?? 0,
+    baseRevision: sheet.cellAt(place.row, place.column)?.revision ?? 0,
   };
 }
 
@@ -122,13 +122,13 @@ async function score(item: QueueItem, text: string) {
   problem.value = '';
   const now = item.cell && !item.cell.from ? item.cell.text : '';
   if (text !== now)
-    await send([{ row: item.row.id, character: item.character.id, text, seen: item.cell?.revision ?? 0 }]);
+    await send([{ row: item.row.id, character: item.character.id, text, baseRevision: item.cell?.revision ?? 0 }]);
 }
 
 async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
   const of = at?.cell ?? cell.value;
   const place = { row: at?.row.id ?? row.value?.id ?? '', character: at?.character.id ?? character.value?.id ?? '' };
-  if (of) await send([{ ...place, text: of.text, seen: of.revision, origin }]);
+  if (of) await send([{ ...place, text: of.text, baseRevision: of.revision, origin }]);
 }
 
 function doubt(item: QueueItem) {
@@ -184,7 +184,7 @@ async function settle(which: 'yours' | 'theirs') {
   const settled = conflicts.value;
   conflicts.value = [];
   if (which === 'yours')
-    await send(settled.map((c) => ({ row: c.row, character: c.character, text: c.yours, seen: c.revision })));
+    await send(settled.map((c) => ({ row: c.row, character: c.character, text: c.yours, baseRevision: c.revision })));
   else await model.catchUp();
 }
 

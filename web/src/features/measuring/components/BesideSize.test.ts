@@ -32,8 +32,8 @@ const beside: Schemas['BesideView'] = {
 };
 
 test('individuals that the others do not foresee are named, and a press goes to them', async () => {
-  server.on('GET /api/studies/meadow', study({ characters: [height, width] }));
-  server.on('GET /api/studies/meadow/readings/of-character/height/beside/width', beside);
+  server.on('GET /api/v1/studies/meadow', study({ characters: [height, width] }));
+  server.on('GET /api/v1/studies/meadow/readings/of-character/height/beside/width', beside);
   const heard: string[] = [];
   const page = await mountInStudy(
     defineComponent(

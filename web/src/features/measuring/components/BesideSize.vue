@@ -42,7 +42,7 @@ const query = useQuery({
   queryKey: computed(() => ['beside', model.slug, props.character.id, other.value, model.study.value?.revision]),
   queryFn: () =>
     api.get<Schemas['BesideView']>(
-      `/api/studies/${encodeURIComponent(model.slug)}/readings/of-character/${encodeURIComponent(props.character.id)}/beside/${encodeURIComponent(other.value)}`,
+      `/api/v1/studies/${encodeURIComponent(model.slug)}/readings/of-character/${encodeURIComponent(props.character.id)}/beside/${encodeURIComponent(other.value)}`,
     ),
   enabled: computed(() => other.value !== ''),
   retry: false,

@@ -23,7 +23,7 @@ const slide = computed(() => [...props.specimen.id].reduce((sum, c) => (sum * 31
 
 watch([open, objective, slide], () => {
   frame.value = '';
-  if (open.value) stream.begin(`/api/instruments/camera?magnification=${objective.value}&slide=${slide.value}`);
+  if (open.value) stream.begin(`/api/v1/instruments/camera?magnification=${objective.value}&slide=${slide.value}`);
   else stream.close();
 });
 
@@ -34,7 +34,10 @@ async function take() {
   form.append('shows', t('measure.camera.shows', { code: props.specimen.code, n: objective.value }));
   form.append('specimen', props.specimen.id);
   const done = await run(async () => {
-    const written = await api.post<Schemas['Written']>(`/api/studies/${encodeURIComponent(model.slug)}/pictures`, form);
+    const written = await api.post<Schemas['Written']>(
+      `/api/v1/studies/${encodeURIComponent(model.slug)}/pictures`,
+      form,
+    );
     await model.reload();
     emit('added', written.id);
   });

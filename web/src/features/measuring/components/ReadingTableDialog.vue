@@ -11,7 +11,7 @@ const model = useStudy();
 const { busy, problem, run } = useAction();
 const file = ref<File | null>(null);
 const preview = ref<Schemas['TablePreview'] | null>(null);
-const path = `/api/studies/${encodeURIComponent(model.slug)}/readings/table`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/readings/table`;
 const blocked = computed(() => preview.value?.problems.some((p) => p.blocking) || !preview.value?.readings);
 
 const form = (of: File) => {

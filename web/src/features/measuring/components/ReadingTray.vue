@@ -14,15 +14,15 @@ import { nextItem, spread } from '../logic/marks';
 const props = defineProps<{
   character: Schemas['StudyCharacter'];
   specimen: Schemas['Specimen'];
-  readings: Schemas['Kept'][];
+  readings: Schemas['RevisedReading'][];
   items: Schemas['MeasuredItem'][];
   editable: boolean;
   chosen: string;
   /** Address at which a caliper is heard; without one there is none. */
   caliperAddress?: string;
   add: (drafts: Draft[]) => Promise<string>;
-  correct: (id: string, draft: Draft, seen: number) => Promise<void>;
-  remove: (id: string, seen: number) => Promise<void>;
+  correct: (id: string, draft: Draft, baseRevision: number) => Promise<void>;
+  remove: (id: string, baseRevision: number) => Promise<void>;
 }>();
 const item = defineModel<string>('item', { required: true });
 const emit = defineEmits<{ choose: [id: string] }>();
@@ -109,16 +109,16 @@ function paste(event: ClipboardEvent) {
   void take(texts);
 }
 
-const put = (kept: Schemas['Kept'], change: Partial<Draft>) =>
+const put = (kept: Schemas['RevisedReading'], change: Partial<Draft>) =>
   run(async () => {
     await props.correct(kept.reading.id, draftOf(kept.reading, change), kept.revision);
     correcting.value = null;
   });
 
-const gone = (kept: Schemas['Kept']) => run(() => props.remove(kept.reading.id, kept.revision));
+const gone = (kept: Schemas['RevisedReading']) => run(() => props.remove(kept.reading.id, kept.revision));
 
 /** The repaired value stands instead; what was typed before stays as a note. */
-const repair = (kept: Schemas['Kept'], repaired: string) =>
+const repair = (kept: Schemas['RevisedReading'], repaired: string) =>
   put(kept, {
     typed: `${repaired} ${props.character.unit}`.trim(),
     note: [kept.reading.note, t('measure.tray.was', { typed: kept.reading.typed })].filter(Boolean).join('; '),

@@ -45,7 +45,7 @@ const query = useQuery({
     model.study.value?.revision,
   ]),
   queryFn: async () => {
-    const path = `/api/studies/${encodeURIComponent(model.slug)}/readings/of-character/${encodeURIComponent(props.character.id)}`;
+    const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/readings/of-character/${encodeURIComponent(props.character.id)}`;
     const rows = `first=${encodeURIComponent(props.row)}&second=${encodeURIComponent(against.value)}`;
     return (await api.get<Schemas['ThresholdView'] | undefined>(`${path}/threshold?${rows}`)) ?? null;
   },

@@ -8,7 +8,7 @@ export type Draft = Schemas['DraftRequest'];
 /** What was read of a character, and of a specimen; and the ways to read more. */
 export function useMeasured(character: () => string, specimen: () => string) {
   const model = useStudy();
-  const path = `/api/studies/${encodeURIComponent(model.slug)}/readings`;
+  const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/readings`;
   const revision = computed(() => model.study.value?.revision);
 
   const measured = useQuery({
@@ -20,7 +20,7 @@ export function useMeasured(character: () => string, specimen: () => string) {
   });
   const ofSpecimen = useQuery({
     queryKey: computed(() => ['readings', model.slug, specimen(), revision.value]),
-    queryFn: () => api.get<Schemas['OfSpecimen']>(`${path}/of-specimen/${encodeURIComponent(specimen())}`),
+    queryFn: () => api.get<Schemas['SpecimenReadings']>(`${path}/of-specimen/${encodeURIComponent(specimen())}`),
     enabled: computed(() => specimen() !== '' && revision.value !== undefined),
     placeholderData: (old) => (old?.specimen === specimen() ? old : undefined),
     retry: false,
@@ -32,13 +32,13 @@ export function useMeasured(character: () => string, specimen: () => string) {
     return written.id;
   }
 
-  async function correct(id: string, reading: Draft, seen: number) {
-    await api.put(`${path}/${id}`, { reading, seen });
+  async function correct(id: string, reading: Draft, baseRevision: number) {
+    await api.put(`${path}/${id}`, { reading, baseRevision });
     await model.catchUp();
   }
 
-  async function remove(id: string, seen: number) {
-    await api.delete(`${path}/${id}?seen=${seen}`);
+  async function remove(id: string, baseRevision: number) {
+    await api.delete(`${path}/${id}?baseRevision=${baseRevision}`);
     await model.catchUp();
   }
 

@@ -30,9 +30,9 @@ export function useScaling(
     const on = picture.value;
     if (!on || !scale) return;
     const done = await run(async () => {
-      await model.send('PUT', `/api/studies/${encodeURIComponent(model.slug)}/pictures`, {
+      await model.send('PUT', `/api/v1/studies/${encodeURIComponent(model.slug)}/pictures`, {
         picture: { ...on, scale },
-        seen: model.seen(`picture/${on.id}`),
+        baseRevision: model.baseRevision(`picture/${on.id}`),
       });
       await model.reload();
     });

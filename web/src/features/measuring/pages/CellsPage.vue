@@ -16,7 +16,7 @@ const route = useRoute();
 const router = useRouter();
 const study = model.study;
 const { busy, problem, run } = useAction();
-const path = `/api/studies/${encodeURIComponent(model.slug)}/readings/cells`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/readings/cells`;
 const chosen = ref(new Set<string>());
 
 const only = computed({

@@ -6,7 +6,7 @@ import { character, mountInStudy, study } from '@/testing/study';
 import MeasurePage from './MeasurePage.vue';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 
 const specimen = (id: string, row: string): Schemas['Specimen'] => ({
   id,
@@ -24,7 +24,7 @@ const reading = (
   typed: string,
   value: number,
   more: Partial<Schemas['Reading']> = {},
-): Schemas['Kept'] => ({
+): Schemas['RevisedReading'] => ({
   reading: { id, specimen: 'v1', character: 'width', typed, value, standing: 'TAKEN', by: 'Oswin', ...more },
   revision: 4,
 });
@@ -60,7 +60,7 @@ const cell = (row: string): Schemas['MeasuredCell'] => ({
 });
 
 async function open(instruments: string[] = []) {
-  server.on('GET /api/instruments', instruments);
+  server.on('GET /api/v1/instruments', instruments);
   server.on(
     `GET ${PATH}`,
     study({
@@ -127,7 +127,7 @@ test('a slip says its likely cause, and is corrected with what it was', async ()
   await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/readings/b`)).toHaveLength(1));
   expect(server.bodies(`PUT ${PATH}/readings/b`)[0]).toMatchObject({
     reading: { typed: '4.09 mm', note: 'was 104 mm', standing: 'TAKEN' },
-    seen: 4,
+    baseRevision: 4,
   });
 });
 

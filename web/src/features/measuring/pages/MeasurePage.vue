@@ -216,8 +216,8 @@ const caliper = computed(() => {
   if (character.value?.type !== 'LENGTH' || !instruments.value?.includes('caliper')) return undefined;
   const median = measured.value?.rows.find((r) => r.row === speaksFor.value)?.summary?.median;
   return median === undefined
-    ? '/api/instruments/caliper'
-    : `/api/instruments/caliper?around=${median}&unit=${encodeURIComponent(character.value.unit)}`;
+    ? '/api/v1/instruments/caliper'
+    : `/api/v1/instruments/caliper?around=${median}&unit=${encodeURIComponent(character.value.unit)}`;
 });
 
 const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');

@@ -5,7 +5,7 @@ import { fakeServer, Refusal } from '@/testing/server';
 import { mountInStudy, study } from '@/testing/study';
 import PictureChooser from './PictureChooser.vue';
 
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const server = fakeServer();
 const picture = (id: string, shows: string) => ({
   id,

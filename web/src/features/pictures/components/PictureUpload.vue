@@ -28,7 +28,7 @@ async function add() {
     Object.entries(said.value).forEach(([name, value]) => form.append(name, value));
     form.append('keepPlace', String(keepPlace.value));
     if (props.specimen) form.append('specimen', props.specimen);
-    const path = `/api/studies/${encodeURIComponent(model.slug)}/pictures`;
+    const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/pictures`;
     const written = await api.post<Schemas['Written']>(path, form);
     await model.reload();
     file.value = null;

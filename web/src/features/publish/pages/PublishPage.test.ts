@@ -6,7 +6,7 @@ import { mountInStudy, study } from '@/testing/study';
 import PublishPage from './PublishPage.vue';
 
 const server = fakeServer();
-const EDITIONS = 'POST /api/studies/meadow/editions';
+const EDITIONS = 'POST /api/v1/studies/meadow/editions';
 const gate: Schemas['Gate'] = {
   findings: [
     {
@@ -37,8 +37,8 @@ const gate: Schemas['Gate'] = {
 };
 
 async function open(role: 'OWNER' | 'SCORER' = 'OWNER') {
-  server.on('GET /api/studies/meadow', study({ role }));
-  server.on('GET /api/studies/meadow/gate', gate);
+  server.on('GET /api/v1/studies/meadow', study({ role }));
+  server.on('GET /api/v1/studies/meadow/gate', gate);
   const page = await mountInStudy(PublishPage);
   await vi.waitFor(() => expect(page.text()).toContain('Bane'));
   return page;
@@ -94,8 +94,8 @@ test('who may not publish is offered nothing to press', async () => {
 test('of hundreds of names the first are told, and how many more there are; all on request', async () => {
   const names = Array.from({ length: 200 }, (_, i) => `Mild ${i + 1}`);
   const findings = gate.findings.slice(0, 1).map((f) => ({ ...f, others: names, otherNames: names }));
-  server.on('GET /api/studies/meadow', study({ role: 'OWNER' }));
-  server.on('GET /api/studies/meadow/gate', { ...gate, findings });
+  server.on('GET /api/v1/studies/meadow', study({ role: 'OWNER' }));
+  server.on('GET /api/v1/studies/meadow/gate', { ...gate, findings });
   const page = await mountInStudy(PublishPage);
   await vi.waitFor(() => expect(page.text()).toContain('Mild 12; and 188 more'));
   expect(page.text()).not.toContain('Mild 13;');

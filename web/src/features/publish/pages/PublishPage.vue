@@ -17,7 +17,7 @@ const published = ref<number | null>(null);
 const { busy, problem, run } = useAction();
 const gate = useQuery({
   queryKey: computed(() => ['gate', model.slug, model.study.value?.revision]),
-  queryFn: () => api.get<Schemas['Gate']>(`/api/studies/${model.slug}/gate`),
+  queryFn: () => api.get<Schemas['Gate']>(`/api/v1/studies/${model.slug}/gate`),
 });
 /** A danger that fails in several ways is declared once. */
 const isFirst = (i: number) => {
@@ -38,7 +38,7 @@ watch(
 async function ask(): Promise<number> {
   for (;;) {
     try {
-      const made = await api.post<Schemas['PublishedResponse']>(`/api/studies/${model.slug}/editions`, {
+      const made = await api.post<Schemas['PublishedResponse']>(`/api/v1/studies/${model.slug}/editions`, {
         authors: authors.value.split(';').map((a) => a.trim()),
         words: words.value,
       });

@@ -11,7 +11,7 @@ import { useAction } from '@/shared/ui/useAction';
 const emit = defineEmits<{ asked: [] }>();
 const model = useStudy();
 const { busy, problem, run } = useAction();
-const path = `/api/studies/${encodeURIComponent(model.slug)}`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}`;
 const wish = ref({ scorer: '', rows: [] as string[], characters: [] as string[], note: '' });
 const members = useQuery({
   queryKey: ['members', model.slug],

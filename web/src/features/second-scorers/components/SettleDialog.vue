@@ -15,7 +15,7 @@ const { busy, problem, run } = useAction();
 const dispute = ref<Schemas['Dispute'] | null>(null);
 const text = ref('');
 const note = ref('');
-const path = `/api/studies/${encodeURIComponent(model.slug)}/agreement`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/agreement`;
 const open = computed({
   get: () => props.row !== undefined && props.character !== undefined,
   set: (is) => is || emit('closed'),
@@ -37,13 +37,13 @@ watch(() => [props.row?.id, props.character?.id], load, { immediate: true });
 
 async function settle(over?: number) {
   const done = await run(async () => {
-    const seen = over ?? dispute.value?.revision ?? 0;
+    const baseRevision = over ?? dispute.value?.revision ?? 0;
     await api.post(`${path}/settle`, {
       row: props.row?.id,
       character: props.character?.id,
       text: text.value,
       note: note.value,
-      seen,
+      baseRevision,
     });
     await model.catchUp();
   });

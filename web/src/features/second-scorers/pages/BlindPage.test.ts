@@ -4,7 +4,7 @@ import { fakeServer, Refusal } from '@/testing/server';
 import { character, mountInStudy, state, study } from '@/testing/study';
 import BlindPage from './BlindPage.vue';
 
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const server = fakeServer();
 const assignment = {
   id: 4,
@@ -66,7 +66,7 @@ test('a digit scores, with what was seen of one’s own score', async () => {
   press(page, '2');
   await vi.waitFor(() =>
     expect(server.bodies(`PUT ${PATH}/assignments/4/score`)).toEqual([
-      { row: 'bane', character: 'margin', text: 'toothed', doubtful: false, note: '', seen: 6 },
+      { row: 'bane', character: 'margin', text: 'toothed', doubtful: false, note: '', baseRevision: 6 },
     ]),
   );
 });

@@ -16,7 +16,7 @@ const props = defineProps<{ id: string }>();
 const model = useStudy();
 const router = useRouter();
 const queries = useQueryClient();
-const path = `/api/studies/${encodeURIComponent(model.slug)}/assignments/${props.id}`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/assignments/${props.id}`;
 const key = ['blind', model.slug, props.id];
 const query = useQuery({ queryKey: key, queryFn: () => api.get<Schemas['Sheet']>(path), retry: false });
 const { problem: failure, run } = useAction();
@@ -60,7 +60,7 @@ async function score(item: QueueItem, text: string, doubtful = item.cell?.doubtf
     text,
     doubtful,
     note: item.cell?.note ?? '',
-    seen: item.cell?.revision ?? 0,
+    baseRevision: item.cell?.revision ?? 0,
   };
   try {
     await api.put(`${path}/score`, draft);

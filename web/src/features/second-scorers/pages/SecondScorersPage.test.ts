@@ -3,7 +3,7 @@ import { fakeServer } from '@/testing/server';
 import { character, mountInStudy, row, state, study } from '@/testing/study';
 import SecondScorersPage from './SecondScorersPage.vue';
 
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const server = fakeServer();
 const cell = { character: 'margin', scorers: ['Isolde', 'Oswin'], cells: 2, differing: 1, percent: 0.5, alpha: 0.1 };
 
@@ -53,7 +53,7 @@ test('a disagreement is settled with what each scorer held beside it', async () 
     ?.click();
   await vi.waitFor(() =>
     expect(server.bodies(`POST ${PATH}/agreement/settle`)).toEqual([
-      { row: 'bane', character: 'margin', text: 'toothed', note: '', seen: 3 },
+      { row: 'bane', character: 'margin', text: 'toothed', note: '', baseRevision: 3 },
     ]),
   );
 });

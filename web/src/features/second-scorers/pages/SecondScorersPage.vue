@@ -15,7 +15,7 @@ const model = useStudy();
 const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
-const path = `/api/studies/${encodeURIComponent(model.slug)}`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}`;
 const editable = computed(
   () => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? '') && !model.study.value?.blind,
 );

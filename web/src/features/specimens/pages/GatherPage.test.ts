@@ -7,7 +7,7 @@ import { blankSpecimen } from '../logic/specimens';
 import GatherPage from './GatherPage.vue';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const named: Schemas['Determination'] = {
   row: 'mild',
   qualifier: 'cf.',
@@ -58,8 +58,8 @@ test('naming again keeps the earlier name; a refusal keeps what was typed', asyn
   expect(page.all('details.determination')).toHaveLength(2);
   page.all('form.shelf')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));
   await vi.waitFor(() => expect(page.text()).toContain('is not a date'));
-  const [sent] = server.bodies(`PUT ${PATH}/specimens`) as [{ specimen: Schemas['Specimen']; seen: number }];
-  expect(sent.seen).toBe(5);
+  const [sent] = server.bodies(`PUT ${PATH}/specimens`) as [{ specimen: Schemas['Specimen']; baseRevision: number }];
+  expect(sent.baseRevision).toBe(5);
   expect(sent.specimen.determinations[0]).toEqual(named);
   expect(sent.specimen.determinations[1]).toMatchObject({ row: 'mild', kind: 'CONFIRMED', characters: [] });
   expect(page.all('details.determination')).toHaveLength(2);

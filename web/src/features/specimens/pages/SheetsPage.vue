@@ -35,7 +35,7 @@ const find = inAddress('find', '');
 const trays = inAddress('trays', '20');
 const organ = inAddress('organ', '');
 
-const path = `/api/studies/${encodeURIComponent(model.slug)}/specimens/labels`;
+const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/specimens/labels`;
 /** Without the places of sensitive taxa: a label leaves the house. */
 const query = useQuery({
   queryKey: computed(() => ['sheet-specimens', model.slug, study.value?.revision]),
@@ -95,7 +95,7 @@ const isLabel = computed(() => kind.value === 'collecting' || kind.value === 'de
 const list = computed(() => warnings(rows.value));
 const things = useQuery({
   queryKey: computed(() => ['kit', model.slug, study.value?.revision]),
-  queryFn: () => api.get<Schemas['KitResponse']>(`/api/studies/${encodeURIComponent(model.slug)}/kit`),
+  queryFn: () => api.get<Schemas['KitResponse']>(`/api/v1/studies/${encodeURIComponent(model.slug)}/kit`),
   enabled: computed(() => kind.value === 'kit'),
   placeholderData: (old) => old,
 });

@@ -10,7 +10,7 @@ import { useAction } from '@/shared/ui/useAction';
 
 const studies = useQuery({
   queryKey: ['studies'],
-  queryFn: () => api.get<Schemas['StudyLine'][]>('/api/studies'),
+  queryFn: () => api.get<Schemas['StudyLine'][]>('/api/v1/studies'),
 });
 const router = useRouter();
 const beginning = ref(false);
@@ -19,7 +19,7 @@ const { busy, problem, run } = useAction();
 
 function begin() {
   return run(async () => {
-    const { slug } = await api.post<Schemas['NewStudyResponse']>('/api/studies', { title: title.value.trim() });
+    const { slug } = await api.post<Schemas['NewStudyResponse']>('/api/v1/studies', { title: title.value.trim() });
     await router.push(`/studies/${slug}/scope`);
   });
 }

@@ -22,7 +22,7 @@ const rows = computed(() => rowChoices(props.model.study.value?.rows));
 const nameOf = (row: string) => rows.value.find((r) => r.value === row)?.title ?? row;
 const loss = { row: '', named: '', times: 10, why: '' };
 const { busy, problem, run } = useAction();
-let seen = 0;
+let baseRevision = 0;
 
 function take() {
   const study = props.model.study.value;
@@ -30,7 +30,7 @@ function take() {
   draft.value = JSON.parse(JSON.stringify(study.scope)) as Schemas['StudyScope'];
   title.value = study.title;
   cautions.value = study.scope.cautions.join('\n');
-  seen = props.model.seen('scope');
+  baseRevision = props.model.baseRevision('scope');
   taken.value = now();
   problem.value = null;
 }
@@ -53,8 +53,8 @@ function save(over?: number) {
         .map((c) => c.trim())
         .filter(Boolean),
     };
-    const body = { title: title.value, scope, seen: over ?? seen };
-    await props.model.send('PUT', `/api/studies/${encodeURIComponent(props.model.slug)}/scope`, body);
+    const body = { title: title.value, scope, baseRevision: over ?? baseRevision };
+    await props.model.send('PUT', `/api/v1/studies/${encodeURIComponent(props.model.slug)}/scope`, body);
     taken.value = now();
     await props.model.reload();
     saved.value = true;

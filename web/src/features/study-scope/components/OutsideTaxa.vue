@@ -16,11 +16,11 @@ const { t } = useI18n();
 const knowledge = KNOWLEDGE.map((value) => ({ value, title: t(`hazard.${value}`) }));
 const draft = ref<Schemas['OutsideTaxon'][] | null>(null);
 const { busy, problem, run } = useAction();
-let seen = 0;
+let baseRevision = 0;
 
 function begin() {
   draft.value = props.taxa.map((taxon) => ({ ...taxon }));
-  seen = props.model.seen('outside');
+  baseRevision = props.model.baseRevision('outside');
   if (!draft.value.length) add();
 }
 
@@ -30,8 +30,8 @@ function add() {
 
 function save(over?: number) {
   return run(async () => {
-    const body = { taxa: draft.value, seen: over ?? seen };
-    await props.model.send('PUT', `/api/studies/${encodeURIComponent(props.model.slug)}/outside`, body);
+    const body = { taxa: draft.value, baseRevision: over ?? baseRevision };
+    await props.model.send('PUT', `/api/v1/studies/${encodeURIComponent(props.model.slug)}/outside`, body);
     draft.value = null;
     await props.model.reload();
   });

@@ -6,7 +6,7 @@ import { mountInStudy, row, study } from '@/testing/study';
 import ScopePage from './ScopePage.vue';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const rows = [
   row('mild', { label: 'Mild' }),
   row('mild-male', { label: 'Mild', parent: 'mild', stage: 'male' }),
@@ -51,7 +51,10 @@ test('a taxon is chosen by a link, edited, and saved with what was seen of it', 
   await write('Name in plain words', 'the bane');
   page.byText('.shelf button', 'Save').click();
   await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/rows/bane`)).toHaveLength(1));
-  expect(server.bodies(`PUT ${PATH}/rows/bane`)[0]).toEqual({ row: { ...rows[2], plain: 'the bane' }, seen: 4 });
+  expect(server.bodies(`PUT ${PATH}/rows/bane`)[0]).toEqual({
+    row: { ...rows[2], plain: 'the bane' },
+    baseRevision: 4,
+  });
   await vi.waitFor(() => expect(page.text()).toContain('Saved.'));
 });
 
@@ -90,11 +93,13 @@ test('keys move a taxon, and only where there is a way', async () => {
   press('ArrowDown');
   press('ArrowLeft');
   press('ArrowUp');
-  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/rows/bane/move`)).toEqual([{ before: 'mild', seen: 4 }]));
+  await vi.waitFor(() =>
+    expect(server.bodies(`POST ${PATH}/rows/bane/move`)).toEqual([{ before: 'mild', baseRevision: 4 }]),
+  );
 });
 
 test('a removal says what goes, and goes when confirmed', async () => {
-  server.on(`DELETE ${PATH}/rows/mild?seen=0`, { id: 'mild', revision: 8 });
+  server.on(`DELETE ${PATH}/rows/mild?baseRevision=0`, { id: 'mild', revision: 8 });
   const page = await open('?row=mild');
   await vi.waitFor(() => expect(field('Name').value).toBe('Mild'));
   page.byText('.shelf button', 'Remove').click();
@@ -106,7 +111,7 @@ test('a removal says what goes, and goes when confirmed', async () => {
   [...document.querySelectorAll<HTMLElement>('.v-dialog button')]
     .find((b) => b.textContent?.includes('Remove'))
     ?.click();
-  await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/rows/mild?seen=0`));
+  await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/rows/mild?baseRevision=0`));
 });
 
 test('where somebody was faster, the editor decides', async () => {
@@ -126,7 +131,7 @@ test('where somebody was faster, the editor decides', async () => {
   expect(field('Name').value).toBe('Bane nova');
   page.byText('.shelf button', 'Replace by mine').click();
   await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/rows/bane`)).toHaveLength(2));
-  expect((server.bodies(`PUT ${PATH}/rows/bane`)[1] as { seen: number }).seen).toBe(6);
+  expect((server.bodies(`PUT ${PATH}/rows/bane`)[1] as { baseRevision: number }).baseRevision).toBe(6);
 });
 
 test('the scope is saved with its cautions, one a line', async () => {
@@ -138,7 +143,7 @@ test('the scope is saved with its cautions, one a line', async () => {
   await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/scope`)).toHaveLength(1));
   expect(server.bodies(`PUT ${PATH}/scope`)[0]).toMatchObject({
     title: 'Meadow plants',
-    seen: 2,
+    baseRevision: 2,
     scope: { leavesOut: 'Seedlings', cautions: ['Wear gloves', 'Ask the owner'] },
   });
 });
@@ -152,7 +157,7 @@ test('outside taxa are edited as a list', async () => {
   page.all('button[type=submit]')[0]?.click();
   await vi.waitFor(() =>
     expect(server.bodies(`PUT ${PATH}/outside`)).toEqual([
-      { taxa: [{ name: 'Shorebane', why: 'dunes', hazard: 'SERIOUS' }], seen: 0 },
+      { taxa: [{ name: 'Shorebane', why: 'dunes', hazard: 'SERIOUS' }], baseRevision: 0 },
     ]),
   );
 });
@@ -193,7 +198,7 @@ test('a taxon is split: scores go where they are told, and the change is shown f
   await nextTick();
   dialog()?.dispatchEvent(new Event('submit', { cancelable: true }));
   await vi.waitFor(() =>
-    expect(server.bodies(`POST ${PATH}/operations/preview`)).toEqual([{ operation: split, seen: 0 }]),
+    expect(server.bodies(`POST ${PATH}/operations/preview`)).toEqual([{ operation: split, baseRevision: 0 }]),
   );
 });
 

@@ -37,8 +37,10 @@ function tell(field: 'reason' | 'source', text: string) {
 
 function confirm() {
   return run(async () => {
-    const seen = model.study.value?.revisions[`row/${row.value.id}`] ?? 0;
-    await api.post(`/api/studies/${model.slug}/rows/${row.value.id}/hazard-confirmation?seen=${seen}`);
+    const baseRevision = model.study.value?.revisions[`row/${row.value.id}`] ?? 0;
+    await api.post(
+      `/api/v1/studies/${model.slug}/rows/${row.value.id}/hazard-confirmation?baseRevision=${baseRevision}`,
+    );
     await model.reload();
   });
 }

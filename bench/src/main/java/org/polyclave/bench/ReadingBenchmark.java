@@ -16,8 +16,8 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import org.polyclave.files.table.ReadingTable;
+import org.polyclave.study.measuring.ReadingSheet;
 import org.polyclave.study.measuring.ReadingSummary;
-import org.polyclave.study.measuring.Readings;
 
 /** Readings of specimens of 20 rows, one reading a line: reading the table, and summarising it. */
 @State(Scope.Benchmark)
@@ -34,7 +34,7 @@ public class ReadingBenchmark {
     private int readings;
 
     private byte[] table = {};
-    private Readings read = new Readings(List.of(), List.of(), List.of());
+    private ReadingSheet read = new ReadingSheet(List.of(), List.of(), List.of());
 
     @Setup
     public void make() {
@@ -51,7 +51,7 @@ public class ReadingBenchmark {
     }
 
     @Benchmark
-    public Readings read() {
+    public ReadingSheet read() {
         return ReadingTable.read(table, "readings.csv");
     }
 

@@ -4,6 +4,7 @@ import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
+import org.polyclave.study.rules.InvalidInput;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
@@ -39,7 +40,7 @@ public final class Cli {
                     return ExitCode.USAGE;
                 })
                 .setExecutionExceptionHandler((failure, line, result) -> {
-                    if (failure instanceof IllegalArgumentException wrong) {
+                    if (failure instanceof InvalidInput wrong) {
                         line.getErr().println(wrong.getMessage());
                         return ExitCode.USAGE;
                     }

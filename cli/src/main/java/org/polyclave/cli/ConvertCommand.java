@@ -5,11 +5,12 @@ import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
-import org.polyclave.files.convert.FileLosses;
+import org.polyclave.files.convert.FormatLosses;
 import org.polyclave.files.convert.MatrixFiles;
 import org.polyclave.files.convert.MatrixFiles.Format;
 import org.polyclave.files.table.TableWriter;
 import org.polyclave.study.model.Study;
+import org.polyclave.study.rules.InvalidInput;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -51,11 +52,11 @@ final class ConvertCommand implements Callable<Integer> {
         PrintWriter err = spec.commandLine().getErr();
         String name = out.getFileName() == null ? "" : out.getFileName().toString();
         Format format = Format.of(name)
-                .orElseThrow(() -> new IllegalArgumentException(
+                .orElseThrow(() -> new InvalidInput(
                         "'" + out + "' does not say which format. End its name in " + MatrixFiles.known() + "."));
         Study study = MatrixFile.study(in, err);
         byte[] bytes = whole ? MatrixFiles.writeWhole(study, format, layout) : MatrixFiles.write(study, format, layout);
-        List<String> losses = FileLosses.of(
+        List<String> losses = FormatLosses.of(
                 study,
                 MatrixFiles.read(bytes, study.title() + "." + format.ending()).study());
         MatrixFile.write(out, bytes);

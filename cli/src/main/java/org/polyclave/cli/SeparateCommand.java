@@ -20,9 +20,10 @@ import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Strength;
 import org.polyclave.core.separation.StrictSeparation;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.KeyContext;
+import org.polyclave.study.rules.InvalidInput;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -92,10 +93,10 @@ final class SeparateCommand implements Callable<Integer> {
         PrintWriter err = spec.commandLine().getErr();
         KeyContext at = context.map(KeyContext::parse).orElse(KeyContext.EVERYTHING);
         if (fold != null && (fold < 1 || fold > 2)) {
-            throw new IllegalArgumentException("--fold is 1 or 2.");
+            throw new InvalidInput("--fold is 1 or 2.");
         }
         CompiledStudy compiled = MatrixFile.read(file, err);
-        Hand hand = new Hand(at, stages, observer, againstDangers);
+        ViewingConditions hand = new ViewingConditions(at, stages, observer, againstDangers);
         List<Integer> rows = rows(compiled, hand);
         long tests =
                 rows.size() * (rows.size() - 1L) / 2 * compiled.characters().size();
@@ -123,7 +124,7 @@ final class SeparateCommand implements Callable<Integer> {
         return ExitCode.DONE;
     }
 
-    private List<Integer> rows(CompiledStudy compiled, Hand hand) {
+    private List<Integer> rows(CompiledStudy compiled, ViewingConditions hand) {
         if (wanted == null) {
             return hand.rows(compiled);
         }
@@ -138,8 +139,7 @@ final class SeparateCommand implements Callable<Integer> {
                 .filter(r -> compiled.rows().get(r).id().equals(name)
                         || compiled.rows().get(r).name().equalsIgnoreCase(name))
                 .findFirst()
-                .orElseThrow(
-                        () -> new IllegalArgumentException("The matrix has no row '" + name + "' that keys name."));
+                .orElseThrow(() -> new InvalidInput("The matrix has no row '" + name + "' that keys name."));
     }
 
     private List<Pair> pairs(CompiledStudy compiled, List<Integer> rows, SeparationContext now) {

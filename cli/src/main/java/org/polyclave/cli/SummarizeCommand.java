@@ -13,8 +13,8 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.statistics.Summary;
 import org.polyclave.files.table.ReadingTable;
+import org.polyclave.study.measuring.ReadingSheet;
 import org.polyclave.study.measuring.ReadingSummary;
-import org.polyclave.study.measuring.Readings;
 import org.polyclave.study.notation.NotationPrinter;
 import org.polyclave.study.rules.Limits;
 import org.polyclave.study.rules.Problem;
@@ -57,7 +57,7 @@ final class SummarizeCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         String name = file.getFileName() == null ? "" : file.getFileName().toString();
-        Readings readings = ReadingTable.read(MatrixFile.bytes(file, Limits.TABLE_BYTES), name);
+        ReadingSheet readings = ReadingTable.read(MatrixFile.bytes(file, Limits.TABLE_BYTES), name);
         if (!readings.blocking().isEmpty()) {
             throw new CannotRead(
                     readings.blocking().stream().map(Problem::sentence).toList());

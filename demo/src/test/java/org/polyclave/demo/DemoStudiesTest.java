@@ -123,12 +123,12 @@ final class DemoStudiesTest {
     @Test
     void theSecondScorerDisagreesWhereItWasPlanted() {
         assertThat(ScorerAgreement.of(DemoStudies.crabs()))
-                .extracting(ScorerAgreement.OfCharacter::character, ScorerAgreement.OfCharacter::toSettle)
+                .extracting(ScorerAgreement.CharacterAgreement::character, ScorerAgreement.CharacterAgreement::toSettle)
                 .contains(
                         tuple("side-teeth", List.of("estuarion-hirtum", "marrowina-limosa", "palpidora-mitis")),
                         tuple("abdomen", List.of("estuarion-vulgare-juvenile")));
         assertThat(ScorerAgreement.of(DemoStudies.browncaps()))
-                .flatExtracting(ScorerAgreement.OfCharacter::toSettle)
+                .flatExtracting(ScorerAgreement.CharacterAgreement::toSettle)
                 .contains("umbrovela-minor", "tacivolva-candens", "umbrovela-fugax");
     }
 

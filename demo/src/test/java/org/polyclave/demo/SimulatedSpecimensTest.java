@@ -39,7 +39,7 @@ final class SimulatedSpecimensTest {
                     .allSatisfy(p -> assertThat(p.scale()).isNotNull());
             Evidence evidence = new Evidence(study);
             for (StudyCharacter character : evidence.read()) {
-                for (Evidence.OfRow row : evidence.of(character)) {
+                for (Evidence.RowReadings row : evidence.of(character)) {
                     Proposals.of(row, character, null).flags().forEach(f -> causes.add(f.cause()));
                 }
             }

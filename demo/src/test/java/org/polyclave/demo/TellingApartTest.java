@@ -28,7 +28,7 @@ import org.polyclave.core.separation.StrictSeparation;
 import org.polyclave.core.separation.Verdict;
 import org.polyclave.print.card.ContrastPrint;
 import org.polyclave.print.card.PrintedPicture;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.KeyContext;
 import org.polyclave.study.compile.StudyCompiler;
@@ -55,8 +55,8 @@ final class TellingApartTest {
         return DemoStudies.all().stream().map(StudyCompiler::compile);
     }
 
-    private static Hand hand(Set<Integer> months, Set<String> organs, Set<String> methods) {
-        return new Hand(new KeyContext(months, organs, methods), Set.of(), Observer.TRAINED, false);
+    private static ViewingConditions hand(Set<Integer> months, Set<String> organs, Set<String> methods) {
+        return new ViewingConditions(new KeyContext(months, organs, methods), Set.of(), Observer.TRAINED, false);
     }
 
     /** Everything in the hand but one part or means. */
@@ -67,7 +67,7 @@ final class TellingApartTest {
                 .collect(Collectors.toSet());
     }
 
-    private static Set<String> told(Hand hand, Verdict... wanted) {
+    private static Set<String> told(ViewingConditions hand, Verdict... wanted) {
         Matrix matrix = TUSSOCKS.matrix();
         PairVerdicts verdicts = PairVerdicts.of(matrix, hand.separation(TUSSOCKS));
         Set<String> pairs = new HashSet<>();
@@ -85,19 +85,19 @@ final class TellingApartTest {
         return pairs;
     }
 
-    private static ContrastCard card(CompiledStudy compiled, Hand hand, String... rows) {
+    private static ContrastCard card(CompiledStudy compiled, ViewingConditions hand, String... rows) {
         return new ContrastCards(compiled, hand, new Strength(compiled.matrix(), hand.observer()))
                 .of(Stream.of(rows).map(compiled::rowIndex).toList());
     }
 
-    private static String settles(Hand hand, String... rows) {
+    private static String settles(ViewingConditions hand, String... rows) {
         return card(TUSSOCKS, hand, rows).pairs().get(0).settles();
     }
 
     @Test
     void withoutFruitTheTwinsOfTheFruitAreOpenAndTheCardSendsToTheFruit() {
-        Hand fruitless = hand(Set.of(), allBut("fruit", StudyCharacter::organ), Set.of());
-        assertThat(told(Hand.EVERYTHING, Verdict.FIRM)).contains(TWINS);
+        ViewingConditions fruitless = hand(Set.of(), allBut("fruit", StudyCharacter::organ), Set.of());
+        assertThat(told(ViewingConditions.EVERYTHING, Verdict.FIRM)).contains(TWINS);
         assertThat(told(fruitless, Verdict.NONE, Verdict.TENDENCY)).contains(TWINS);
         assertThat(settles(fruitless, "tarnella-praecox", "tarnella-serotina"))
                 .startsWith("Nothing that can be seen now tells them apart.")
@@ -106,11 +106,11 @@ final class TellingApartTest {
 
     @Test
     void inJanuaryTheyAreOpenAndTheCardSaysWhenToComeBack() {
-        Hand january = hand(Set.of(1), Set.of(), Set.of());
+        ViewingConditions january = hand(Set.of(1), Set.of(), Set.of());
         assertThat(told(january, Verdict.NONE, Verdict.TENDENCY))
                 .contains(TWINS)
-                .hasSizeGreaterThan(
-                        told(Hand.EVERYTHING, Verdict.NONE, Verdict.TENDENCY).size());
+                .hasSizeGreaterThan(told(ViewingConditions.EVERYTHING, Verdict.NONE, Verdict.TENDENCY)
+                        .size());
         assertThat(settles(january, "tarnella-praecox", "tarnella-serotina"))
                 .contains("What will: Jul–Oct: fruit length");
         assertThat(card(TUSSOCKS, january, "brimora-dioica-male", "brimora-paludosa-male")
@@ -125,23 +125,24 @@ final class TellingApartTest {
 
     @Test
     void withoutALensPairsOpenThatALensTells() {
-        Hand lensless = hand(Set.of(), Set.of(), allBut("lens", StudyCharacter::method));
+        ViewingConditions lensless = hand(Set.of(), Set.of(), allBut("lens", StudyCharacter::method));
         Set<String> opened = new HashSet<>(told(lensless, Verdict.NONE, Verdict.TENDENCY, Verdict.THIN));
-        opened.removeAll(told(Hand.EVERYTHING, Verdict.NONE, Verdict.TENDENCY, Verdict.THIN));
+        opened.removeAll(told(ViewingConditions.EVERYTHING, Verdict.NONE, Verdict.TENDENCY, Verdict.THIN));
         assertThat(opened).isNotEmpty();
         for (String pair : opened) {
             String[] rows = pair.split(" / ");
             ContrastCard card = card(TUSSOCKS, lensless, rows);
             assertThat(card.later())
                     .as(pair)
-                    .anyMatch(p -> p.lack() == Hand.Lack.METHOD && p.method().equals("lens"));
+                    .anyMatch(p -> p.lack() == ViewingConditions.Lack.METHOD
+                            && p.method().equals("lens"));
             Set<Integer> known = card.points().stream()
                     .filter(p -> p.kind() == Kind.SEPARATES)
                     .map(p -> group(p.character()))
                     .collect(Collectors.toSet());
             boolean another = card.later().stream()
                     .anyMatch(p -> p.kind() == Kind.SEPARATES
-                            && p.lack() == Hand.Lack.METHOD
+                            && p.lack() == ViewingConditions.Lack.METHOD
                             && !known.contains(group(p.character())));
             assertThat(card.pairs().get(0).settles().contains("by lens"))
                     .as(pair)
@@ -154,19 +155,19 @@ final class TellingApartTest {
     }
 
     /** Contexts in which every pair of every study is looked at. */
-    private static List<Hand> hands() {
+    private static List<ViewingConditions> hands() {
         return List.of(
-                Hand.EVERYTHING,
+                ViewingConditions.EVERYTHING,
                 hand(Set.of(1), Set.of(), Set.of()),
                 hand(Set.of(), Set.of(), Set.of("eye")),
-                new Hand(KeyContext.EVERYTHING, Set.of(), Observer.NOVICE, true));
+                new ViewingConditions(KeyContext.EVERYTHING, Set.of(), Observer.NOVICE, true));
     }
 
     @ParameterizedTest
     @MethodSource("studies")
     void everyCardSaysWhatTheMatrixSaysAndEachCharacterOnce(CompiledStudy compiled) {
         Strength strength = new Strength(compiled.matrix(), Observer.TRAINED);
-        for (Hand hand : hands()) {
+        for (ViewingConditions hand : hands()) {
             PairVerdicts verdicts = PairVerdicts.of(compiled.matrix(), hand.separation(compiled));
             ContrastCards cards = new ContrastCards(compiled, hand, strength);
             for (int a = 0; a < compiled.rows().size(); a++) {
@@ -208,7 +209,7 @@ final class TellingApartTest {
                 .toList();
         Strength strength = new Strength(compiled.matrix(), Observer.TRAINED);
         int guarded = 0;
-        for (Hand hand : hands()) {
+        for (ViewingConditions hand : hands()) {
             ContrastCards cards = new ContrastCards(compiled, hand, strength);
             Recognitions recognitions = new Recognitions(compiled, hand, cards);
             for (int a = 0; a < compiled.rows().size(); a++) {
@@ -229,7 +230,8 @@ final class TellingApartTest {
                         for (StudyCharacter c : hazardous) {
                             assertThat(suggested).noneMatch(StatementWording.subject(c)::equalsIgnoreCase);
                         }
-                        assertThat(card.later()).allMatch(p -> !p.hazardous() || p.lack() == Hand.Lack.UNSAFE);
+                        assertThat(card.later())
+                                .allMatch(p -> !p.hazardous() || p.lack() == ViewingConditions.Lack.UNSAFE);
                     }
                 }
             }
@@ -240,7 +242,7 @@ final class TellingApartTest {
     @Test
     void theYearOfATaxonCountsItsRivalsMonthByMonth() {
         int row = TUSSOCKS.rowIndex("tarnella-praecox");
-        Calendar year = Calendar.of(TUSSOCKS, Hand.EVERYTHING, List.of(row));
+        Calendar year = Calendar.of(TUSSOCKS, ViewingConditions.EVERYTHING, List.of(row));
         Matrix matrix = TUSSOCKS.matrix();
         for (int month = 1; month <= 12; month++) {
             PairVerdicts verdicts = PairVerdicts.of(
@@ -263,7 +265,7 @@ final class TellingApartTest {
     void paperHoldsTheDangerTheContrastAndTheCautionOnOnePage() throws IOException {
         ContrastCard card = card(
                 TUSSOCKS,
-                Hand.EVERYTHING,
+                ViewingConditions.EVERYTHING,
                 "ostrivia-fallax-spring-shoot",
                 "tarnella-vadosa-subsp-collina",
                 "ostrivia-mitis");
@@ -294,7 +296,8 @@ final class TellingApartTest {
 
     @Test
     void aPlateShowsEveryPictureOfWhatTheTaxaShow() throws IOException {
-        ContrastCard card = card(TUSSOCKS, Hand.EVERYTHING, "ostrivia-mitis", "tarnella-vadosa-subsp-collina");
+        ContrastCard card =
+                card(TUSSOCKS, ViewingConditions.EVERYTHING, "ostrivia-mitis", "tarnella-vadosa-subsp-collina");
         Set<String> asked = new HashSet<>();
         byte[] plate = ContrastPrint.plate(card, new ContrastPrint.Imprint("", "", false, id -> {
             asked.add(id);
@@ -327,7 +330,7 @@ final class TellingApartTest {
                 .map(StudyCompiler::compile)
                 .findFirst()
                 .orElseThrow();
-        PointView fruit = point(card(measured, Hand.EVERYTHING, three), "fruit-length");
+        PointView fruit = point(card(measured, ViewingConditions.EVERYTHING, three), "fruit-length");
         // Between the twins, whose ranges do not meet; none between the early twin and the third, whose ranges do.
         assertThat(fruit.cuts()).singleElement().satisfies(cut -> {
             assertThat(cut.below()).isZero();
@@ -337,7 +340,8 @@ final class TellingApartTest {
             assertThat(cut.from()).isNotNull().isLessThan(cut.at());
             assertThat(cut.to()).isNotNull().isGreaterThan(cut.at());
         });
-        assertThat(point(card(TUSSOCKS, Hand.EVERYTHING, three), "fruit-length").cuts())
+        assertThat(point(card(TUSSOCKS, ViewingConditions.EVERYTHING, three), "fruit-length")
+                        .cuts())
                 .singleElement()
                 .satisfies(cut -> {
                     assertThat(cut.individuals()).isZero();
@@ -351,7 +355,7 @@ final class TellingApartTest {
     @MethodSource("studies")
     void recognisingAHarmlessRowRulesOutEachDangerByTwoKindsOrSaysSo(CompiledStudy compiled) {
         Matrix matrix = compiled.matrix();
-        Hand hand = Hand.EVERYTHING;
+        ViewingConditions hand = ViewingConditions.EVERYTHING;
         ContrastCards cards = new ContrastCards(compiled, hand, new Strength(matrix, hand.observer()));
         Recognitions recognitions = new Recognitions(compiled, hand, cards);
         StrictSeparation separation = new StrictSeparation(matrix, hand.recognising(compiled));

@@ -35,8 +35,8 @@ class AddressJourneyTest {
             "apart?view=next&months=6",
             "dangers?row=ostrivia-fallax-flowering",
             "key?objective=FEWEST&months=3&forbidden=leaf-tip,leaf-colour&couplet=2",
-            "any-order?leaf-colour=grey-green&seen=leaf-tip&month=5&school=strike&reader=trained",
-            "apparatus",
+            "any-order?leaf-colour=grey-green&baseRevision=leaf-tip&month=5&school=strike&reader=trained",
+            "references",
             "second?row=tarnella-praecox&character=leaf-tip",
             "checks",
             "publish");

@@ -113,7 +113,7 @@ public final class LargeStudyInTheBrowser {
                     const text = view[0].faces[i % 2].text;
                     const start = performance.now();
                     await fetch(`${path}/scores`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token },
-                      body: JSON.stringify({ edits: [{ row: 'row-3', character: 'c0', text, seen: view[0].revision[3] }] }) });
+                      body: JSON.stringify({ edits: [{ row: 'row-3', character: 'c0', text, baseRevision: view[0].revision[3] }] }) });
                     saved.push(performance.now() - start);
                     await (await fetch(`${path}/findings`)).text();
                     checked.push(performance.now() - start);

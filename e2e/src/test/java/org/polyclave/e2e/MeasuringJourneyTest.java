@@ -69,7 +69,7 @@ class MeasuringJourneyTest {
     private static String begin(Study study) {
         Visitor.Answer answer = Visitor.author()
                 .upload(
-                        "/api/imports",
+                        "/api/v1/imports",
                         "study.polyclave.json",
                         StudyJson.write(study).getBytes(StandardCharsets.UTF_8),
                         Map.of());

@@ -36,7 +36,8 @@ public final class Screenshots {
             new View("key", STUDY + "/key?couplet=11", false, ".couplet"),
             new View(
                     "any-order",
-                    STUDY + "/any-order?seen=leaf-colour:grey-green,stem-cross-section:triangular,leaf-width:=5",
+                    STUDY
+                            + "/any-order?baseRevision=leaf-colour:grey-green,stem-cross-section:triangular,leaf-width:=5",
                     false,
                     ".ladder"),
             new View("checks", MUSHROOMS + "/checks", false, "section"),
@@ -52,7 +53,7 @@ public final class Screenshots {
             new View("phone-key", "/k/marrowmere-tussocks/1?view=key", true, ".couplet"),
             new View(
                     "phone-any-order",
-                    "/k/marrowmere-tussocks/1?view=any-order&seen=leaf-colour:grey-green",
+                    "/k/marrowmere-tussocks/1?view=any-order&baseRevision=leaf-colour:grey-green",
                     true,
                     ".ladder"));
 

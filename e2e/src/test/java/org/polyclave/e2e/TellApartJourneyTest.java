@@ -83,7 +83,7 @@ class TellApartJourneyTest {
         page.getByLabel("Title of the new study").fill("Sallows to tell");
         button(page, "Make this a study").click();
         page.waitForURL(url -> url.contains("/score"));
-        assertThat(page.getByText("Score what separates Sallow apt / Sallow dim"))
+        assertThat(page.getByText("Find characters that separate Sallow apt / Sallow dim"))
                 .isVisible();
         page.navigate(page.url().replaceFirst("/score.*", "/apart?view=next"));
         assertThat(page.getByText("one cell, 1.0 pairs expected, 1 min")).isVisible();

@@ -18,27 +18,27 @@ class AccountApiTest {
     @Test
     void anAdministratorMakesAnAccountThatSignsInAndSeesNothingYet() {
         Visitor.Answer made =
-                warden().post("/api/accounts", NEW.formatted("bryn.hale", "Bryn Hale", "a-long-password"));
-        assertThat(made.status()).isEqualTo(200);
+                warden().post("/api/v1/accounts", NEW.formatted("bryn.hale", "Bryn Hale", "a-long-password"));
+        assertThat(made.status()).isEqualTo(201);
         assertThat(made.body()).doesNotContain("password").doesNotContain("hash");
         Visitor bryn = Visitor.signedIn("bryn.hale", "a-long-password");
-        assertThat(bryn.get("/api/session")
+        assertThat(bryn.get("/api/v1/session")
                         .json()
                         .path("account")
                         .path("displayName")
                         .asString())
                 .isEqualTo("Bryn Hale");
-        assertThat(bryn.get("/api/studies").json().size()).isZero();
-        assertThat(bryn.get("/api/studies/marrowmere-tussocks").status()).isEqualTo(404);
+        assertThat(bryn.get("/api/v1/studies").json().size()).isZero();
+        assertThat(bryn.get("/api/v1/studies/marrowmere-tussocks").status()).isEqualTo(404);
 
         Visitor author = Visitor.author();
-        author.put("/api/studies/marrowmere-tussocks/members", "{\"account\":\"bryn.hale\",\"role\":\"VIEWER\"}");
-        assertThat(bryn.get("/api/studies/marrowmere-tussocks")
+        author.put("/api/v1/studies/marrowmere-tussocks/members", "{\"account\":\"bryn.hale\",\"role\":\"VIEWER\"}");
+        assertThat(bryn.get("/api/v1/studies/marrowmere-tussocks")
                         .json()
                         .path("role")
                         .asString())
                 .isEqualTo("VIEWER");
-        assertThat(bryn.put("/api/studies/marrowmere-tussocks/members", "{\"account\":\"lark\",\"role\":\"OWNER\"}")
+        assertThat(bryn.put("/api/v1/studies/marrowmere-tussocks/members", "{\"account\":\"lark\",\"role\":\"OWNER\"}")
                         .status())
                 .as("only owners share")
                 .isEqualTo(403);
@@ -47,21 +47,23 @@ class AccountApiTest {
     @Test
     void badAccountsAreRefusedWithTheReason() {
         Visitor warden = warden();
-        assertThat(warden.post("/api/accounts", NEW.formatted("No Spaces", "", "a-long-password"))
+        assertThat(warden.post("/api/v1/accounts", NEW.formatted("No Spaces", "", "a-long-password"))
                         .body())
                 .contains("2 to 40 of");
-        assertThat(warden.post("/api/accounts", NEW.formatted("shorty", "", "short"))
+        assertThat(warden.post("/api/v1/accounts", NEW.formatted("shorty", "", "short"))
                         .body())
                 .contains("at least 10 characters");
-        assertThat(warden.post("/api/accounts", NEW.formatted("isolde", "", "a-long-password"))
+        assertThat(warden.post("/api/v1/accounts", NEW.formatted("isolde", "", "a-long-password"))
                         .body())
                 .contains("already");
         assertThat(Visitor.author()
-                        .post("/api/accounts", NEW.formatted("sneaky", "", "a-long-password"))
+                        .post("/api/v1/accounts", NEW.formatted("sneaky", "", "a-long-password"))
                         .status())
                 .isEqualTo(404);
         assertThat(Visitor.author()
-                        .put("/api/studies/marrowmere-tussocks/members", "{\"account\":\"nobody\",\"role\":\"VIEWER\"}")
+                        .put(
+                                "/api/v1/studies/marrowmere-tussocks/members",
+                                "{\"account\":\"nobody\",\"role\":\"VIEWER\"}")
                         .body())
                 .contains("account 'nobody' does not exist");
     }
@@ -69,8 +71,8 @@ class AccountApiTest {
     @Test
     void aWrongPasswordSaysNoMoreThanAnUnknownName() {
         Visitor visitor = Visitor.anonymous();
-        Visitor.Answer wrong = visitor.post("/api/session", "{\"name\":\"isolde\",\"password\":\"guess\"}");
-        Visitor.Answer unknown = visitor.post("/api/session", "{\"name\":\"nobody\",\"password\":\"guess\"}");
+        Visitor.Answer wrong = visitor.post("/api/v1/session", "{\"name\":\"isolde\",\"password\":\"guess\"}");
+        Visitor.Answer unknown = visitor.post("/api/v1/session", "{\"name\":\"nobody\",\"password\":\"guess\"}");
         assertThat(wrong.status()).isEqualTo(400);
         assertThat(wrong.body()).isEqualTo(unknown.body());
     }
@@ -78,17 +80,17 @@ class AccountApiTest {
     @Test
     void signingOutEndsTheSession() {
         Visitor author = Visitor.author();
-        assertThat(author.get("/api/studies").status()).isEqualTo(200);
-        author.delete("/api/session");
-        assertThat(author.get("/api/studies").status()).isEqualTo(404);
+        assertThat(author.get("/api/v1/studies").status()).isEqualTo(200);
+        author.delete("/api/v1/session");
+        assertThat(author.get("/api/v1/studies").status()).isEqualTo(404);
     }
 
     private static Visitor.Answer measure(Visitor who, String measured) {
-        return who.put("/api/rules-of-thumb/FINGER_WIDTH", "{\"measured\":[" + measured + "]}");
+        return who.put("/api/v1/rules-of-thumb/FINGER_WIDTH", "{\"measured\":[" + measured + "]}");
     }
 
     private static double finger(Visitor who) {
-        return who.get("/api/rules-of-thumb")
+        return who.get("/api/v1/rules-of-thumb")
                 .json()
                 .valueStream()
                 .filter(r -> r.path("rule").asString().equals("FINGER_WIDTH"))

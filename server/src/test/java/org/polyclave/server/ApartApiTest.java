@@ -13,7 +13,7 @@ import tools.jackson.databind.JsonNode;
 /** Telling apart over HTTP: what is in the hand stands in the query. */
 @ExtendWith(RunningApplication.class)
 class ApartApiTest {
-    private static final String DEMO = "/api/studies/marrowmere-tussocks/apart";
+    private static final String DEMO = "/api/v1/studies/marrowmere-tussocks/apart";
     private static final String TWINS = "rows=tarnella-praecox&rows=tarnella-serotina";
 
     private static List<String> strings(JsonNode array) {
@@ -87,12 +87,12 @@ class ApartApiTest {
                 Visitor.author().importTable("apart of one", "taxon,#hazard,a\nAa,none known,x\nBb,none known,y\n");
         for (String path : List.of("/map", "/pairs", "/card?rows=aa&rows=bb", "/calendar", "/next-cells")) {
             assertThat(Visitor.scorer()
-                            .get("/api/studies/" + own + "/apart" + path)
+                            .get("/api/v1/studies/" + own + "/apart" + path)
                             .status())
                     .as(path)
                     .isEqualTo(404);
             assertThat(Visitor.author()
-                            .get("/api/studies/" + own + "/apart" + path)
+                            .get("/api/v1/studies/" + own + "/apart" + path)
                             .status())
                     .as(path)
                     .isEqualTo(200);
@@ -105,7 +105,7 @@ class ApartApiTest {
         String slug = author.importTable(
                 "apart next",
                 "taxon,#hazard,a,b,c\n#organ,,leaf,stem,root\nAa,none known,x,x,x\nBb,none known,x,?,x\nCc,none known,y,y,y\n");
-        String apart = "/api/studies/" + slug + "/apart";
+        String apart = "/api/v1/studies/" + slug + "/apart";
         JsonNode before = author.get(apart + "/next-cells").json();
         assertThat(before.path("cells").size()).isEqualTo(1);
         JsonNode cell = before.path("cells").get(0);
@@ -114,14 +114,14 @@ class ApartApiTest {
         // Of the two scores so far one would tell Bb from Aa.
         assertThat(cell.path("pairs").asDouble()).isEqualTo(0.5);
         assertThat(before.path("missing").path("bb").asInt()).isEqualTo(2);
-        assertThat(author.get("/api/studies/" + slug + "/next-step")
+        assertThat(author.get("/api/v1/studies/" + slug + "/next-step")
                         .json()
                         .path("rows")
                         .toString())
                 .isEqualTo("[\"aa\",\"bb\"]");
         author.post(
-                "/api/studies/" + slug + "/scores",
-                "{\"edits\":[{\"row\":\"bb\",\"character\":\"b\",\"text\":\"y\",\"seen\":0}]}");
+                "/api/v1/studies/" + slug + "/scores",
+                "{\"edits\":[{\"row\":\"bb\",\"character\":\"b\",\"text\":\"y\",\"baseRevision\":0}]}");
         JsonNode after = author.get(apart + "/next-cells").json();
         assertThat(after.path("cells").size()).isZero();
         assertThat(after.path("totals").path("thin").asInt()).isEqualTo(1);
@@ -135,14 +135,14 @@ class ApartApiTest {
         String slug = author.importTable(
                 "apart edited",
                 "taxon,a,b,c\n#organ,leaf,stem,root\nAa,x,x,x\nBb,x,y,x\nCc,y,y,y\nDd,y,x,y\nEe,x,y,y\n");
-        String study = "/api/studies/" + slug;
+        String study = "/api/v1/studies/" + slug;
         JsonNode before = author.get(study + "/apart/map").json();
         List<String> edits = List.of("aa b y", "bb c ?", "dd a x", "dd b y", "cc a x");
         for (int i = 0; i < edits.size(); i++) {
             String[] edit = edits.get(i).split(" ");
             author.post(
                     study + "/scores",
-                    "{\"edits\":[{\"row\":\"%s\",\"character\":\"%s\",\"text\":\"%s\",\"seen\":0}]}"
+                    "{\"edits\":[{\"row\":\"%s\",\"character\":\"%s\",\"text\":\"%s\",\"baseRevision\":0}]}"
                             .formatted((Object[]) edit));
             JsonNode kept = author.get(study + "/apart/map").json();
             JsonNode anew = author.get(study + "/apart/map?organs=leaf&organs=stem&organs=root&stages=s" + i)

@@ -40,7 +40,7 @@ class CheckApiTest {
     @Test
     void findingsFollowTheMatrixAndAreAcceptedWithAReason() {
         Visitor author = Visitor.author();
-        String study = "/api/studies/" + author.importTable("slips", TABLE);
+        String study = "/api/v1/studies/" + author.importTable("slips", TABLE);
         String findings = study + "/findings";
         assertThat(finding(author, findings, UNUSED).path("reason").asString()).contains("'lobed'");
 
@@ -65,7 +65,7 @@ class CheckApiTest {
 
         author.post(
                 study + "/scores",
-                "{\"edits\":[{\"row\":\"cc\",\"character\":\"margin\",\"text\":\"lobed\",\"seen\":0}]}");
+                "{\"edits\":[{\"row\":\"cc\",\"character\":\"margin\",\"text\":\"lobed\",\"baseRevision\":0}]}");
         assertThat(kinds(author, findings)).doesNotContain("unused-state");
         assertThat(author.put(findings + "/accepted", accept.formatted("late")).status())
                 .isEqualTo(409);
@@ -75,7 +75,7 @@ class CheckApiTest {
     void whatIsNotKnownOfHarmIsNeverAccepted() {
         Visitor author = Visitor.author();
         String findings =
-                "/api/studies/" + author.importTable("harm", TABLE.replace("Bb,none known", "Bb,")) + "/findings";
+                "/api/v1/studies/" + author.importTable("harm", TABLE.replace("Bb,none known", "Bb,")) + "/findings";
         String key = "hazard-not-assessed/bb//";
         assertThat(finding(author, findings, key).path("acceptable").asBoolean())
                 .isFalse();
@@ -86,7 +86,7 @@ class CheckApiTest {
 
     @Test
     void theDemoHasThePlantedSlipsAndStrangersSeeNothing() {
-        String findings = "/api/studies/marrowmere-tussocks/findings";
+        String findings = "/api/v1/studies/marrowmere-tussocks/findings";
         assertThat(kinds(Visitor.reader(), findings))
                 .contains("hazard-not-assessed", "same-rows", "unknown-character", "child-outside-parent");
         assertThat(Visitor.reader()
@@ -99,11 +99,11 @@ class CheckApiTest {
     @Test
     void aCertainFindingIsCorrectedByOneRequestAndTakenBack() {
         Visitor author = Visitor.author();
-        String study = "/api/studies/" + author.importTable("spelt", TABLE.replace("margin", "leaf margn"));
+        String study = "/api/v1/studies/" + author.importTable("spelt", TABLE.replace("margin", "leaf margn"));
         author.put(
                 study + "/terms",
                 "{\"term\":{\"id\":\"\",\"term\":\"margin\",\"definition\":\"the edge\",\"plain\":\"\",\"synonyms\":[],"
-                        + "\"misspellings\":[\"margn\"],\"picture\":\"\"},\"seen\":0}");
+                        + "\"misspellings\":[\"margn\"],\"picture\":\"\"},\"baseRevision\":0}");
         String findings = study + "/findings";
         String key = "near-term//leaf-margn/margn";
         assertThat(finding(author, findings, key).path("correction").asString()).isEqualTo("Write 'margin'");

@@ -18,7 +18,7 @@ class CommentApiTest {
     @Test
     void membersTalkAboutACellAndSettleIt() {
         Visitor author = Visitor.author();
-        String study = "/api/studies/" + author.importTable("talk", TABLE);
+        String study = "/api/v1/studies/" + author.importTable("talk", TABLE);
         String comments = study + "/comments";
         author.put(study + "/members", "{\"account\":\"oswin\",\"role\":\"SCORER\"}");
         author.put(study + "/members", "{\"account\":\"petra\",\"role\":\"VIEWER\"}");
@@ -61,7 +61,7 @@ class CommentApiTest {
     @Test
     void whoScoresBlindSeesNoComment() {
         Visitor author = Visitor.author();
-        String study = "/api/studies/" + author.importTable("blind talk", TABLE);
+        String study = "/api/v1/studies/" + author.importTable("blind talk", TABLE);
         author.put(study + "/members", "{\"account\":\"oswin\",\"role\":\"SCORER\"}");
         author.post(study + "/comments", comment("aa", "toothed, surely"));
         author.post(study + "/assignments", "{\"scorer\":\"oswin\",\"rows\":[],\"characters\":[],\"note\":\"\"}");

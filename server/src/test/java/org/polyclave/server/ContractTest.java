@@ -21,7 +21,7 @@ class ContractTest {
                 .enable(SerializationFeature.INDENT_OUTPUT)
                 .build();
         String served = json.writeValueAsString(
-                json.readValue(Visitor.anonymous().get("/api/openapi").body(), TreeMap.class));
+                json.readValue(Visitor.anonymous().get("/api/v1/openapi").body(), TreeMap.class));
         Files.writeString(Path.of("target/openapi.json"), served + "\n");
         assertThat(Files.readString(Path.of("../openapi.json")).strip())
                 .as("copy server/target/openapi.json to openapi.json")

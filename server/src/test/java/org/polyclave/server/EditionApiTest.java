@@ -27,12 +27,13 @@ class EditionApiTest {
             """;
 
     private static final String SCOPE = """
-            {"title":"Gate","seen":1,"scope":{"group":"","covers":"Two plants","leavesOut":"All others","region":"","stages":"",
+            {"title":"Gate","baseRevision":1,"scope":{"group":"","covers":"Two plants","leavesOut":"All others","region":"","stages":"",
             "audience":"","equipment":"","months":[],"gatheredForFood":true,"cautions":["Wear gloves"]}}
             """;
 
     private static JsonNode finding(Visitor author, String slug, String kind) {
-        JsonNode findings = author.get("/api/studies/" + slug + "/gate").json().path("findings");
+        JsonNode findings =
+                author.get("/api/v1/studies/" + slug + "/gate").json().path("findings");
         for (JsonNode finding : findings) {
             if (finding.path("kind").asString().equals(kind)) {
                 return finding;
@@ -43,7 +44,7 @@ class EditionApiTest {
 
     /** Somebody vouches for every cell that the screen of dangers lists, naming the book. */
     private static void confirm(Visitor author, String slug) {
-        JsonNode cells = author.get("/api/studies/" + slug + "/dangers")
+        JsonNode cells = author.get("/api/v1/studies/" + slug + "/dangers")
                 .json()
                 .path("dangers")
                 .get(0)
@@ -53,7 +54,7 @@ class EditionApiTest {
                 .map(c -> "{\"row\":%s,\"character\":%s,\"text\":%s}"
                         .formatted(c.path("row"), c.path("character"), c.path("text")))
                 .collect(Collectors.joining(","));
-        String confirmations = "/api/studies/" + slug + "/confirmations";
+        String confirmations = "/api/v1/studies/" + slug + "/confirmations";
         assertThat(author.post(confirmations, "{\"cells\":[" + confirmed + "],\"source\":\" \"}")
                         .status())
                 .as("without a source")
@@ -74,30 +75,30 @@ class EditionApiTest {
                 Aa bane,seedling,species,not assessed,red,toothed
                 Bb mild,,species,none known,blue,entire
                 """);
-        JsonNode view = author.get("/api/studies/" + slug).json();
+        JsonNode view = author.get("/api/v1/studies/" + slug).json();
         assertThat(view.path("rows").get(1).path("hazard").asString())
                 .as("what is recorded")
                 .isEqualTo("NOT_ASSESSED");
         assertThat(view.path("standing")).hasSize(1);
         assertThat(view.path("standing").get(0).path("hazard").asString()).isEqualTo("SERIOUS");
-        author.put("/api/studies/" + slug + "/scope", SCOPE);
+        author.put("/api/v1/studies/" + slug + "/scope", SCOPE);
         JsonNode dangers =
-                author.get("/api/studies/" + slug + "/dangers").json().path("dangers");
+                author.get("/api/v1/studies/" + slug + "/dangers").json().path("dangers");
         String words = StreamSupport.stream(dangers.spliterator(), false)
                 .map(d -> "%s:\"Leave it alone.\"".formatted(d.path("row")))
                 .collect(Collectors.joining(","));
         Visitor.Answer published = author.post(
-                "/api/studies/" + slug + "/editions", "{\"authors\":[\"Isolde\"],\"words\":{" + words + "}}");
-        assertThat(published.status()).as(published.body()).isEqualTo(200);
+                "/api/v1/studies/" + slug + "/editions", "{\"authors\":[\"Isolde\"],\"words\":{" + words + "}}");
+        assertThat(published.status()).as(published.body()).isEqualTo(201);
         JsonNode edition =
-                Visitor.anonymous().get("/api/editions/" + slug + "/1").json();
+                Visitor.anonymous().get("/api/v1/editions/" + slug + "/1").json();
         assertThat(edition.path("study").path("rows").get(1).path("hazard").asString())
                 .isEqualTo("SERIOUS");
         JsonNode outside = edition.path("study").path("nearButOutside").get(0);
         assertThat(outside.path("name").asString()).isEqualTo("Aa bane, other than seedling");
         assertThat(outside.path("hazard").asString()).isEqualTo("SERIOUS");
         assertThat(edition.path("kit").toString()).contains("knife or snips").contains("gloves");
-        assertThat(author.get("/api/studies/" + slug + "/kit").json().path("things"))
+        assertThat(author.get("/api/v1/studies/" + slug + "/kit").json().path("things"))
                 .isEqualTo(edition.path("kit"));
     }
 
@@ -105,13 +106,13 @@ class EditionApiTest {
     void dangerThatIsNotToldApartMustBeDeclared() {
         Visitor author = Visitor.author();
         String slug = author.importTable("gate", TABLE);
-        String publish = "/api/studies/" + slug + "/editions";
+        String publish = "/api/v1/studies/" + slug + "/editions";
         assertThat(author.post(publish, "{\"authors\":[\"Isolde\"],\"words\":{}}")
                         .json()
                         .path("code")
                         .asString())
                 .isEqualTo("scope");
-        assertThat(author.put("/api/studies/" + slug + "/scope", SCOPE).status())
+        assertThat(author.put("/api/v1/studies/" + slug + "/scope", SCOPE).status())
                 .isEqualTo(200);
 
         JsonNode imported = finding(author, slug, "TOO_FEW");
@@ -133,16 +134,16 @@ class EditionApiTest {
         assertThat(refused.json().path("detail").asString())
                 .contains("'Aa bane'")
                 .contains("'Bb mild'");
-        assertThat(Visitor.anonymous().get("/api/editions/" + slug).status()).isEqualTo(404);
+        assertThat(Visitor.anonymous().get("/api/v1/editions/" + slug).status()).isEqualTo(404);
 
         author.put(
-                "/api/studies/" + slug + "/specimens",
-                "{\"specimen\":{\"id\":\"\",\"code\":\"V 1\",\"note\":\"at the old weir\",\"determinations\":[]},\"seen\":0}");
+                "/api/v1/studies/" + slug + "/specimens",
+                "{\"specimen\":{\"id\":\"\",\"code\":\"V 1\",\"note\":\"at the old weir\",\"determinations\":[]},\"baseRevision\":0}");
         Visitor.Answer published = author.post(
                 publish, "{\"authors\":[\"Isolde\"],\"words\":{\"aa-bane\":\"Out of flower leave both alone.\"}}");
-        assertThat(published.status()).isEqualTo(200);
+        assertThat(published.status()).isEqualTo(201);
         JsonNode edition =
-                Visitor.anonymous().get("/api/editions/" + slug + "/1").json();
+                Visitor.anonymous().get("/api/v1/editions/" + slug + "/1").json();
         assertThat(edition.path("declarations").get(0).path("text").asString())
                 .isEqualTo("Out of flower leave both alone.");
         assertThat(edition.path("study").path("specimens").size()).isZero();
@@ -156,32 +157,32 @@ class EditionApiTest {
     void anEditionNeverChanges() throws SQLException {
         Visitor author = Visitor.author();
         String slug = author.importTable("still", TABLE.replace("serious", "none known"));
-        author.put("/api/studies/" + slug + "/scope", SCOPE);
-        String publish = "/api/studies/" + slug + "/editions";
+        author.put("/api/v1/studies/" + slug + "/scope", SCOPE);
+        String publish = "/api/v1/studies/" + slug + "/editions";
         assertThat(author.post(publish, "{\"authors\":[\"Isolde\"],\"words\":{}}")
                         .status())
-                .isEqualTo(200);
+                .isEqualTo(201);
         Visitor reader = Visitor.anonymous();
-        Visitor.Answer first = reader.get("/api/editions/" + slug + "/1");
+        Visitor.Answer first = reader.get("/api/v1/editions/" + slug + "/1");
 
         author.post(
-                "/api/studies/" + slug + "/scores",
-                "{\"edits\":[{\"row\":\"aa-bane\",\"character\":\"stem-colour\",\"text\":\"?\",\"seen\":0}]}");
+                "/api/v1/studies/" + slug + "/scores",
+                "{\"edits\":[{\"row\":\"aa-bane\",\"character\":\"stem-colour\",\"text\":\"?\",\"baseRevision\":0}]}");
         assertThat(author.post(publish, "{\"authors\":[\"Isolde\"],\"words\":{}}")
                         .json()
                         .path("number")
                         .asInt())
                 .isEqualTo(2);
 
-        Visitor.Answer again = reader.get("/api/editions/" + slug + "/1");
+        Visitor.Answer again = reader.get("/api/v1/editions/" + slug + "/1");
         assertThat(again.body()).isEqualTo(first.body());
         assertThat(again.response().headers().firstValue("ETag"))
                 .isEqualTo(first.response().headers().firstValue("ETag"));
         assertThat(again.response().headers().firstValue("Cache-Control"))
                 .hasValueSatisfying(c -> assertThat(c).contains("immutable"));
-        assertThat(reader.get("/api/editions/" + slug).json().path("number").asInt())
+        assertThat(reader.get("/api/v1/editions/" + slug).json().path("number").asInt())
                 .isEqualTo(2);
-        assertThat(reader.get("/api/editions/" + slug).json().toString()).contains("SUPERSEDED");
+        assertThat(reader.get("/api/v1/editions/" + slug).json().toString()).contains("SUPERSEDED");
 
         try (Connection database = RunningApplication.database();
                 Statement statement = database.createStatement()) {
@@ -189,8 +190,8 @@ class EditionApiTest {
                             () -> statement.execute("update edition set document = '{}' where slug = '" + slug + "'"))
                     .hasMessageContaining("immutable");
         }
-        author.post("/api/studies/" + slug + "/editions/1/withdraw", "{\"reason\":\"Colour was wrong\"}");
-        assertThat(reader.get("/api/editions/" + slug).json().toString())
+        author.post("/api/v1/studies/" + slug + "/editions/1/withdraw", "{\"reason\":\"Colour was wrong\"}");
+        assertThat(reader.get("/api/v1/editions/" + slug).json().toString())
                 .contains("WITHDRAWN")
                 .contains("Colour was wrong");
     }
@@ -198,7 +199,7 @@ class EditionApiTest {
     @Test
     void readersIdentifyWithoutAnAccountAndDangerStaysNamed() {
         Visitor reader = Visitor.anonymous();
-        String path = "/api/editions/marrowmere-tussocks/1/identify";
+        String path = "/api/v1/editions/marrowmere-tussocks/1/identify";
         String start = "{\"answers\":[%s],\"strikeOut\":%s,\"tolerance\":0,\"month\":0,\"unavailable\":[]}";
         JsonNode open = reader.post(path, start.formatted("", "false")).json();
         assertThat(open.path("conclusion").asString()).isEqualTo("OPEN");

@@ -33,7 +33,7 @@ class IdentifyApiTest {
     @BeforeEach
     void importStudy() {
         author = Visitor.author();
-        identify = "/api/studies/" + author.importTable("any order", TABLE) + "/identify";
+        identify = "/api/v1/studies/" + author.importTable("any order", TABLE) + "/identify";
     }
 
     private static String state(String character, String state, String certainty) {
@@ -130,7 +130,7 @@ class IdentifyApiTest {
             {"mild", "petals", "4"}
         }) {
             String edit = "{\"edits\":[{\"row\":\"" + cell[0] + "\",\"character\":\"" + cell[1] + "\",\"text\":\""
-                    + cell[2] + "\",\"seen\":0}]}";
+                    + cell[2] + "\",\"baseRevision\":0}]}";
             assertThat(author.post(study, edit).status()).isEqualTo(200);
         }
         JsonNode checked = ask(seen).path("margins").get(0);

@@ -19,7 +19,7 @@ import tools.jackson.databind.JsonNode;
 /** Keys of the demo study over HTTP: wishes in the address, reasons, files. */
 @ExtendWith(RunningApplication.class)
 class KeyApiTest {
-    private static final String KEYS = "/api/studies/marrowmere-tussocks/keys";
+    private static final String KEYS = "/api/v1/studies/marrowmere-tussocks/keys";
 
     /** The key of a wish, given as the rest of a JSON object. */
     private static JsonNode key(Visitor reader, String wish) {
@@ -119,7 +119,7 @@ class KeyApiTest {
     @Test
     void aLongKeyTellsHowFarItIsAndCanBeStopped() throws SQLException, InterruptedException {
         Visitor author = Visitor.author();
-        String keys = "/api/studies/" + large(author) + "/keys";
+        String keys = "/api/v1/studies/" + large(author) + "/keys";
         JsonNode job = author.post(keys, "{\"evenWeights\":true}").json();
         String id = job.path("id").asString();
         assertThat(job.path("status").asString()).isEqualTo("RUNNING");
@@ -168,7 +168,9 @@ class KeyApiTest {
         }
         assertThat(author.get(KEYS + "/no-such-key").status()).isEqualTo(404);
         Visitor.Answer refused = answered(
-                author, "/api/studies/" + author.importTable("tangle", tangle(16)) + "/keys", "{\"evenWeights\":true}");
+                author,
+                "/api/v1/studies/" + author.importTable("tangle", tangle(16)) + "/keys",
+                "{\"evenWeights\":true}");
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().path("code").asString()).isEqualTo("too-many-terminals");
         assertThat(refused.json().path("detail").asString()).contains("part 0");
@@ -196,16 +198,17 @@ class KeyApiTest {
     @Test
     void theNextBestStepIsComputed() {
         Visitor author = Visitor.author();
-        JsonNode demo = author.get("/api/studies/marrowmere-tussocks/next-step").json();
+        JsonNode demo =
+                author.get("/api/v1/studies/marrowmere-tussocks/next-step").json();
         assertThat(demo.path("kind").asString()).isEqualTo("ASSESS_HAZARDS");
         assertThat(demo.path("subject").asString()).isEqualTo("Tarnella obscura");
         String alike = author.importTable(
                 "alike", "taxon,#hazard,a,b\nAa,none known,x,x\nBb,none known,x,x\nCc,none known,y,y\n");
-        JsonNode parting = author.get("/api/studies/" + alike + "/next-step").json();
+        JsonNode parting = author.get("/api/v1/studies/" + alike + "/next-step").json();
         assertThat(parting.path("kind").asString()).isEqualTo("SEPARATE_PAIR");
         assertThat(parting.path("subject").asString()).isEqualTo("Aa / Bb");
         String ready = author.importTable("ready", "taxon,#hazard,a,b\nAa,none known,x,x\nBb,none known,y,y\n");
-        assertThat(author.get("/api/studies/" + ready + "/next-step")
+        assertThat(author.get("/api/v1/studies/" + ready + "/next-step")
                         .json()
                         .path("kind")
                         .asString())
@@ -224,7 +227,8 @@ class KeyApiTest {
                 Cc,none known,y,y,x
                 Dd,none known,z,z,x
                 """);
-        JsonNode winter = author.get("/api/studies/" + seasonal + "/next-step").json();
+        JsonNode winter =
+                author.get("/api/v1/studies/" + seasonal + "/next-step").json();
         assertThat(winter.path("kind").asString()).isEqualTo("SEPARATE_IN_MONTH");
         assertThat(winter.path("month").asInt()).isEqualTo(1);
         assertThat(winter.path("count").asInt()).isEqualTo(1);
@@ -236,7 +240,7 @@ class KeyApiTest {
                 Bb,none known,y,?,?
                 Cc,none known,z,y,y
                 """.formatted(now));
-        JsonNode cell = author.get("/api/studies/" + fleeting + "/next-step").json();
+        JsonNode cell = author.get("/api/v1/studies/" + fleeting + "/next-step").json();
         assertThat(cell.path("kind").asString()).isEqualTo("SCORE_CELL_NOW");
         assertThat(cell.path("subject").asString()).isEqualTo("Bb: c");
     }

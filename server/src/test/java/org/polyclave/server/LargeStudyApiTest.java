@@ -59,17 +59,18 @@ class LargeStudyApiTest {
     void aPackedStudySaysWhatItsCellsSay() throws SQLException {
         Visitor author = Visitor.author();
         String slug = author.importTable("large", table());
-        String study = "/api/studies/" + slug;
+        String study = "/api/v1/studies/" + slug;
         String export = study + "/export?format=json";
         String imported = author.get(export).body();
         assertThat(packs(slug, "")).isEqualTo(1);
 
-        String edit = "{\"edits\":[{\"row\":\"row-7\",\"character\":\"c1\",\"text\":\"%s\",\"seen\":0}]}";
+        String edit = "{\"edits\":[{\"row\":\"row-7\",\"character\":\"c1\",\"text\":\"%s\",\"baseRevision\":0}]}";
         assertThat(author.post(study + "/scores", edit.formatted("red / blue")).status())
                 .isEqualTo(200);
         assertThat(author.get(study + "/findings").status()).isEqualTo(200);
-        assertThat(author.delete(study + "/characters/c4?seen=0").status()).isEqualTo(200);
-        assertThat(author.post(study + "/rows/row-9/move", "{\"before\":\"row-2\",\"seen\":0}")
+        assertThat(author.delete(study + "/characters/c4?baseRevision=0").status())
+                .isEqualTo(200);
+        assertThat(author.post(study + "/rows/row-9/move", "{\"before\":\"row-2\",\"baseRevision\":0}")
                         .status())
                 .isEqualTo(200);
         String changed = author.get(export).body();

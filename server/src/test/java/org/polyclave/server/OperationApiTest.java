@@ -17,7 +17,7 @@ class OperationApiTest {
 
     @BeforeEach
     void importStudy() {
-        study = "/api/studies/" + author.importTable("operations", """
+        study = "/api/v1/studies/" + author.importTable("operations", """
                         taxon,#hazard,margin,width
                         #type,,states,length
                         #states,,entire|toothed,
@@ -35,8 +35,8 @@ class OperationApiTest {
         return author.cell(study, row, character).path("text").asString();
     }
 
-    private static String operation(String body, long seen) {
-        return "{\"operation\":{" + body + "},\"seen\":" + seen + "}";
+    private static String operation(String body, long baseRevision) {
+        return "{\"operation\":{" + body + "},\"baseRevision\":" + baseRevision + "}";
     }
 
     private static final String SPLIT =
@@ -65,11 +65,11 @@ class OperationApiTest {
 
     @Test
     void whatOthersChangedMeanwhileIsNotOverwritten() {
-        long seen = revision();
+        long baseRevision = revision();
         author.post(
                 study + "/scores",
-                "{\"edits\":[{\"row\":\"cc\",\"character\":\"margin\",\"text\":\"toothed, entire\",\"seen\":0}]}");
-        Visitor.Answer refused = author.post(study + "/operations", operation(SPLIT, seen));
+                "{\"edits\":[{\"row\":\"cc\",\"character\":\"margin\",\"text\":\"toothed, entire\",\"baseRevision\":0}]}");
+        Visitor.Answer refused = author.post(study + "/operations", operation(SPLIT, baseRevision));
         assertThat(refused.status()).isEqualTo(409);
         assertThat(refused.json().path("detail").asString()).contains("cc × margin");
         assertThat(text("aa", "margin")).isEqualTo("toothed");
@@ -88,7 +88,7 @@ class OperationApiTest {
                 "{\"basis\":\"REFERENCE\",\"source\":\"orrin\",\"doubtful\":true,\"note\":\"plate 3\",\"months\":[7,5],\"concept\":\"s.l.\"}";
         assertThat(scorer.post(
                                 study + "/scores",
-                                "{\"edits\":[{\"row\":\"bb\",\"character\":\"margin\",\"text\":\"entire\",\"seen\":0,\"origin\":"
+                                "{\"edits\":[{\"row\":\"bb\",\"character\":\"margin\",\"text\":\"entire\",\"baseRevision\":0,\"origin\":"
                                         + origin + "}]}")
                         .status())
                 .isEqualTo(200);
@@ -120,12 +120,13 @@ class OperationApiTest {
                         .status())
                 .isEqualTo(422);
         author.post(
-                study + "/scores", "{\"edits\":[{\"row\":\"bb\",\"character\":\"width\",\"text\":\"4\",\"seen\":0}]}");
+                study + "/scores",
+                "{\"edits\":[{\"row\":\"bb\",\"character\":\"width\",\"text\":\"4\",\"baseRevision\":0}]}");
         author.post(study + "/operations", operation(SPLIT, revision()));
         JsonNode difference =
                 author.get(study + "/snapshots/difference?from=" + id + "&to=0").json();
         assertThat(difference.path("total").asInt()).isEqualTo(4);
-        assertThat(author.post(study + "/snapshots/" + id + "/restore", "{\"seen\":" + revision() + "}")
+        assertThat(author.post(study + "/snapshots/" + id + "/restore", "{\"baseRevision\":" + revision() + "}")
                         .status())
                 .isEqualTo(200);
         assertThat(text("bb", "width")).isEqualTo("3");
@@ -143,37 +144,40 @@ class OperationApiTest {
     void termsReferencesAndClaimsAreObjectsOfTheirOwn() {
         JsonNode written = author.put(
                         study + "/terms",
-                        "{\"term\":{\"id\":\"\",\"term\":\"Awn\",\"definition\":\"a bristle\",\"plain\":\"\",\"synonyms\":[\"arista\"],\"misspellings\":[]},\"seen\":0}")
+                        "{\"term\":{\"id\":\"\",\"term\":\"Awn\",\"definition\":\"a bristle\",\"plain\":\"\",\"synonyms\":[\"arista\"],\"misspellings\":[]},\"baseRevision\":0}")
                 .json();
         assertThat(written.path("id").asString()).isEqualTo("awn");
         Visitor.Answer twice = author.put(
                 study + "/terms",
-                "{\"term\":{\"id\":\"\",\"term\":\"Arista\",\"definition\":\"\",\"plain\":\"\",\"synonyms\":[],\"misspellings\":[]},\"seen\":0}");
+                "{\"term\":{\"id\":\"\",\"term\":\"Arista\",\"definition\":\"\",\"plain\":\"\",\"synonyms\":[],\"misspellings\":[]},\"baseRevision\":0}");
         assertThat(twice.status()).isEqualTo(422);
         assertThat(twice.json().path("detail").asString()).contains("already means 'Awn'");
         author.put(
                 study + "/references",
-                "{\"reference\":{\"id\":\"\",\"citation\":\"Orrin (2031) Sedges.\",\"doi\":\"10.1234/x\"},\"seen\":0}");
+                "{\"reference\":{\"id\":\"\",\"citation\":\"Orrin (2031) Sedges.\",\"doi\":\"10.1234/x\"},\"baseRevision\":0}");
         author.put(
                 study + "/claims",
-                "{\"claim\":{\"id\":\"\",\"row\":\"bb\",\"kind\":\"ONLY\",\"character\":\"margin\",\"states\":[\"entire\"],\"text\":\"the only one\"},\"seen\":0}");
+                "{\"claim\":{\"id\":\"\",\"row\":\"bb\",\"kind\":\"ONLY\",\"character\":\"margin\",\"states\":[\"entire\"],\"text\":\"the only one\"},\"baseRevision\":0}");
         JsonNode view = author.get(study).json();
         assertThat(view.path("references").path(0).path("id").asString()).isEqualTo("orrin-2031-sedges");
         assertThat(view.path("claims").size()).isEqualTo(1);
-        long seen = view.path("revisions").path("term/awn").asLong();
-        assertThat(author.delete(study + "/terms/awn?seen=" + (seen - 1)).status())
+        long baseRevision = view.path("revisions").path("term/awn").asLong();
+        assertThat(author.delete(study + "/terms/awn?baseRevision=" + (baseRevision - 1))
+                        .status())
                 .isEqualTo(409);
-        assertThat(author.delete(study + "/terms/awn?seen=" + seen).status()).isEqualTo(200);
+        assertThat(author.delete(study + "/terms/awn?baseRevision=" + baseRevision)
+                        .status())
+                .isEqualTo(200);
         assertThat(author.get(study).json().path("glossary").size()).isZero();
         author.post(study + "/undo", "{}");
         assertThat(author.get(study).json().path("glossary").size()).isEqualTo(1);
     }
 
-    private static String specimen(String id, String characters, long seen) {
+    private static String specimen(String id, String characters, long baseRevision) {
         return "{\"specimen\":{\"id\":\"" + id
                 + "\",\"code\":\"V 1\",\"note\":\"\",\"determinations\":[{\"row\":\"aa\",\"qualifier\":\"cf.\",\"kind\":"
                 + "\"DETERMINED\",\"by\":\"Isolde\",\"date\":\"2021\",\"how\":\"\",\"characters\":[" + characters
-                + "]}]},\"seen\":" + seen + "}";
+                + "]}]},\"baseRevision\":" + baseRevision + "}";
     }
 
     private List<String> kindsAt(String row) {
@@ -191,21 +195,21 @@ class OperationApiTest {
                 study + "/operations",
                 operation("\"operation\":\"ChangeUnit\",\"character\":\"width\",\"unit\":\"cm\"", revision()));
         String score =
-                "{\"edits\":[{\"row\":\"aa\",\"character\":\"width\",\"text\":\"0.5–0.9\",\"seen\":%d,\"origin\":{\"basis\":\"SPECIMENS\","
+                "{\"edits\":[{\"row\":\"aa\",\"character\":\"width\",\"text\":\"0.5–0.9\",\"baseRevision\":%d,\"origin\":{\"basis\":\"SPECIMENS\","
                         + "\"source\":\"\",\"doubtful\":false,\"note\":\"\",\"months\":[],\"concept\":\"\",\"sample\":{\"items\":30,%s\"specimens\":[],\"mean\":%s,"
                         + "\"sd\":0.1,\"provisional\":true}}}]}";
-        long seen = author.cell(study, "aa", "width").path("revision").asLong();
-        assertThat(author.post(study + "/scores", String.format(score, seen, "", "0.7"))
+        long baseRevision = author.cell(study, "aa", "width").path("revision").asLong();
+        assertThat(author.post(study + "/scores", String.format(score, baseRevision, "", "0.7"))
                         .json()
                         .path("detail")
                         .asString())
                 .isEqualTo("Mean, standard deviation and the number of individuals say something only together.");
-        assertThat(author.post(study + "/scores", String.format(score, seen, "\"individuals\":12,", "7"))
+        assertThat(author.post(study + "/scores", String.format(score, baseRevision, "\"individuals\":12,", "7"))
                         .json()
                         .path("detail")
                         .asString())
                 .contains("outside the range");
-        assertThat(author.post(study + "/scores", String.format(score, seen, "\"individuals\":12,", "0.7"))
+        assertThat(author.post(study + "/scores", String.format(score, baseRevision, "\"individuals\":12,", "0.7"))
                         .status())
                 .isEqualTo(200);
         assertThat(author.cell(study, "aa", "width").path("sample").toString())
@@ -223,7 +227,7 @@ class OperationApiTest {
                         .asString())
                 .isEqualTo("v-1");
         String score =
-                "{\"edits\":[{\"row\":\"aa\",\"character\":\"width\",\"text\":\"5–9\",\"seen\":0,\"origin\":{\"basis\":\"SPECIMENS\","
+                "{\"edits\":[{\"row\":\"aa\",\"character\":\"width\",\"text\":\"5–9\",\"baseRevision\":0,\"origin\":{\"basis\":\"SPECIMENS\","
                         + "\"source\":\"\",\"doubtful\":false,\"note\":\"\",\"months\":[],\"concept\":\"\",\"sample\":{\"individuals\":6,\"specimens\":[\"v-1\"],\"provisional\":false}}}]}";
         assertThat(author.post(study + "/scores", score.replace("v-1", "v-2")).status())
                 .isEqualTo(400);
@@ -236,15 +240,15 @@ class OperationApiTest {
         JsonNode view = author.get(study).json();
         assertThat(view.path("counts").path("specimens").path("v-1").asInt()).isEqualTo(1);
         assertThat(kindsAt("aa")).contains("circular-evidence");
-        long seen = view.path("revisions").path("specimen/v-1").asLong();
-        Visitor.Answer used = author.delete(study + "/specimens/v-1?seen=" + seen);
+        long baseRevision = view.path("revisions").path("specimen/v-1").asLong();
+        Visitor.Answer used = author.delete(study + "/specimens/v-1?baseRevision=" + baseRevision);
         assertThat(used.status()).isEqualTo(422);
         assertThat(used.json().path("detail").asString()).contains("rests on the specimen 'v-1'");
-        assertThat(author.put(study + "/specimens", specimen("v-1", "\"margin\"", seen))
+        assertThat(author.put(study + "/specimens", specimen("v-1", "\"margin\"", baseRevision))
                         .status())
                 .isEqualTo(200);
         assertThat(kindsAt("aa")).doesNotContain("circular-evidence");
-        assertThat(author.put(study + "/specimens", specimen("v-1", "\"colour\"", seen))
+        assertThat(author.put(study + "/specimens", specimen("v-1", "\"colour\"", baseRevision))
                         .json()
                         .path("detail")
                         .asString())
@@ -260,7 +264,7 @@ class OperationApiTest {
                 author.upload(study + "/import/preview", "more.csv", table).json();
         assertThat(shown.path("changes").path("total").asInt()).isEqualTo(7);
         assertThat(author.upload(
-                                study + "/import?seen="
+                                study + "/import?baseRevision="
                                         + shown.path("changes").path("revision").asLong(),
                                 "more.csv",
                                 table)
@@ -285,8 +289,9 @@ class OperationApiTest {
         JsonNode shown = author.upload(at + "/preview", "box.csv", table).json();
         assertThat(shown.path("file").path("specimens").asInt()).isEqualTo(2);
         assertThat(shown.path("changes").path("total").asInt()).isEqualTo(2);
-        String seen = "?seen=" + shown.path("changes").path("revision").asLong();
-        assertThat(author.upload(at + seen, "box.csv", table).status()).isEqualTo(200);
+        String baseRevision =
+                "?baseRevision=" + shown.path("changes").path("revision").asLong();
+        assertThat(author.upload(at + baseRevision, "box.csv", table).status()).isEqualTo(200);
         JsonNode last = author.get(study).json().path("specimens").path(before);
         assertThat(last.path("event").path("place").asString()).isEqualTo("the weir");
         assertThat(author.get(study).json().path("specimens").size()).isEqualTo(before + 2);
@@ -314,11 +319,12 @@ class OperationApiTest {
     @Test
     void undoPressedManyTimesAtOnceTakesBackOneAfterTheOther() {
         for (String score : new String[] {"4", "5", "6", "7"}) {
-            long seen = author.cell(study, "bb", "width").path("revision").asLong();
+            long baseRevision =
+                    author.cell(study, "bb", "width").path("revision").asLong();
             author.post(
                     study + "/scores",
-                    "{\"edits\":[{\"row\":\"bb\",\"character\":\"width\",\"text\":\"" + score + "\",\"seen\":" + seen
-                            + "}]}");
+                    "{\"edits\":[{\"row\":\"bb\",\"character\":\"width\",\"text\":\"" + score + "\",\"baseRevision\":"
+                            + baseRevision + "}]}");
         }
         assertThat(text("bb", "width")).isEqualTo("7");
         List<Integer> answers = java.util.stream.IntStream.range(0, 4)

@@ -20,7 +20,7 @@ final class PictureApiTest {
     @BeforeAll
     static void prepare() {
         author = Visitor.author();
-        study = "/api/studies/"
+        study = "/api/v1/studies/"
                 + author.importTable(
                         "pictures",
                         "taxon,#hazard,margin\n#type,,states\nAa,none known,toothed\nBb,none known,entire\n");
@@ -52,16 +52,16 @@ final class PictureApiTest {
                 .contains("sandbox");
 
         String file = author.get(study + "/export?format=json").body();
-        String copy = author.upload("/api/imports", "copy.polyclave.json", file)
+        String copy = author.upload("/api/v1/imports", "copy.polyclave.json", file)
                 .json()
                 .path("slug")
                 .asString();
-        assertThat(author.get("/api/studies/" + copy + "/pictures/"
+        assertThat(author.get("/api/v1/studies/" + copy + "/pictures/"
                                 + picture.path("content").asString())
                         .body())
                 .isEqualTo(content.body());
         Visitor.Answer forged = author.upload(
-                "/api/imports",
+                "/api/v1/imports",
                 "copy.polyclave.json",
                 file.replaceFirst("\"data\":\"[^\"]{9}", "\"data\":\"!!!!!!!!!"));
         assertThat(forged.status()).isEqualTo(422);
@@ -74,12 +74,14 @@ final class PictureApiTest {
         JsonNode view = view();
         JsonNode character = view.path("characters").path(0);
         String body = character.toString().replaceFirst("\"picture\":\"\"", "\"picture\":\"" + id + "\"");
-        long seen = view.path("revisions").path("character/margin").asLong();
-        assertThat(author.put(study + "/characters/margin", "{\"character\":" + body + ",\"seen\":" + seen + "}")
+        long baseRevision = view.path("revisions").path("character/margin").asLong();
+        assertThat(author.put(
+                                study + "/characters/margin",
+                                "{\"character\":" + body + ",\"baseRevision\":" + baseRevision + "}")
                         .status())
                 .isEqualTo(200);
         long now = view().path("revisions").path("picture/" + id).asLong();
-        Visitor.Answer refused = author.delete(study + "/pictures/" + id + "?seen=" + now);
+        Visitor.Answer refused = author.delete(study + "/pictures/" + id + "?baseRevision=" + now);
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().path("detail").asString()).contains("margin").contains(id);
 
@@ -97,11 +99,11 @@ final class PictureApiTest {
 
     @Test
     void readyCharactersAreCopiedWithTheirDrawingsAsOneChange() {
-        JsonNode library = author.get("/api/library").json();
+        JsonNode library = author.get("/api/v1/library").json();
         assertThat(library.path("characters").size()).isGreaterThan(25);
         int before = view().path("characters").size();
-        String wish =
-                "{\"characters\":[\"gill-attachment\",\"spore-quotient\"],\"seen\":" + view().path("revision") + "}";
+        String wish = "{\"characters\":[\"gill-attachment\",\"spore-quotient\"],\"baseRevision\":"
+                + view().path("revision") + "}";
         assertThat(author.post(study + "/library", wish).status()).isEqualTo(200);
         JsonNode after = view();
         assertThat(after.path("characters").size())
@@ -122,7 +124,7 @@ final class PictureApiTest {
         String missing = bare.replaceFirst("\"scores\":", picture.formatted("") + "\"scores\":");
         String broken = bare.replaceFirst("\"scores\":", picture.formatted(",\"data\":\"AAAA\"") + "\"scores\":");
         for (String wrong : new String[] {missing, broken}) {
-            JsonNode preview = author.upload("/api/imports/preview", "s.polyclave.json", wrong)
+            JsonNode preview = author.upload("/api/v1/imports/preview", "s.polyclave.json", wrong)
                     .json();
             assertThat(preview.path("usable").asBoolean(true)).isFalse();
             assertThat(preview.path("problems").toString()).contains("A leaf");
@@ -139,8 +141,8 @@ final class PictureApiTest {
         JsonNode view = view();
         String row =
                 view.path("rows").path(0).toString().replaceFirst("\"status\":\\[\\]", "\"status\":[\"protected\"]");
-        long seen = view.path("revisions").path("row/aa").asLong();
-        assertThat(author.put(study + "/rows/aa", "{\"row\":" + row + ",\"seen\":" + seen + "}")
+        long baseRevision = view.path("revisions").path("row/aa").asLong();
+        assertThat(author.put(study + "/rows/aa", "{\"row\":" + row + ",\"baseRevision\":" + baseRevision + "}")
                         .status())
                 .isEqualTo(200);
         byte[] photograph;

@@ -25,7 +25,7 @@ final class ReadingApiTest {
     @BeforeAll
     static void prepare() {
         author = Visitor.author();
-        study = "/api/studies/" + author.importTable("readings", """
+        study = "/api/v1/studies/" + author.importTable("readings", """
                                 taxon,#hazard,width,edge
                                 #type,,length,states
                                 #unit,,mm,
@@ -41,12 +41,12 @@ final class ReadingApiTest {
         assertThat(answer.status()).as(answer.body()).isEqualTo(200);
     }
 
-    private static String specimen(String id, String code, String row, String date, long seen) {
+    private static String specimen(String id, String code, String row, String date, long baseRevision) {
         return "{\"specimen\":{\"id\":\"" + id + "\",\"code\":\"" + code + "\",\"note\":\"\",\"event\":{\"date\":\""
                 + date
                 + "\",\"place\":\"weir\"},\"determinations\":[{\"row\":\"" + row
                 + "\",\"qualifier\":\"\",\"kind\":\"DETERMINED\",\"by\":\"Isolde\",\"date\":\"2021\",\"how\":\"\",\"characters\":[]}]},"
-                + "\"seen\":" + seen + "}";
+                + "\"baseRevision\":" + baseRevision + "}";
     }
 
     private static String typed(String specimen, String character, String typed) {
@@ -101,9 +101,9 @@ final class ReadingApiTest {
         assertThat(cell("aa", "width").path("standing").asString()).isEqualTo("OUT_OF_DATE");
         undo();
         assertThat(cell("aa", "width").path("standing").asString()).isEqualTo("MADE_OF_THESE");
-        long seen =
+        long baseRevision =
                 author.get(study).json().path("revisions").path("specimen/v-6").asLong();
-        assertThat(author.put(study + "/specimens", specimen("v-6", "V 6", "bb", "2021-05-04", seen))
+        assertThat(author.put(study + "/specimens", specimen("v-6", "V 6", "bb", "2021-05-04", baseRevision))
                         .status())
                 .isEqualTo(200);
         assertThat(cell("aa", "width").path("standing").asString()).isEqualTo("OUT_OF_DATE");
@@ -117,11 +117,12 @@ final class ReadingApiTest {
 
         // All of it comes through a study file, and what was made of readings still is.
         String file = author.get(study + "/export?format=json").body();
-        String copy = author.upload("/api/imports", "copy.polyclave.json", file)
+        String copy = author.upload("/api/v1/imports", "copy.polyclave.json", file)
                 .json()
                 .path("slug")
                 .asString();
-        JsonNode cells = author.get("/api/studies/" + copy + "/readings/cells").json();
+        JsonNode cells =
+                author.get("/api/v1/studies/" + copy + "/readings/cells").json();
         assertThat(cells.valueStream().filter(c -> c.path("row").asString().equals("aa")))
                 .allSatisfy(c -> assertThat(c.path("standing").asString()).isEqualTo("MADE_OF_THESE"));
         assertThat(cells.size()).isPositive();
@@ -181,9 +182,9 @@ final class ReadingApiTest {
         assertThat(now.path("uncertainty").asDouble()).isBetween(0.031, 0.033);
         undo();
         assertThat(reading(reading).path("value").asDouble()).isEqualTo(1.0);
-        long seen =
+        long baseRevision =
                 author.get(study).json().path("revisions").path("specimen/v-8").asLong();
-        assertThat(author.delete(study + "/specimens/v-8?seen=" + seen)
+        assertThat(author.delete(study + "/specimens/v-8?baseRevision=" + baseRevision)
                         .json()
                         .path("detail")
                         .asString())
@@ -213,8 +214,8 @@ final class ReadingApiTest {
         scale.putObject("from").put("x", 0).put("y", 0);
         scale.putObject("to").put("x", 200).put("y", 0);
         scale.put("length", length).put("tilt", 5);
-        long seen = view.path("revisions").path("picture/" + id).asLong();
-        return author.put(study + "/pictures", "{\"picture\":" + picture + ",\"seen\":" + seen + "}");
+        long baseRevision = view.path("revisions").path("picture/" + id).asLong();
+        return author.put(study + "/pictures", "{\"picture\":" + picture + ",\"baseRevision\":" + baseRevision + "}");
     }
 
     @Test
@@ -251,7 +252,7 @@ final class ReadingApiTest {
     @Test
     void aThresholdSaysWhereNotToDecide() {
         add(typed("v-9", "edge", "entire"), typed("v-10", "edge", "toothed"));
-        String slug = "/api/studies/" + author.importTable("cut", """
+        String slug = "/api/v1/studies/" + author.importTable("cut", """
                                 taxon,width
                                 #type,length
                                 #unit,cm
@@ -281,24 +282,24 @@ final class ReadingApiTest {
 
     @Test
     void simulatedInstrumentsSendReadingsAndFrames() {
-        assertThat(author.get("/api/instruments").body()).contains("caliper", "camera");
-        String reading = author.firstEvent("/api/instruments/caliper?around=40");
+        assertThat(author.get("/api/v1/instruments").body()).contains("caliper", "camera");
+        String reading = author.firstEvent("/api/v1/instruments/caliper?around=40");
         assertThat(Double.parseDouble(reading.replace(" mm", ""))).isBetween(25.0, 60.0);
         byte[] frame =
-                Base64.getDecoder().decode(author.firstEvent("/api/instruments/camera?magnification=40&slide=3"));
+                Base64.getDecoder().decode(author.firstEvent("/api/v1/instruments/camera?magnification=40&slide=3"));
         assertThat(frame).startsWith(0xff, 0xd8);
-        assertThat(author.get("/api/instruments/camera?magnification=7").status())
+        assertThat(author.get("/api/v1/instruments/camera?magnification=7").status())
                 .isEqualTo(400);
     }
 
     /** A member sees on the map where a protected plant was found; a label does not tell it. */
     @Test
     void labelsDoNotTellThePlaceOfAProtectedTaxon() {
-        String slug = "/api/studies/" + author.importTable("guarded", "taxon,edge\nAa,toothed\nBb,toothed\n");
+        String slug = "/api/v1/studies/" + author.importTable("guarded", "taxon,edge\nAa,toothed\nBb,toothed\n");
         ObjectNode row =
                 (ObjectNode) author.get(slug).json().path("rows").path(0).deepCopy();
         row.putArray("status").add("protected");
-        assertThat(author.put(slug + "/rows/aa", "{\"row\":" + row + ",\"seen\":0}")
+        assertThat(author.put(slug + "/rows/aa", "{\"row\":" + row + ",\"baseRevision\":0}")
                         .status())
                 .isEqualTo(200);
         for (String of : List.of("aa", "bb")) {

@@ -17,7 +17,7 @@ final class ScoringApiTest {
     void giveCells() {
         author = Visitor.author();
         scorer = Visitor.scorer();
-        study = "/api/studies/" + author.importTable("second scorer", """
+        study = "/api/v1/studies/" + author.importTable("second scorer", """
                         taxon,#hazard,margin,width
                         #type,,states,length
                         #states,,entire|toothed,
@@ -42,14 +42,14 @@ final class ScoringApiTest {
         return scorer.put(
                 sheet() + "/score",
                 "{\"row\":\"" + row + "\",\"character\":\"" + character + "\",\"text\":\"" + text
-                        + "\",\"doubtful\":false,\"note\":\"\",\"seen\":0}");
+                        + "\",\"doubtful\":false,\"note\":\"\",\"baseRevision\":0}");
     }
 
     @Test
     void aBlindScorerSeesNothingOfWhatOthersScored() {
         author.put(
                 study + "/specimens",
-                "{\"specimen\":{\"id\":\"\",\"code\":\"V 1\",\"note\":\"\",\"determinations\":[]},\"seen\":0}");
+                "{\"specimen\":{\"id\":\"\",\"code\":\"V 1\",\"note\":\"\",\"determinations\":[]},\"baseRevision\":0}");
         assertThat(author.get(study).json().path("specimens").size()).isEqualTo(1);
         assertThat(scorer.get(study).json().path("specimens").size()).isZero();
         assertThat(scorer.get(study).json().path("blind").asBoolean()).isTrue();
@@ -74,7 +74,7 @@ final class ScoringApiTest {
                 .isNotEqualTo(200);
         assertThat(scorer.post(
                                 study + "/scores",
-                                "{\"edits\":[{\"row\":\"aa\",\"character\":\"margin\",\"text\":\"entire\",\"seen\":9}]}")
+                                "{\"edits\":[{\"row\":\"aa\",\"character\":\"margin\",\"text\":\"entire\",\"baseRevision\":9}]}")
                         .body())
                 .doesNotContain("toothed");
         assertThat(author.get(study + "/columns?character=margin")
@@ -113,7 +113,7 @@ final class ScoringApiTest {
                 author.get(study + "/agreement/cell?row=cc&character=margin").json();
         assertThat(dispute.path("held").findValuesAsString("text")).containsExactly("toothed", "entire");
         String settle =
-                "{\"row\":\"cc\",\"character\":\"margin\",\"text\":\"usually toothed, sometimes entire\",\"note\":\"both seen\",\"seen\":"
+                "{\"row\":\"cc\",\"character\":\"margin\",\"text\":\"usually toothed, sometimes entire\",\"note\":\"both seen\",\"baseRevision\":"
                         + dispute.path("revision").asLong() + "}";
         assertThat(author.post(study + "/agreement/settle", settle).status()).isEqualTo(200);
         assertThat(author.cell(study, "cc", "margin").path("text").asString())
@@ -168,7 +168,7 @@ final class ScoringApiTest {
         Visitor warden = Visitor.signedIn("warden", "meadow-warden");
         String name = "double-" + study.replaceAll("\\D", "");
         warden.post(
-                "/api/accounts",
+                "/api/v1/accounts",
                 "{\"name\":\"" + name
                         + "\",\"displayName\":\"Oswin Brandreth\",\"password\":\"another-oswin\",\"administrator\":false}");
         author.put(study + "/members", "{\"account\":\"" + name + "\",\"role\":\"SCORER\"}");

@@ -33,9 +33,9 @@ class StructureApiTest {
     void importStudy() {
         author = Visitor.author();
         String slug = author.importTable("structure", TABLE);
-        author.put("/api/studies/" + slug + "/members", "{\"account\":\"oswin\",\"role\":\"EDITOR\"}");
-        author.put("/api/studies/" + slug + "/members", "{\"account\":\"petra\",\"role\":\"SCORER\"}");
-        study = "/api/studies/" + slug;
+        author.put("/api/v1/studies/" + slug + "/members", "{\"account\":\"oswin\",\"role\":\"EDITOR\"}");
+        author.put("/api/v1/studies/" + slug + "/members", "{\"account\":\"petra\",\"role\":\"SCORER\"}");
+        study = "/api/v1/studies/" + slug;
     }
 
     private JsonNode view() {
@@ -73,25 +73,28 @@ class StructureApiTest {
         return author.post(
                 study + "/operations",
                 "{\"operation\":{\"operation\":\"MergeStates\",\"character\":\"" + character + "\",\"from\":\"" + from
-                        + "\",\"into\":\"" + into + "\"},\"seen\":" + view().path("revision") + "}");
+                        + "\",\"into\":\"" + into + "\"},\"baseRevision\":" + view().path("revision") + "}");
     }
 
-    private long seen(String object) {
+    private long baseRevision(String object) {
         return view().path("revisions").path(object).asLong(0);
     }
 
     private Visitor.Answer putRow(ObjectNode row) {
         String id = row.path("id").asString();
-        return author.put(study + "/rows/" + id, body("row", row, seen("row/" + id)));
+        return author.put(study + "/rows/" + id, body("row", row, baseRevision("row/" + id)));
     }
 
     private Visitor.Answer putCharacter(ObjectNode character) {
         String id = character.path("id").asString();
-        return author.put(study + "/characters/" + id, body("character", character, seen("character/" + id)));
+        return author.put(study + "/characters/" + id, body("character", character, baseRevision("character/" + id)));
     }
 
-    private static String body(String name, JsonNode value, long seen) {
-        return JSON.createObjectNode().put("seen", seen).set(name, value).toString();
+    private static String body(String name, JsonNode value, long baseRevision) {
+        return JSON.createObjectNode()
+                .put("baseRevision", baseRevision)
+                .set(name, value)
+                .toString();
     }
 
     private static String sentence(Visitor.Answer refused) {
@@ -146,7 +149,7 @@ class StructureApiTest {
     @Test
     void aRemovedTaxonTakesItsStagesAndScoresAlongAndUndoBringsAllBack() {
         String before = author.get(study + "/export?format=json").body();
-        Visitor.Answer removed = author.delete(study + "/rows/aa?seen=0");
+        Visitor.Answer removed = author.delete(study + "/rows/aa?baseRevision=0");
         assertThat(removed.status()).isEqualTo(200);
         assertThat(ids("rows")).containsExactly("aa-minor", "bb");
         assertThat(row("aa-minor").has("parent")).as("a subtaxon moves up").isFalse();
@@ -156,18 +159,19 @@ class StructureApiTest {
 
     @Test
     void rowsMoveAmongTheirSiblingsAndUnderOtherParents() {
-        assertThat(author.post(study + "/rows/bb/move", "{\"before\":\"aa\",\"seen\":0}")
+        assertThat(author.post(study + "/rows/bb/move", "{\"before\":\"aa\",\"baseRevision\":0}")
                         .status())
                 .isEqualTo(200);
         assertThat(ids("rows")).containsExactly("bb", "aa", "aa-female", "aa-minor");
-        assertThat(author.post(study + "/rows/aa-minor/move", "{\"parent\":\"bb\",\"seen\":0}")
+        assertThat(author.post(study + "/rows/aa-minor/move", "{\"parent\":\"bb\",\"baseRevision\":0}")
                         .status())
                 .isEqualTo(200);
         assertThat(row("aa-minor").path("parent").asString()).isEqualTo("bb");
         assertThat(sentence(author.post(
-                        study + "/rows/bb/move", "{\"parent\":\"aa-minor\",\"seen\":" + seen("row/bb") + "}")))
+                        study + "/rows/bb/move",
+                        "{\"parent\":\"aa-minor\",\"baseRevision\":" + baseRevision("row/bb") + "}")))
                 .contains("its own ancestor");
-        assertThat(author.post(study + "/rows/bb/move", "{\"before\":\"gone\",\"seen\":0}")
+        assertThat(author.post(study + "/rows/bb/move", "{\"before\":\"gone\",\"baseRevision\":0}")
                         .status())
                 .isEqualTo(400);
     }
@@ -242,10 +246,12 @@ class StructureApiTest {
                 .isEqualTo("flower-colour");
         author.post(
                 study + "/characters/flower-colour/move",
-                "{\"before\":\"margin\",\"seen\":" + seen("character/flower-colour") + "}");
+                "{\"before\":\"margin\",\"baseRevision\":" + baseRevision("character/flower-colour") + "}");
         assertThat(ids("characters")).containsExactly("flower-colour", "margin", "hairs", "hair-length");
-        assertThat(sentence(author.delete(study + "/characters/hairs?seen=0"))).contains("depends on 'hairs'");
-        assertThat(author.delete(study + "/characters/margin?seen=0").status()).isEqualTo(200);
+        assertThat(sentence(author.delete(study + "/characters/hairs?baseRevision=0")))
+                .contains("depends on 'hairs'");
+        assertThat(author.delete(study + "/characters/margin?baseRevision=0").status())
+                .isEqualTo(200);
         assertThat(text("aa", "margin")).isEmpty();
         author.post(study + "/undo", "{}");
         assertThat(text("aa", "margin")).isEqualTo("toothed");
@@ -260,8 +266,8 @@ class StructureApiTest {
         assertThat(conflict.status()).isEqualTo(409);
         assertThat(conflict.json().path("who").asString()).isEqualTo("Isolde Quillane");
         assertThat(conflict.json().path("now").asString()).contains("bee bee");
-        long seen = conflict.json().path("revision").asLong();
-        assertThat(second.put(study + "/rows/bb", body("row", row("bb").put("plain", "other"), seen))
+        long baseRevision = conflict.json().path("revision").asLong();
+        assertThat(second.put(study + "/rows/bb", body("row", row("bb").put("plain", "other"), baseRevision))
                         .status())
                 .isEqualTo(200);
         Visitor.Answer undo = author.post(study + "/undo", "{}");
@@ -278,10 +284,10 @@ class StructureApiTest {
     @Test
     void scopeAndOutsideTaxaAreUndoneToo() {
         ObjectNode scope = (ObjectNode) view().path("scope");
-        ObjectNode request = JSON.createObjectNode().put("title", "New title").put("seen", 0);
+        ObjectNode request = JSON.createObjectNode().put("title", "New title").put("baseRevision", 0);
         request.set("scope", scope.put("covers", "Two plants"));
         assertThat(author.put(study + "/scope", request.toString()).status()).isEqualTo(200);
-        String outside = "{\"seen\":0,\"taxa\":[{\"name\":\"Dd\",\"why\":\"dunes\",\"hazard\":\"SERIOUS\"}]}";
+        String outside = "{\"baseRevision\":0,\"taxa\":[{\"name\":\"Dd\",\"why\":\"dunes\",\"hazard\":\"SERIOUS\"}]}";
         assertThat(author.put(study + "/outside", outside).status()).isEqualTo(200);
         assertThat(view().path("nearButOutside").size()).isEqualTo(1);
         author.post(study + "/undo", "{}");
@@ -297,31 +303,32 @@ class StructureApiTest {
         Visitor scorer = Visitor.reader();
         assertThat(scorer.put(study + "/rows/bb", body("row", row("bb"), 0)).status())
                 .isEqualTo(403);
-        assertThat(scorer.delete(study + "/characters/margin?seen=0").status()).isEqualTo(403);
-        assertThat(Visitor.anonymous().delete(study + "/rows/bb?seen=0").status())
+        assertThat(scorer.delete(study + "/characters/margin?baseRevision=0").status())
+                .isEqualTo(403);
+        assertThat(Visitor.anonymous().delete(study + "/rows/bb?baseRevision=0").status())
                 .isEqualTo(404);
     }
 
     @Test
     void aStudyBegunFromNothingTakesTaxaCharactersAndScores() {
         Visitor owner = Visitor.author();
-        assertThat(owner.post("/api/studies", "{\"title\":\"  \"}").status()).isEqualTo(400);
-        String slug = owner.post("/api/studies", "{\"title\":\"Reeds of the mere\"}")
+        assertThat(owner.post("/api/v1/studies", "{\"title\":\"  \"}").status()).isEqualTo(400);
+        String slug = owner.post("/api/v1/studies", "{\"title\":\"Reeds of the mere\"}")
                 .json()
                 .path("slug")
                 .asString();
         assertThat(slug).startsWith("reeds-of-the-mere");
-        String begun = "/api/studies/" + slug;
+        String begun = "/api/v1/studies/" + slug;
         for (String read : List.of("", "/findings", "/next-step", "/columns?character=x", "/export?format=csv")) {
             assertThat(owner.get(begun + read).status()).as(read).isEqualTo(200);
         }
-        String again = owner.post("/api/studies", "{\"title\":\"Reeds of the mere\"}")
+        String again = owner.post("/api/v1/studies", "{\"title\":\"Reeds of the mere\"}")
                 .json()
                 .path("slug")
                 .asString();
         assertThat(again).isNotEqualTo(slug);
         assertThat(owner.upload(
-                                begun + "/import?seen=0",
+                                begun + "/import?baseRevision=0",
                                 "x.csv",
                                 "taxon,margin\n#type,states\nAa,toothed\nBb,entire\n")
                         .status())
@@ -333,7 +340,7 @@ class StructureApiTest {
     @Test
     void aStudyIsTakenFromAMemberButNotFromItsOnlyOwner() {
         Visitor owner = Visitor.author();
-        String shared = "/api/studies/" + owner.importTable("shared", "taxon,margin\nAa,toothed\nBb,entire\n");
+        String shared = "/api/v1/studies/" + owner.importTable("shared", "taxon,margin\nAa,toothed\nBb,entire\n");
         owner.put(shared + "/members", "{\"account\":\"petra\",\"role\":\"VIEWER\"}");
         Visitor reader = Visitor.signedIn("petra", "meadow-reader");
         assertThat(reader.get(shared).status()).isEqualTo(200);

@@ -27,13 +27,13 @@ class StudyApiTest {
     void importStudy() {
         author = Visitor.author();
         String slug = author.importTable("meadow", TABLE);
-        author.put("/api/studies/" + slug + "/members", "{\"account\":\"oswin\",\"role\":\"SCORER\"}");
-        study = "/api/studies/" + slug;
+        author.put("/api/v1/studies/" + slug + "/members", "{\"account\":\"oswin\",\"role\":\"SCORER\"}");
+        study = "/api/v1/studies/" + slug;
     }
 
-    private static String edit(String row, String character, String text, long seen) {
+    private static String edit(String row, String character, String text, long baseRevision) {
         return "{\"edits\":[{\"row\":\"" + row + "\",\"character\":\"" + character + "\",\"text\":\"" + text
-                + "\",\"seen\":" + seen + "}]}";
+                + "\",\"baseRevision\":" + baseRevision + "}]}";
     }
 
     private JsonNode cell(Visitor visitor, String row, String character) {
@@ -52,10 +52,10 @@ class StudyApiTest {
                     .isEqualTo(404);
             assertThat(stranger.get(study).body().replace(study, "X"))
                     .as("no different from what does not exist")
-                    .isEqualTo(stranger.get("/api/studies/no-such").body().replace("/api/studies/no-such", "X"));
+                    .isEqualTo(stranger.get("/api/v1/studies/no-such").body().replace("/api/v1/studies/no-such", "X"));
         }
-        assertThat(Visitor.anonymous().get("/api/studies").status()).isEqualTo(404);
-        assertThat(Visitor.author().get("/api/accounts").status())
+        assertThat(Visitor.anonymous().get("/api/v1/studies").status()).isEqualTo(404);
+        assertThat(Visitor.author().get("/api/v1/accounts").status())
                 .as("administrators only")
                 .isEqualTo(404);
     }
@@ -63,7 +63,7 @@ class StudyApiTest {
     @Test
     void requestsWithoutTheirTokenAreRefused() {
         Visitor nobody = new Visitor();
-        assertThat(nobody.post("/api/session", "{\"name\":\"isolde\",\"password\":\"meadow-author\"}")
+        assertThat(nobody.post("/api/v1/session", "{\"name\":\"isolde\",\"password\":\"meadow-author\"}")
                         .status())
                 .isEqualTo(403);
     }
@@ -103,9 +103,9 @@ class StudyApiTest {
 
     @Test
     void editsAreTakenBackOneByOneAndDoneAgainOneByOne() {
-        long seen = 0;
+        long baseRevision = 0;
         for (String petals : new String[] {"6", "7", "8"}) {
-            seen = author.post(study + "/scores", edit("aa-one", "petals", petals, seen))
+            baseRevision = author.post(study + "/scores", edit("aa-one", "petals", petals, baseRevision))
                     .json()
                     .path("revision")
                     .asLong();
@@ -131,12 +131,12 @@ class StudyApiTest {
     @Test
     void whatWasTakenBackIsAChangeForThoseWhoSawIt() {
         Visitor scorer = Visitor.scorer();
-        long seen = author.post(study + "/scores", edit("aa-one", "petals", "6", 0))
+        long baseRevision = author.post(study + "/scores", edit("aa-one", "petals", "6", 0))
                 .json()
                 .path("revision")
                 .asLong();
         author.post(study + "/undo", "{}");
-        assertThat(scorer.post(study + "/scores", edit("aa-one", "petals", "7", seen))
+        assertThat(scorer.post(study + "/scores", edit("aa-one", "petals", "7", baseRevision))
                         .status())
                 .as("the scorer saw 6, which is there no more")
                 .isEqualTo(409);
@@ -145,11 +145,11 @@ class StudyApiTest {
     @Test
     void theSecondToSaveGetsBothVersions() {
         Visitor scorer = Visitor.scorer();
-        long seen = cell(scorer, "aa-one", "petals").path("revision").asLong();
-        assertThat(author.post(study + "/scores", edit("aa-one", "petals", "6", seen))
+        long baseRevision = cell(scorer, "aa-one", "petals").path("revision").asLong();
+        assertThat(author.post(study + "/scores", edit("aa-one", "petals", "6", baseRevision))
                         .status())
                 .isEqualTo(200);
-        Visitor.Answer conflict = scorer.post(study + "/scores", edit("aa-one", "petals", "7", seen));
+        Visitor.Answer conflict = scorer.post(study + "/scores", edit("aa-one", "petals", "7", baseRevision));
         assertThat(conflict.status()).isEqualTo(409);
         JsonNode both = conflict.json().path("conflicts").get(0);
         assertThat(both.path("yours").asString()).isEqualTo("7");
@@ -186,8 +186,8 @@ class StudyApiTest {
 
     @Test
     void aBlockWithOneBadCellChangesNothing() {
-        String block = "{\"edits\":[{\"row\":\"aa-one\",\"character\":\"petals\",\"text\":\"9\",\"seen\":0},"
-                + "{\"row\":\"bb-two\",\"character\":\"leaf-margin\",\"text\":\"smooth\",\"seen\":0}]}";
+        String block = "{\"edits\":[{\"row\":\"aa-one\",\"character\":\"petals\",\"text\":\"9\",\"baseRevision\":0},"
+                + "{\"row\":\"bb-two\",\"character\":\"leaf-margin\",\"text\":\"smooth\",\"baseRevision\":0}]}";
         Visitor.Answer answer = author.post(study + "/scores", block);
         assertThat(answer.status()).isEqualTo(422);
         JsonNode rejected = answer.json().path("rejections").get(0);
@@ -218,15 +218,15 @@ class StudyApiTest {
     @Test
     void anExportReadsBackAsTheSameStudy() {
         String json = author.get(study + "/export?format=json").body();
-        Visitor.Answer again = author.upload("/api/imports", "copy.polyclave.json", json);
-        assertThat(again.status()).isEqualTo(200);
-        String copy = author.get("/api/studies/" + again.json().path("slug").asString() + "/export?format=json")
+        Visitor.Answer again = author.upload("/api/v1/imports", "copy.polyclave.json", json);
+        assertThat(again.status()).isEqualTo(201);
+        String copy = author.get("/api/v1/studies/" + again.json().path("slug").asString() + "/export?format=json")
                 .body();
         assertThat(copy.replaceFirst("\"slug\": \"[^\"]*\"", ""))
                 .isEqualTo(json.replaceFirst("\"slug\": \"[^\"]*\"", ""));
         String csv = author.get(study + "/export?format=csv").body();
         JsonNode preview =
-                author.upload("/api/imports/preview", "again.csv", csv).json();
+                author.upload("/api/v1/imports/preview", "again.csv", csv).json();
         assertThat(preview.path("usable").asBoolean()).isTrue();
         assertThat(preview.path("scores").asInt()).isEqualTo(6);
     }
@@ -241,40 +241,40 @@ class StudyApiTest {
                 Fenroot alta,seedling,species,Fenroot alta,blue
                 Fenroot alta,first year,species,Fenroot alta,green
                 """.getBytes(StandardCharsets.UTF_8);
-        JsonNode asked = author.upload("/api/imports/preview", "stages.csv", table, Map.of())
+        JsonNode asked = author.upload("/api/v1/imports/preview", "stages.csv", table, Map.of())
                 .json()
                 .path("coverings");
         assertThat(asked.toString())
                 .isEqualTo("[{\"kind\":\"TAXA_OF_HIGHER_TAXA\",\"covered\":true,\"rows\":[\"Fenroot\"]},"
                         + "{\"kind\":\"SEXES_AND_STAGES\",\"covered\":false,\"rows\":[\"Fenroot alta\"]}]");
         String answer = "[{\"kind\":\"SEXES_AND_STAGES\",\"covered\":false,\"covers\":\"ALL\"}]";
-        JsonNode answered = author.upload("/api/imports/preview", "stages.csv", table, Map.of("coverings", answer))
+        JsonNode answered = author.upload("/api/v1/imports/preview", "stages.csv", table, Map.of("coverings", answer))
                 .json();
         assertThat(answered.path("coverings")).as("one may think again").isEqualTo(asked);
-        String slug = author.upload("/api/imports", "stages.csv", table, Map.of("coverings", answer))
+        String slug = author.upload("/api/v1/imports", "stages.csv", table, Map.of("coverings", answer))
                 .json()
                 .path("slug")
                 .asString();
-        assertThat(author.get("/api/studies/" + slug + "/export?format=csv").body())
+        assertThat(author.get("/api/v1/studies/" + slug + "/export?format=csv").body())
                 .contains("#covers")
                 .containsPattern("Fenroot alta,[^\n]*,all,");
-        assertThat(author.upload("/api/imports/preview", "stages.csv", table, Map.of("coverings", "?"))
+        assertThat(author.upload("/api/v1/imports/preview", "stages.csv", table, Map.of("coverings", "?"))
                         .status())
                 .isEqualTo(400);
     }
 
     @Test
     void aBadTableMakesNoStudy() {
-        int before = author.get("/api/studies").json().size();
-        JsonNode preview = author.upload("/api/imports/preview", "bad.csv", TABLE.replace("5–9", "9–5"))
+        int before = author.get("/api/v1/studies").json().size();
+        JsonNode preview = author.upload("/api/v1/imports/preview", "bad.csv", TABLE.replace("5–9", "9–5"))
                 .json();
         assertThat(preview.path("usable").asBoolean()).isFalse();
         assertThat(preview.path("problems").get(0).path("row").asInt()).isEqualTo(4);
         assertThat(preview.path("problems").get(0).path("column").asInt()).isEqualTo(4);
-        assertThat(author.upload("/api/imports", "bad.csv", TABLE.replace("5–9", "9–5"))
+        assertThat(author.upload("/api/v1/imports", "bad.csv", TABLE.replace("5–9", "9–5"))
                         .status())
                 .isEqualTo(422);
-        assertThat(author.get("/api/studies").json().size()).isEqualTo(before);
+        assertThat(author.get("/api/v1/studies").json().size()).isEqualTo(before);
     }
 
     @Test
@@ -297,30 +297,30 @@ class StudyApiTest {
         byte[] book = "Field book\n;Leaf;\nSpecies;width;margin\n;mm;\nAa;4,5;toothed\nBb;3;entire\n"
                 .getBytes(StandardCharsets.UTF_8);
         Visitor author = Visitor.author();
-        JsonNode look =
-                author.upload("/api/imports/sheet", "book.csv", book, Map.of()).json();
+        JsonNode look = author.upload("/api/v1/imports/sheet", "book.csv", book, Map.of())
+                .json();
         assertThat(look.path("remembered").asBoolean()).isFalse();
         String mapping = look.path("mapping").toString().replace("\"label\":\"leaf width\"", "\"label\":\"breadth\"");
-        assertThat(author.upload("/api/imports", "book.csv", book, Map.of()).status())
+        assertThat(author.upload("/api/v1/imports", "book.csv", book, Map.of()).status())
                 .isEqualTo(422);
         Visitor.Answer made =
-                author.upload("/api/imports", "book.csv", book, Map.of("mapping", mapping, "title", "Mapped"));
-        assertThat(made.status()).isEqualTo(200);
-        String study = "/api/studies/" + made.json().path("slug").asString();
+                author.upload("/api/v1/imports", "book.csv", book, Map.of("mapping", mapping, "title", "Mapped"));
+        assertThat(made.status()).isEqualTo(201);
+        String study = "/api/v1/studies/" + made.json().path("slug").asString();
         assertThat(author.cell(study, "aa", "breadth").path("text").asString()).isEqualTo("4.5");
 
-        JsonNode again =
-                author.upload("/api/imports/sheet", "other.csv", book, Map.of()).json();
+        JsonNode again = author.upload("/api/v1/imports/sheet", "other.csv", book, Map.of())
+                .json();
         assertThat(again.path("remembered").asBoolean()).isTrue();
         assertThat(again.path("mapping").toString()).contains("breadth");
         assertThat(Visitor.scorer()
-                        .upload("/api/imports/sheet", "other.csv", book, Map.of())
+                        .upload("/api/v1/imports/sheet", "other.csv", book, Map.of())
                         .json()
                         .path("remembered")
                         .asBoolean())
                 .as("each remembers their own")
                 .isFalse();
-        assertThat(author.upload("/api/imports/preview", "book.csv", book, Map.of("mapping", "{"))
+        assertThat(author.upload("/api/v1/imports/preview", "book.csv", book, Map.of("mapping", "{"))
                         .status())
                 .isEqualTo(400);
     }

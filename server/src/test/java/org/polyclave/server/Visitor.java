@@ -1,6 +1,7 @@
 package org.polyclave.server;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.HttpCookie;
@@ -36,13 +37,14 @@ public final class Visitor {
 
     public static Visitor anonymous() {
         Visitor visitor = new Visitor();
-        visitor.get("/api/session");
+        visitor.get("/api/v1/session");
         return visitor;
     }
 
     public static Visitor signedIn(String name, String password) {
         Visitor visitor = anonymous();
-        Answer answer = visitor.post("/api/session", "{\"name\":\"" + name + "\",\"password\":\"" + password + "\"}");
+        Answer answer =
+                visitor.post("/api/v1/session", "{\"name\":\"" + name + "\",\"password\":\"" + password + "\"}");
         if (answer.status() != 200) {
             throw new IllegalStateException("Signing in failed: " + answer.body());
         }
@@ -75,6 +77,39 @@ public final class Visitor {
                         .findFirst()
                         .orElseThrow()
                         .substring(5);
+            }
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(interrupted);
+        }
+    }
+
+    /** What went wrong with a request, or that nothing did; reads no stream to its end. */
+    public record Outcome(int status, String code, String field) {}
+
+    /** @param form whether the operation takes a form; it is sent without any field */
+    public Outcome touch(String method, String path, String json, boolean form) {
+        String boundary = "------------------------polyclave";
+        HttpRequest.Builder builder = request(path)
+                .header("Content-Type", form ? "multipart/form-data; boundary=" + boundary : "application/json")
+                .method(
+                        method,
+                        method.equals("GET")
+                                ? BodyPublishers.noBody()
+                                : BodyPublishers.ofString(form ? "--" + boundary + "--\r\n" : json));
+        try {
+            HttpResponse<InputStream> response = http.send(builder.build(), BodyHandlers.ofInputStream());
+            try (InputStream answer = response.body()) {
+                if (response.statusCode() < 400) {
+                    return new Outcome(response.statusCode(), "", "");
+                }
+                JsonNode problem = JSON.readTree(answer.readAllBytes());
+                return new Outcome(
+                        response.statusCode(),
+                        problem.path("code").asString(""),
+                        problem.path("field").asString(""));
             }
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);
@@ -132,8 +167,8 @@ public final class Visitor {
 
     /** Imports a table as a new study and returns its slug. */
     public String importTable(String title, String table) {
-        Answer answer = upload("/api/imports", title + ".csv", table);
-        if (answer.status() != 200) {
+        Answer answer = upload("/api/v1/imports", title + ".csv", table);
+        if (answer.status() != 201) {
             throw new IllegalStateException("Import failed: " + answer.body());
         }
         return answer.json().path("slug").asString();

@@ -7,7 +7,7 @@ import java.util.TreeSet;
 import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
-import org.polyclave.core.margin.Looked;
+import org.polyclave.core.margin.CharacterLooks;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
@@ -27,7 +27,7 @@ public final class MarginOracle {
     }
 
     /** In favour of the leader, or of the row that adds most to the sum. */
-    public boolean ruledOut(int h, int leader, List<Looked> looked) {
+    public boolean ruledOut(int h, int leader, List<CharacterLooks> looked) {
         int strongest = leader;
         double most = 0;
         for (int j = 0; j < matrix.rowCount(); j++) {
@@ -40,11 +40,11 @@ public final class MarginOracle {
         return ruledOutFor(h, leader, looked) || ruledOutFor(h, strongest, looked);
     }
 
-    private boolean ruledOutFor(int h, int leader, List<Looked> looked) {
+    private boolean ruledOutFor(int h, int leader, List<CharacterLooks> looked) {
         double needed = matrix.row(h).hazard() == Hazard.LIFE_THREATENING ? 300 : 150;
         List<Integer> against = new ArrayList<>();
         int contrary = 0;
-        for (Looked one : looked) {
+        for (CharacterLooks one : looked) {
             int no = 0;
             int yes = 0;
             int both = 0;
@@ -81,7 +81,7 @@ public final class MarginOracle {
                 || matrix.character(b).around().contains(p);
     }
 
-    private static List<Look> counted(Looked one) {
+    private static List<Look> counted(CharacterLooks one) {
         return one.looks().subList(0, Math.min(4, one.looks().size()));
     }
 
@@ -113,7 +113,7 @@ public final class MarginOracle {
                 && matrix.character(c).countsForSafety();
     }
 
-    public double support(int h, List<Looked> looked) {
+    public double support(int h, List<CharacterLooks> looked) {
         double sum = 0;
         double weights = 0;
         for (int j = 0; j < matrix.rowCount(); j++) {
@@ -127,7 +127,7 @@ public final class MarginOracle {
     }
 
     /** What one row adds to the sum. */
-    public double share(int h, int row, List<Looked> looked) {
+    public double share(int h, int row, List<CharacterLooks> looked) {
         double weights = 0;
         for (int j = 0; j < matrix.rowCount(); j++) {
             weights += isOther(h, j) ? Math.pow(2, -differences(h, j)) : 0;
@@ -152,14 +152,14 @@ public final class MarginOracle {
         return around.isEmpty() ? matrix.character(c).organ() : around.get(around.size() - 1);
     }
 
-    private double lambda(int h, int j, List<Looked> looked) {
+    private double lambda(int h, int j, List<CharacterLooks> looked) {
         Set<Integer> parts = new TreeSet<>();
         looked.forEach(l -> parts.add(part(l.character())));
         double lambda = 1;
         for (int part : parts) {
             double[] counting = {1, 1, 1};
             double[] withWhatSpeaksForIt = {1, 1, 1};
-            for (Looked one : looked) {
+            for (CharacterLooks one : looked) {
                 int c = one.character();
                 if (part(c) == part && known(h, c) && known(j, c)) {
                     double b = background(c, rate(h, c, true), one);
@@ -206,7 +206,7 @@ public final class MarginOracle {
         return p;
     }
 
-    private double factor(int row, int c, double rate, double b, Looked one) {
+    private double factor(int row, int c, double rate, double b, CharacterLooks one) {
         double sum = 0;
         double[] shares = ((Cell.Categorical) matrix.cell(row, c)).shares();
         for (int s = 0; s < shares.length; s++) {
@@ -219,7 +219,7 @@ public final class MarginOracle {
         return 0.98 * sum + 0.02 * b;
     }
 
-    private double background(int c, double rate, Looked one) {
+    private double background(int c, double rate, CharacterLooks one) {
         int n = matrix.character(c).stateCount();
         double[] study = new double[n];
         int scored = 0;

@@ -6,7 +6,7 @@ import java.util.Random;
 import java.util.function.LongFunction;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
@@ -125,7 +125,7 @@ public final class SafetyFamilies {
                         "c" + kinds.size(),
                         length ? CharacterType.LENGTH : CharacterType.STATES,
                         length ? 0 : presence ? 2 : 2 + random.nextInt(3),
-                        mayLack && k > 0 ? List.of(new Controller(first, 1)) : List.of(),
+                        mayLack && k > 0 ? List.of(new ControllingCondition(first, 1)) : List.of(),
                         part,
                         0,
                         length ? 100 + part : kinds.size(),

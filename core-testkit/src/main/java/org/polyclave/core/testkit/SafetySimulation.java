@@ -210,7 +210,7 @@ public record SafetySimulation(
             boolean misread = random.nextDouble() < rate;
             if (character.type().isNumeric()) {
                 double x = misread ? drawn(random.nextInt(matrix.rowCount()), c) : shown[c];
-                before.add(new Look(new Observation.Reading(x, character.giveOrTake(x)), Certainty.SURE));
+                before.add(new Look(new Observation.MeasuredObservation(x, character.giveOrTake(x)), Certainty.SURE));
                 return;
             }
             int n = character.stateCount();

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Set;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Verdict;
@@ -51,7 +51,7 @@ public final class SeparationOracle {
     }
 
     private boolean exists(int row, int c) {
-        for (Controller needed : matrix.character(c).appliesWhen()) {
+        for (ControllingCondition needed : matrix.character(c).appliesWhen()) {
             if (!(matrix.cell(row, needed.character()) instanceof Cell.Categorical shown)
                     || !exists(row, needed.character())) {
                 return false;

@@ -6,7 +6,7 @@ import org.polyclave.core.key.Atoms;
 import org.polyclave.core.key.Key;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 
 /**
@@ -56,7 +56,7 @@ public final class SpecimenOracle {
     /** Controllers stand before the characters that depend on them. */
     private List<Object> values(int row, int c, List<Object> specimen) {
         Cell cell = matrix.cell(row, c);
-        for (Controller controller : matrix.character(c).appliesWhen()) {
+        for (ControllingCondition controller : matrix.character(c).appliesWhen()) {
             Object shown = specimen.get(controller.character());
             if (shown == ABSENT || (controller.states() & (1 << ((Double) shown).intValue())) == 0) {
                 return List.of(ABSENT);

@@ -7,7 +7,7 @@ import java.util.Map;
 import org.polyclave.core.key.Atoms;
 import org.polyclave.core.key.Key;
 import org.polyclave.core.matrix.Cell;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 
 /**
@@ -63,7 +63,7 @@ public final class StepsOracle {
     }
 
     private boolean exists(int row, int c, List<Integer> specimen) {
-        for (Controller controller : matrix.character(c).appliesWhen()) {
+        for (ControllingCondition controller : matrix.character(c).appliesWhen()) {
             int shown = specimen.get(controller.character());
             if (shown == ABSENT || (controller.states() & (1 << shown)) == 0) {
                 return false;

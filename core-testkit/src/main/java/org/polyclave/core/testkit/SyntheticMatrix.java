@@ -6,7 +6,7 @@ import java.util.Random;
 import java.util.function.UnaryOperator;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -85,7 +85,7 @@ public record SyntheticMatrix(
             if (!earlier.get(controller).type().isNumeric()) {
                 int all = earlier.get(controller).allStates();
                 int some = 1 + random.nextInt(all - 1);
-                return plain.when(List.of(new Controller(controller, some)));
+                return plain.when(List.of(new ControllingCondition(controller, some)));
             }
         }
         return plain;

@@ -13,7 +13,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import org.polyclave.core.check.Finding.Kind;
 import org.polyclave.core.matrix.Cell;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 
@@ -265,7 +265,7 @@ public final class MatrixCheck {
     }
 
     private boolean controls(int controller, int dependent) {
-        for (Controller condition : matrix.character(dependent).appliesWhen()) {
+        for (ControllingCondition condition : matrix.character(dependent).appliesWhen()) {
             if (condition.character() == controller) {
                 return true;
             }
@@ -367,11 +367,11 @@ public final class MatrixCheck {
     }
 
     private void applicability(int c, List<Finding> found) {
-        List<Controller> conditions = matrix.character(c).appliesWhen();
+        List<ControllingCondition> conditions = matrix.character(c).appliesWhen();
         for (int i = 0; i < rows && !conditions.isEmpty(); i++) {
             boolean met = true;
             boolean unmet = false;
-            for (Controller condition : conditions) {
+            for (ControllingCondition condition : conditions) {
                 if (matrix.cell(i, condition.character()) instanceof Cell.Categorical shown) {
                     met &= (shown.readable() & ~condition.states()) == 0;
                     unmet |= (shown.readable() & condition.states()) == 0;

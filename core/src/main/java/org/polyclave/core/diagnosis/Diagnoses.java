@@ -77,7 +77,7 @@ public final class Diagnoses {
         for (int c = 0; c < cost.length; c++) {
             cost[c] = cost(row, c);
         }
-        HittingSet.Found found = new HittingSet(withoutImplied(rivals), cost, groups(), nodes).search();
+        HittingSet.Solution found = new HittingSet(withoutImplied(rivals), cost, groups(), nodes).search();
         return new Diagnosis(
                 row,
                 found.characters(),

@@ -25,7 +25,7 @@ final class HittingSet {
     record Rival(BitSet characters, int need) {}
 
     /** @param bound no set that does the same costs less */
-    record Found(List<Integer> characters, double cost, double bound, boolean proven) {}
+    record Solution(List<Integer> characters, double cost, double bound, boolean proven) {}
 
     private final int rivals;
     private final int words;
@@ -74,12 +74,12 @@ final class HittingSet {
         }
     }
 
-    Found search() {
+    Solution search() {
         greedy();
         int rootBound = bound(root, Integer.MAX_VALUE);
         branch(root, 0);
         boolean proven = visited <= nodes || rootBound >= bestCost;
-        return new Found(
+        return new Solution(
                 best.stream().sorted().toList(),
                 bestCost / THOUSANDTHS,
                 (proven ? bestCost : rootBound) / THOUSANDTHS,

@@ -6,5 +6,5 @@ public sealed interface Observation {
     record Seen(int states) implements Observation {}
 
     /** A reading in the character's base unit, give or take {@code uncertainty}. */
-    record Reading(double value, double uncertainty) implements Observation {}
+    record MeasuredObservation(double value, double uncertainty) implements Observation {}
 }

@@ -97,7 +97,7 @@ public final class UsableEvidence {
         if (observation instanceof Observation.Seen seen) {
             return (seen.states() & absence) != 0;
         }
-        return absence != 0 && observation instanceof Observation.Reading reading && reading.value() < 0.5;
+        return absence != 0 && observation instanceof Observation.MeasuredObservation reading && reading.value() < 0.5;
     }
 
     /** Whether two of some characters are seen on parts of which neither lies in the other. */

@@ -42,6 +42,6 @@ public record Answer(int character, Observation observation, Certainty certainty
     }
 
     private static double value(Look look) {
-        return ((Observation.Reading) look.observation()).value();
+        return ((Observation.MeasuredObservation) look.observation()).value();
     }
 }

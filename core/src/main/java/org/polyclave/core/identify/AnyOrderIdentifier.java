@@ -13,7 +13,7 @@ import org.polyclave.core.margin.SafetyMargin;
 import org.polyclave.core.margin.WeighedLooks;
 import org.polyclave.core.matrix.Applicability;
 import org.polyclave.core.matrix.Cell;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Harm;
 import org.polyclave.core.matrix.Matrix;
@@ -23,7 +23,7 @@ import org.polyclave.core.matrix.Observer;
 /**
  * Identification by answers in any order, by striking out or by weighing evidence.
  *
- * <p>Weighing: posterior ∝ weight · Π (L / b)^w over the answers, with L and b of {@link Readings} and w of
+ * <p>Weighing: posterior ∝ weight · Π (L / b)^w over the answers, with L and b of {@link ObservationModel} and w of
  * {@link Evidence}; a row that is not scored takes the posterior-weighted mean of the rows that are, answers in character
  * order. An outside row with prior {@value #OUTSIDE_PRIOR} always takes part. One call takes O(rows · characters) time
  * for the questions and O(rows · answers) for the standings. Source of the scheme: naive Bayes with misreading (Willcox,
@@ -38,7 +38,7 @@ public final class AnyOrderIdentifier {
     private final Matrix matrix;
     private final Observer observer;
     private final Observer whereDangerous;
-    private final Readings readings;
+    private final ObservationModel readings;
     private final Outcomes outcomes;
     private final Margins margins;
     private final Conclusions conclusions;
@@ -57,7 +57,7 @@ public final class AnyOrderIdentifier {
         this.matrix = matrix;
         this.whereDangerous = whereDangerous;
         this.observer = observer;
-        readings = new Readings(matrix, observer);
+        readings = new ObservationModel(matrix, observer);
         outcomes = new Outcomes(matrix, readings);
         SafetyMargin margin = new SafetyMargin(matrix, whereDangerous);
         margins = new Margins(matrix, margin);
@@ -175,7 +175,7 @@ public final class AnyOrderIdentifier {
     }
 
     private double applicableShare(int character, double[] posterior, Evidence evidence) {
-        List<Controller> conditions = matrix.character(character).appliesWhen();
+        List<ControllingCondition> conditions = matrix.character(character).appliesWhen();
         for (int k = 0; k < conditions.size(); k++) {
             for (int j = 0; j < evidence.pieces().size(); j++) {
                 Answer answer = evidence.pieces().get(j).answer();

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Observation;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 
 /**
@@ -58,7 +58,7 @@ final class Evidence {
     private static int impliedStates(Matrix matrix, List<Answer> answers, int controller) {
         int states = matrix.character(controller).allStates();
         for (int k = 0; k < answers.size(); k++) {
-            List<Controller> conditions =
+            List<ControllingCondition> conditions =
                     matrix.character(answers.get(k).character()).appliesWhen();
             for (int j = 0; j < conditions.size(); j++) {
                 if (conditions.get(j).character() == controller) {

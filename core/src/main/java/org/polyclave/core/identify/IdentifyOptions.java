@@ -9,10 +9,13 @@ package org.polyclave.core.identify;
  * @param unavailable per character, whether the reader cannot see it; never null, may be shorter than the matrix
  */
 public record IdentifyOptions(boolean strikeOut, int tolerance, int months, boolean[] unavailable) {
+    /** Contradictions that can be allowed at most. */
+    public static final int MOST_TOLERANCE = 3;
+
     public static final IdentifyOptions WEIGH = new IdentifyOptions(false, 0, 0xFFF, new boolean[0]);
 
     public IdentifyOptions {
-        if (tolerance < 0 || tolerance > 3) {
+        if (tolerance < 0 || tolerance > MOST_TOLERANCE) {
             throw new IllegalArgumentException("The tolerance must be 0 to 3");
         }
     }

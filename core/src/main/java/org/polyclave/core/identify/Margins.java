@@ -5,7 +5,7 @@ import java.util.List;
 import org.polyclave.core.evidence.UsableEvidence;
 import org.polyclave.core.identify.Identification.Margin;
 import org.polyclave.core.identify.Identification.Standing;
-import org.polyclave.core.margin.Looked;
+import org.polyclave.core.margin.CharacterLooks;
 import org.polyclave.core.margin.SafetyMargin;
 import org.polyclave.core.margin.WeighedLooks;
 import org.polyclave.core.matrix.Handling;
@@ -103,7 +103,7 @@ final class Margins {
             int times = looked.times(c);
             if (times == 0) {
                 fresh.add(c);
-            } else if (times < Looked.MOST) {
+            } else if (times < CharacterLooks.MOST) {
                 again.add(c);
             }
         }
@@ -111,13 +111,13 @@ final class Margins {
         return fresh;
     }
 
-    private static List<Looked> looked(Evidence evidence) {
-        List<Looked> looked = new ArrayList<>();
+    private static List<CharacterLooks> looked(Evidence evidence) {
+        List<CharacterLooks> looked = new ArrayList<>();
         for (int k = 0; k < evidence.pieces().size(); k++) {
             Evidence.Piece piece = evidence.pieces().get(k);
             if (!piece.implied()) {
                 Answer answer = piece.answer();
-                looked.add(new Looked(answer.character(), answer.looks(), answer.rough()));
+                looked.add(new CharacterLooks(answer.character(), answer.looks(), answer.rough()));
             }
         }
         return looked;

@@ -18,7 +18,7 @@ final class Outcomes {
     private final List<double[]> background = new ArrayList<>();
     private final double[] strength;
 
-    Outcomes(Matrix matrix, Readings readings) {
+    Outcomes(Matrix matrix, ObservationModel readings) {
         this.matrix = matrix;
         int characters = matrix.characterCount();
         kindOf = new int[characters][matrix.rowCount()];
@@ -29,7 +29,7 @@ final class Outcomes {
         }
     }
 
-    private void fill(int c, Readings readings) {
+    private void fill(int c, ObservationModel readings) {
         boolean numeric = matrix.character(c).type().isNumeric();
         List<double[]> bins = numeric ? readings.bins(c) : new ArrayList<>();
         int n = numeric ? bins.size() : matrix.character(c).stateCount();
@@ -66,7 +66,7 @@ final class Outcomes {
         }
         for (double[] distribution : distributions) {
             for (int o = 0; o < n; o++) {
-                distribution[o] = (1 - Readings.BLUNDER) * distribution[o] + Readings.BLUNDER * mean[o];
+                distribution[o] = (1 - ObservationModel.BLUNDER) * distribution[o] + ObservationModel.BLUNDER * mean[o];
             }
         }
         kinds.add(distributions);

@@ -9,7 +9,7 @@ import org.polyclave.core.run.PortableMath;
 
 /** Adds the answers up, in character order. */
 final class Tally {
-    private final Readings readings;
+    private final ObservationModel readings;
     private final IdentifyOptions options;
     private final double[] score;
     private final double[] prior;
@@ -19,7 +19,7 @@ final class Tally {
     private final double outsidePrior = PortableMath.log2(AnyOrderIdentifier.OUTSIDE_PRIOR);
     private double outside;
 
-    Tally(Matrix matrix, Readings readings, Evidence evidence, IdentifyOptions options) {
+    Tally(Matrix matrix, ObservationModel readings, Evidence evidence, IdentifyOptions options) {
         this.readings = readings;
         this.options = options;
         score = new double[matrix.rowCount()];
@@ -52,7 +52,7 @@ final class Tally {
         for (int i = 0; i < bits.length; i++) {
             if (readings.isScored(i, c) && b > 0) {
                 double f = readings.probability(i, answer);
-                double ratio = ((1 - Readings.BLUNDER) * f + Readings.BLUNDER * b) / b;
+                double ratio = ((1 - ObservationModel.BLUNDER) * f + ObservationModel.BLUNDER * b) / b;
                 bits[i] = piece.weight() * PortableMath.log2(ratio);
                 mixture += before[i] * ratio;
                 mass += before[i];

@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Distributions;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -114,7 +114,7 @@ final class KeyProblem {
     }
 
     private int restriction(SpecimenClasses.SpecimenClass specimens, int c) {
-        for (Controller restriction : specimens.readable()) {
+        for (ControllingCondition restriction : specimens.readable()) {
             if (restriction.character() == c) {
                 return restriction.states();
             }
@@ -148,7 +148,7 @@ final class KeyProblem {
     /** A class holds the part of its row's specimens that shows the states its controllers are restricted to. */
     private void applyRestrictions(List<SpecimenClasses.SpecimenClass> classes) {
         for (int i = 0; i < classCount; i++) {
-            for (Controller restriction : classes.get(i).readable()) {
+            for (ControllingCondition restriction : classes.get(i).readable()) {
                 int c = restriction.character();
                 mass[i] *= patterns[c][patternOf[c][i]].share(-1);
             }

@@ -50,9 +50,9 @@ final class LookaheadTreeBuilder implements TreeBuilder {
         }
         int looked = position.size() * characters > LARGE ? LOOKED_AT / 2 : LOOKED_AT;
         List<Candidate> ranked = best(candidates, looked);
-        Looked chosen = new Looked(ranked.get(0), position);
+        EvaluatedSplit chosen = new EvaluatedSplit(ranked.get(0), position);
         for (int r = 1; r < ranked.size(); r++) {
-            Looked next = new Looked(ranked.get(r), position);
+            EvaluatedSplit next = new EvaluatedSplit(ranked.get(r), position);
             if (Candidate.compare(next.candidate, next.value, chosen.candidate, chosen.value) < 0) {
                 chosen = next;
             }
@@ -94,7 +94,7 @@ final class LookaheadTreeBuilder implements TreeBuilder {
     }
 
     /** A split judged together with the best next split of each lead. */
-    private final class Looked {
+    private final class EvaluatedSplit {
         final Candidate candidate;
         final Position first;
         final Position second;
@@ -102,7 +102,7 @@ final class LookaheadTreeBuilder implements TreeBuilder {
         final List<Candidate> secondCandidates;
         final double value;
 
-        Looked(Candidate candidate, Position position) {
+        EvaluatedSplit(Candidate candidate, Position position) {
             this.candidate = candidate;
             first = position.follow(candidate.split(), true);
             second = position.follow(candidate.split(), false);

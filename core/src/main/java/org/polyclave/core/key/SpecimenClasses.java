@@ -5,7 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.polyclave.core.matrix.Cell;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 
 /**
@@ -26,7 +26,7 @@ final class SpecimenClasses {
      * @param readable what is left of the controllers that vary, as (character, states) pairs, one a character
      * @param cells one cell a character, with {@link Cell#NOT_APPLICABLE} where it does not apply
      */
-    record SpecimenClass(int row, List<Controller> readable, Cell[] cells) {}
+    record SpecimenClass(int row, List<ControllingCondition> readable, Cell[] cells) {}
 
     private final Matrix matrix;
     private final List<Integer> controllers;
@@ -58,7 +58,7 @@ final class SpecimenClasses {
     private static List<Integer> controllersInOrder(Matrix matrix) {
         List<Integer> order = new ArrayList<>();
         for (int c = 0; c < matrix.characterCount(); c++) {
-            for (Controller condition : matrix.character(c).appliesWhen()) {
+            for (ControllingCondition condition : matrix.character(c).appliesWhen()) {
                 addAfterItsOwn(matrix, condition.character(), order);
             }
         }
@@ -67,7 +67,7 @@ final class SpecimenClasses {
 
     private static void addAfterItsOwn(Matrix matrix, int controller, List<Integer> order) {
         if (!order.contains(controller)) {
-            for (Controller condition : matrix.character(controller).appliesWhen()) {
+            for (ControllingCondition condition : matrix.character(controller).appliesWhen()) {
                 addAfterItsOwn(matrix, condition.character(), order);
             }
             order.add(controller);
@@ -75,11 +75,11 @@ final class SpecimenClasses {
     }
 
     private void divide(int row) {
-        List<List<Controller>> variants = new ArrayList<>();
+        List<List<ControllingCondition>> variants = new ArrayList<>();
         variants.add(List.of());
         for (int controller : controllers) {
-            List<List<Controller>> divided = new ArrayList<>();
-            for (List<Controller> variant : variants) {
+            List<List<ControllingCondition>> divided = new ArrayList<>();
+            for (List<ControllingCondition> variant : variants) {
                 divided.addAll(divided(row, controller, variant));
             }
             if (divided.size() > MAX_CLASSES_PER_ROW) {
@@ -88,13 +88,13 @@ final class SpecimenClasses {
             }
             variants = divided;
         }
-        for (List<Controller> variant : variants) {
+        for (List<ControllingCondition> variant : variants) {
             classes.add(new SpecimenClass(row, variant, cellsOf(row, variant)));
         }
     }
 
     /** A variant once for every block of states of a controller; as it is where there is one block, or none. */
-    private List<List<Controller>> divided(int row, int controller, List<Controller> variant) {
+    private List<List<ControllingCondition>> divided(int row, int controller, List<ControllingCondition> variant) {
         if (!applies(row, controller, variant)) {
             return List.of(variant);
         }
@@ -106,10 +106,10 @@ final class SpecimenClasses {
         if (blocks.size() < 2) {
             return List.of(variant);
         }
-        List<List<Controller>> divided = new ArrayList<>();
+        List<List<ControllingCondition>> divided = new ArrayList<>();
         for (int states : blocks.values()) {
-            List<Controller> narrowed = new ArrayList<>(variant);
-            narrowed.add(new Controller(controller, states));
+            List<ControllingCondition> narrowed = new ArrayList<>(variant);
+            narrowed.add(new ControllingCondition(controller, states));
             divided.add(List.copyOf(narrowed));
         }
         return divided;
@@ -118,7 +118,7 @@ final class SpecimenClasses {
     private List<Boolean> conditionsMet(int row, int controller, int state) {
         List<Boolean> met = new ArrayList<>();
         for (int c = 0; c < matrix.characterCount(); c++) {
-            for (Controller condition : matrix.character(c).appliesWhen()) {
+            for (ControllingCondition condition : matrix.character(c).appliesWhen()) {
                 if (condition.character() == controller && !(matrix.cell(row, c) instanceof Cell.NotApplicable)) {
                     met.add((condition.states() & state) != 0);
                 }
@@ -133,8 +133,8 @@ final class SpecimenClasses {
                 : matrix.character(character).allStates();
     }
 
-    private int restricted(int row, int character, List<Controller> variant) {
-        for (Controller restriction : variant) {
+    private int restricted(int row, int character, List<ControllingCondition> variant) {
+        for (ControllingCondition restriction : variant) {
             if (restriction.character() == character) {
                 return restriction.states();
             }
@@ -142,7 +142,7 @@ final class SpecimenClasses {
         return readable(row, character);
     }
 
-    private Cell[] cellsOf(int row, List<Controller> variant) {
+    private Cell[] cellsOf(int row, List<ControllingCondition> variant) {
         Cell[] cells = new Cell[matrix.characterCount()];
         for (int c = 0; c < cells.length; c++) {
             cells[c] = applies(row, c, variant) ? matrix.cell(row, c) : Cell.NOT_APPLICABLE;
@@ -150,11 +150,11 @@ final class SpecimenClasses {
         return cells;
     }
 
-    private boolean applies(int row, int character, List<Controller> variant) {
+    private boolean applies(int row, int character, List<ControllingCondition> variant) {
         if (matrix.cell(row, character) instanceof Cell.NotApplicable) {
             return false;
         }
-        for (Controller condition : matrix.character(character).appliesWhen()) {
+        for (ControllingCondition condition : matrix.character(character).appliesWhen()) {
             int shown = restricted(row, condition.character(), variant);
             if ((shown & ~condition.states()) != 0 || !applies(row, condition.character(), variant)) {
                 return false;

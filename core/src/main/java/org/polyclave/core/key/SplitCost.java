@@ -2,8 +2,8 @@ package org.polyclave.core.key;
 
 import java.util.HashSet;
 import java.util.Set;
-import org.polyclave.core.matrix.Losses;
 import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.MisidentificationCosts;
 
 /** Cost of asking a split, per specimen that passes it, under an objective. */
 final class SplitCost {
@@ -45,7 +45,7 @@ final class SplitCost {
 
     /** A specimen that goes astray may end at any row of the other lead: the worst counts. */
     private double worstLoss(Position position, Split split, int row, boolean first) {
-        Losses losses = problem.matrix.losses();
+        MisidentificationCosts losses = problem.matrix.losses();
         if (!losses.isSet(row)) {
             return 1;
         }

@@ -12,7 +12,7 @@ import org.polyclave.core.key.Key.Lead;
 import org.polyclave.core.key.Key.Statement;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 
@@ -94,7 +94,7 @@ final class SupportBox {
             return Existence.IMPOSSIBLE;
         }
         Existence found = Existence.CERTAIN;
-        for (Controller condition : matrix.character(character).appliesWhen()) {
+        for (ControllingCondition condition : matrix.character(character).appliesWhen()) {
             int shown = ((States) atoms[condition.character()]).mask();
             Existence controller = existence(condition.character());
             if (controller == Existence.IMPOSSIBLE || (shown & condition.states()) == 0) {
@@ -108,12 +108,12 @@ final class SupportBox {
     }
 
     /** A condition that leaves the existence of a character open, on a controller that certainly exists; empty if none does. */
-    Optional<Controller> firstOpenCondition(int character) {
+    Optional<ControllingCondition> firstOpenCondition(int character) {
         if (existence(character) != Existence.OPEN) {
             return Optional.empty();
         }
-        for (Controller condition : matrix.character(character).appliesWhen()) {
-            Optional<Controller> above = firstOpenCondition(condition.character());
+        for (ControllingCondition condition : matrix.character(character).appliesWhen()) {
+            Optional<ControllingCondition> above = firstOpenCondition(condition.character());
             if (above.isPresent()) {
                 return above;
             }

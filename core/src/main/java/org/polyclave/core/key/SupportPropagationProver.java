@@ -13,7 +13,7 @@ import org.polyclave.core.key.Key.ToCouplet;
 import org.polyclave.core.key.Key.ToRows;
 import org.polyclave.core.key.Proof.Failure;
 import org.polyclave.core.key.Proof.Kind;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 
 /**
@@ -81,7 +81,7 @@ public final class SupportPropagationProver implements KeyProver {
 
         private void follow(Couplet couplet, SupportBox box) {
             arrivals.reach(couplet);
-            Optional<Controller> open = firstOpenCondition(couplet, box);
+            Optional<ControllingCondition> open = firstOpenCondition(couplet, box);
             if (visits > MAX_VISITS) {
                 return;
             }
@@ -108,10 +108,10 @@ public final class SupportPropagationProver implements KeyProver {
             }
         }
 
-        private static Optional<Controller> firstOpenCondition(Couplet couplet, SupportBox box) {
+        private static Optional<ControllingCondition> firstOpenCondition(Couplet couplet, SupportBox box) {
             for (Lead lead : couplet.leads()) {
                 for (Statement statement : lead.statements()) {
-                    Optional<Controller> open = box.firstOpenCondition(statement.character());
+                    Optional<ControllingCondition> open = box.firstOpenCondition(statement.character());
                     if (open.isPresent()) {
                         return open;
                     }
@@ -121,7 +121,7 @@ public final class SupportPropagationProver implements KeyProver {
         }
 
         /** Those that meet a condition, and those that do not. */
-        private void followDivided(Couplet couplet, SupportBox box, Controller condition) {
+        private void followDivided(Couplet couplet, SupportBox box, ControllingCondition condition) {
             visits++;
             for (int states : new int[] {condition.states(), ~condition.states()}) {
                 List<SupportBox.Saved> saved = new ArrayList<>();

@@ -155,7 +155,7 @@ final class SafetyDistributions {
                     : 0;
             return RecordedStates.given(matrix.character(character), atom, mistaken, seen.states(), misreading);
         }
-        Observation.Reading reading = (Observation.Reading) observation;
+        Observation.MeasuredObservation reading = (Observation.MeasuredObservation) observation;
         double low = reading.value() - reading.uncertainty();
         double high = reading.value() + reading.uncertainty();
         double missed = 0;
@@ -177,7 +177,7 @@ final class SafetyDistributions {
             return (shown.readable() & seen.states()) == 0;
         }
         return cell instanceof Cell.Numeric range
-                && observation instanceof Observation.Reading reading
+                && observation instanceof Observation.MeasuredObservation reading
                 && (reading.value() + reading.uncertainty() < range.min()
                         || reading.value() - reading.uncertainty() > range.max());
     }
@@ -186,7 +186,8 @@ final class SafetyDistributions {
     Observation typical(int row, int character) {
         if (matrix.cell(row, character) instanceof Cell.Numeric range) {
             double middle = (range.low() + range.high()) / 2;
-            return new Observation.Reading(middle, matrix.character(character).giveOrTake(middle));
+            return new Observation.MeasuredObservation(
+                    middle, matrix.character(character).giveOrTake(middle));
         }
         MatrixCharacter definition = matrix.character(character);
         double[] shares = shares(row, character);

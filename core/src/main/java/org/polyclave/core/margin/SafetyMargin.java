@@ -69,7 +69,7 @@ public final class SafetyMargin {
     }
 
     /** Makes looks ready to be weighed against one danger after another. */
-    public WeighedLooks weighed(List<Looked> looked) {
+    public WeighedLooks weighed(List<CharacterLooks> looked) {
         return new WeighedLooks(matrix, distributions, looked);
     }
 
@@ -128,7 +128,7 @@ public final class SafetyMargin {
         List<Integer> against = new ArrayList<>();
         List<Integer> contrary = new ArrayList<>();
         for (int k = 0; k < looked.size(); k++) {
-            Looked one = looked.get(k).looked;
+            CharacterLooks one = looked.get(k).looked;
             int net = net(danger, leader, one);
             if (net > 0) {
                 against.add(one.character());
@@ -150,7 +150,7 @@ public final class SafetyMargin {
     }
 
     /** 1 if the sure looks contradict the danger and agree with the leader, net; −1 if they do the reverse; else 0. */
-    private int net(int danger, int leader, Looked looked) {
+    private int net(int danger, int leader, CharacterLooks looked) {
         int c = looked.character();
         if (looked.rough() || !evidence.isCompared(danger, leader, c)) {
             return 0;
@@ -159,7 +159,7 @@ public final class SafetyMargin {
         int notTheLeader = 0;
         int either = 0;
         boolean usable = evidence.isUsable(danger, leader, c);
-        for (int l = 0; l < looked.looks().size() && l < Looked.MOST; l++) {
+        for (int l = 0; l < looked.looks().size() && l < CharacterLooks.MOST; l++) {
             Look look = looked.looks().get(l);
             if (look.certainty() == Certainty.SURE) {
                 boolean outsideDanger = distributions.isOutside(danger, c, look.observation());
@@ -274,8 +274,8 @@ public final class SafetyMargin {
     }
 
     /** Whether every look is sure enough, and of something that is there. */
-    private boolean isPresence(Looked looked) {
-        for (int l = 0; l < looked.looks().size() && l < Looked.MOST; l++) {
+    private boolean isPresence(CharacterLooks looked) {
+        for (int l = 0; l < looked.looks().size() && l < CharacterLooks.MOST; l++) {
             Look look = looked.looks().get(l);
             if (look.certainty() == Certainty.UNSURE || evidence.isAbsence(looked.character(), look.observation())) {
                 return false;
@@ -327,11 +327,11 @@ public final class SafetyMargin {
             WeighedLooks.Weighed known = seen.get(character);
             if (known == null) {
                 List<Look> looks = new ArrayList<>();
-                for (int l = 0; l < Looked.MOST; l++) {
+                for (int l = 0; l < CharacterLooks.MOST; l++) {
                     looks.add(new Look(distributions.typical(row, character), Certainty.SURE));
                 }
-                List<Looked> alone = new ArrayList<>();
-                alone.add(new Looked(character, looks, false));
+                List<CharacterLooks> alone = new ArrayList<>();
+                alone.add(new CharacterLooks(character, looks, false));
                 known = weighed(alone).get(0);
                 seen.put(character, known);
             }
@@ -394,7 +394,7 @@ public final class SafetyMargin {
             int c = characters.get(k);
             int times = looked.times(c);
             double cost = (isPartSeen(looked, c) ? 1 : 0) + stated(danger, c) + 2.0 * times;
-            if (times < Looked.MOST && cost < least) {
+            if (times < CharacterLooks.MOST && cost < least) {
                 least = cost;
                 best = c;
             }

@@ -23,7 +23,7 @@ public final class WeighedLooks {
     /** Number of the outermost part of each. */
     private final List<Integer> partOf = new ArrayList<>();
 
-    WeighedLooks(Matrix matrix, SafetyDistributions distributions, List<Looked> looked) {
+    WeighedLooks(Matrix matrix, SafetyDistributions distributions, List<CharacterLooks> looked) {
         this.matrix = matrix;
         this.distributions = distributions;
         for (int k = 0; k < looked.size(); k++) {
@@ -66,17 +66,17 @@ public final class WeighedLooks {
     WeighedLooks with(int character, Look look) {
         WeighedLooks more = new WeighedLooks(this);
         for (int k = 0; k < all.size(); k++) {
-            Looked before = all.get(k).looked;
+            CharacterLooks before = all.get(k).looked;
             if (before.character() == character) {
                 List<Look> looks = new ArrayList<>(before.looks());
                 looks.add(look);
-                more.all.set(k, more.new Weighed(new Looked(character, looks, before.rough())));
+                more.all.set(k, more.new Weighed(new CharacterLooks(character, looks, before.rough())));
                 return more;
             }
         }
         List<Look> first = new ArrayList<>();
         first.add(look);
-        more.add(more.new Weighed(new Looked(character, first, false)));
+        more.add(more.new Weighed(new CharacterLooks(character, first, false)));
         return more;
     }
 
@@ -109,16 +109,16 @@ public final class WeighedLooks {
 
     /** The looks at one character. */
     final class Weighed {
-        final Looked looked;
+        final CharacterLooks looked;
 
         private final List<AtRate> atRates = new ArrayList<>();
 
-        Weighed(Looked looked) {
+        Weighed(CharacterLooks looked) {
             this.looked = looked;
         }
 
         int count() {
-            return looked.looks().size() < Looked.MOST ? looked.looks().size() : Looked.MOST;
+            return looked.looks().size() < CharacterLooks.MOST ? looked.looks().size() : CharacterLooks.MOST;
         }
 
         /** Probability of all looks for a specimen of a row, which draws its state once. */

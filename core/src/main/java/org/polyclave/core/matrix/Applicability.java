@@ -17,9 +17,9 @@ public enum Applicability {
             return IMPOSSIBLE;
         }
         Applicability found = CERTAIN;
-        List<Controller> conditions = matrix.character(character).appliesWhen();
+        List<ControllingCondition> conditions = matrix.character(character).appliesWhen();
         for (int k = 0; k < conditions.size(); k++) {
-            Controller condition = conditions.get(k);
+            ControllingCondition condition = conditions.get(k);
             Applicability above = of(matrix, row, condition.character());
             int shown = matrix.cell(row, condition.character()) instanceof Cell.Categorical states
                     ? states.readable()

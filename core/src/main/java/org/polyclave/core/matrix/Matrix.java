@@ -21,7 +21,7 @@ public final class Matrix {
     /** Bit sets of the months in which a row shows a character, where they differ from the character's; 0 elsewhere. */
     private final int[][] ownMonths;
 
-    private final Losses losses;
+    private final MisidentificationCosts losses;
 
     private Matrix(
             List<MatrixRow> rows,
@@ -29,7 +29,7 @@ public final class Matrix {
             Cell[][] cells,
             boolean[][] weak,
             int[][] ownMonths,
-            Losses losses) {
+            MisidentificationCosts losses) {
         this.rows = rows;
         this.characters = characters;
         this.cells = cells;
@@ -81,7 +81,8 @@ public final class Matrix {
             weakCopy[i] = weak[i].clone();
             monthsCopy[i] = ownMonths[i].clone();
         }
-        return new Matrix(List.copyOf(rows), List.copyOf(characters), copy, weakCopy, monthsCopy, Losses.EVEN);
+        return new Matrix(
+                List.copyOf(rows), List.copyOf(characters), copy, weakCopy, monthsCopy, MisidentificationCosts.EVEN);
     }
 
     private static void checkCell(MatrixRow row, MatrixCharacter character, Cell cell) {
@@ -102,7 +103,7 @@ public final class Matrix {
     private static void checkControllers(List<MatrixCharacter> characters) {
         int n = characters.size();
         for (int c = 0; c < n; c++) {
-            for (Controller controller : characters.get(c).appliesWhen()) {
+            for (ControllingCondition controller : characters.get(c).appliesWhen()) {
                 int d = controller.character();
                 if (d < 0 || d >= n || characters.get(d).type().isNumeric()) {
                     throw new IllegalArgumentException(
@@ -117,7 +118,7 @@ public final class Matrix {
     }
 
     private static boolean dependsOn(List<MatrixCharacter> characters, int from, int goal, int depth) {
-        for (Controller controller : characters.get(from).appliesWhen()) {
+        for (ControllingCondition controller : characters.get(from).appliesWhen()) {
             if (controller.character() == goal
                     || (depth > 0 && dependsOn(characters, controller.character(), goal, depth - 1))) {
                 return true;
@@ -183,13 +184,13 @@ public final class Matrix {
     }
 
     /** How bad it is to take one row for another. */
-    public Losses losses() {
+    public MisidentificationCosts losses() {
         return losses;
     }
 
     /** The same matrix with other losses; rows by their index here. */
-    public Matrix withLosses(List<Losses.Loss> pairs) {
-        return new Matrix(rows, characters, cells, weak, ownMonths, Losses.of(rows.size(), pairs));
+    public Matrix withLosses(List<MisidentificationCosts.Loss> pairs) {
+        return new Matrix(rows, characters, cells, weak, ownMonths, MisidentificationCosts.of(rows.size(), pairs));
     }
 
     /** Whether a cell may be evidence against a danger: somebody vouches for it, for this very row. */
@@ -338,11 +339,11 @@ public final class Matrix {
     public Matrix withCharacters(List<Integer> kept) {
         List<MatrixCharacter> keptCharacters = new ArrayList<>();
         for (int c : kept) {
-            List<Controller> conditions = new ArrayList<>();
-            for (Controller controller : characters.get(c).appliesWhen()) {
+            List<ControllingCondition> conditions = new ArrayList<>();
+            for (ControllingCondition controller : characters.get(c).appliesWhen()) {
                 int at = kept.indexOf(controller.character());
                 if (at >= 0) {
-                    conditions.add(new Controller(at, controller.states()));
+                    conditions.add(new ControllingCondition(at, controller.states()));
                 }
             }
             keptCharacters.add(characters.get(c).when(conditions));
@@ -361,7 +362,7 @@ public final class Matrix {
     }
 
     private boolean meetsDropped(int row, int character, List<Integer> kept) {
-        for (Controller controller : characters.get(character).appliesWhen()) {
+        for (ControllingCondition controller : characters.get(character).appliesWhen()) {
             boolean meets = cells[row][controller.character()] instanceof Cell.Categorical shown
                     && (shown.readable() & ~controller.states()) == 0;
             if (!meets && !kept.contains(controller.character())) {

@@ -27,7 +27,7 @@ public record MatrixCharacter(
         String id,
         CharacterType type,
         int stateCount,
-        List<Controller> appliesWhen,
+        List<ControllingCondition> appliesWhen,
         int organ,
         int method,
         int group,
@@ -61,7 +61,7 @@ public record MatrixCharacter(
             String id,
             CharacterType type,
             int stateCount,
-            List<Controller> appliesWhen,
+            List<ControllingCondition> appliesWhen,
             int organ,
             int method,
             int group,
@@ -109,7 +109,7 @@ public record MatrixCharacter(
     }
 
     /** The same character with these conditions. */
-    public MatrixCharacter when(List<Controller> conditions) {
+    public MatrixCharacter when(List<ControllingCondition> conditions) {
         return copy(c -> c.appliesWhen = conditions);
     }
 
@@ -155,7 +155,7 @@ public record MatrixCharacter(
     /** A character on its way to the next: of so many parts no change names those that stay. */
     private static final class Copy {
         private final MatrixCharacter of;
-        private List<Controller> appliesWhen;
+        private List<ControllingCondition> appliesWhen;
         private int organ;
         private double uncertainty;
         private Misreading misreading;

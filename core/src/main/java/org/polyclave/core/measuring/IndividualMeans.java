@@ -21,13 +21,13 @@ public final class IndividualMeans {
      * @param individual the specimen
      * @param item this leaf, this spore; readings of the same item are repetitions. Empty: an item of its own
      */
-    public record Reading(String individual, String item, double value) {}
+    public record ItemValue(String individual, String item, double value) {}
 
     /** The mean of an individual's items. */
     public record Mean(String individual, int readings, int items, double value) {}
 
     /** One mean an individual, in the order of their first readings. */
-    public static List<Mean> of(List<Reading> readings) {
+    public static List<Mean> of(List<ItemValue> readings) {
         Map<String, Map<Object, List<Double>>> individuals = byItem(readings);
         List<Mean> means = new ArrayList<>();
         individuals.forEach((individual, items) -> {
@@ -46,7 +46,7 @@ public final class IndividualMeans {
      *
      * @return {@link Double#NaN} if no item was read twice
      */
-    public static double repeatability(List<Reading> readings) {
+    public static double repeatability(List<ItemValue> readings) {
         Sums squares = new Sums();
         int degrees = 0;
         for (Map<Object, List<Double>> items : byItem(readings).values()) {
@@ -62,9 +62,9 @@ public final class IndividualMeans {
         return degrees == 0 ? Double.NaN : Math.sqrt(squares.total() / degrees);
     }
 
-    private static Map<String, Map<Object, List<Double>>> byItem(List<Reading> readings) {
+    private static Map<String, Map<Object, List<Double>>> byItem(List<ItemValue> readings) {
         Map<String, Map<Object, List<Double>>> individuals = new LinkedHashMap<>();
-        for (Reading reading : readings) {
+        for (ItemValue reading : readings) {
             Object item = reading.item().isEmpty() ? new Object() : reading.item();
             individuals
                     .computeIfAbsent(reading.individual(), i -> new LinkedHashMap<>())

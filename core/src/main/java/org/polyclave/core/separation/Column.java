@@ -156,11 +156,11 @@ abstract class Column {
             super(rows);
             double gap = StrictSeparation.gap(matrix.character(character));
             int[] ids = new int[held];
-            Spans[] spans = new Spans[matrix.rowCount()];
+            ToleranceExtent[] spans = new ToleranceExtent[matrix.rowCount()];
             int k = 0;
             for (int i = 0; i < spans.length; i++) {
                 if (holds(i)) {
-                    spans[i] = Spans.of((Cell.Numeric) matrix.cell(i, character));
+                    spans[i] = ToleranceExtent.of((Cell.Numeric) matrix.cell(i, character));
                     ids[k++] = i;
                 }
             }

@@ -90,7 +90,8 @@ public final class Strength {
 
     /** Where two ranges overlap, or would with the individuals to come: {@code from} may lie above {@code to}, with a gap between. */
     public static Overlap overlap(Cell.Numeric lower, Cell.Numeric upper) {
-        return new Overlap(Spans.of(upper).least(), Spans.of(lower).most());
+        return new Overlap(
+                ToleranceExtent.of(upper).least(), ToleranceExtent.of(lower).most());
     }
 
     public record Overlap(double from, double to) {}

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 
@@ -71,7 +71,7 @@ public final class StrictSeparation {
     }
 
     private boolean applies(int row, int character, int depth) {
-        for (Controller condition : matrix.character(character).appliesWhen()) {
+        for (ControllingCondition condition : matrix.character(character).appliesWhen()) {
             boolean met = matrix.cell(row, condition.character()) instanceof Cell.Categorical shown
                     && (shown.readable() & ~condition.states()) == 0;
             if (!met || (depth > 0 && !applies(row, condition.character(), depth - 1))) {
@@ -132,8 +132,8 @@ public final class StrictSeparation {
         if (Math.max(p.min(), q.min()) - Math.min(p.max(), q.max()) <= gap) {
             return Difference.TENDENCY;
         }
-        Spans a = Spans.of(p);
-        Spans b = Spans.of(q);
+        ToleranceExtent a = ToleranceExtent.of(p);
+        ToleranceExtent b = ToleranceExtent.of(q);
         boolean apart = Math.max(a.least(), b.least()) - Math.min(a.most(), b.most()) > gap;
         return apart ? Difference.STRICT : Difference.SO_FAR;
     }

@@ -16,7 +16,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.core.check.Finding.Kind;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -136,7 +136,8 @@ class MatrixCheckTest {
 
     @Test
     void aCharacterAndWhatItControlsAreNotComparedButTheirCellsAre() {
-        List<MatrixCharacter> characters = List.of(states(0, 2), states(1, 2).when(List.of(new Controller(0, 0b01))));
+        List<MatrixCharacter> characters =
+                List.of(states(0, 2), states(1, 2).when(List.of(new ControllingCondition(0, 0b01))));
         Matrix matrix = Matrix.of(rows(8), characters, cells(2, "00001111", "0101--0-"));
         assertThat(MatrixCheck.of(matrix).findings().stream()
                         .filter(f -> f.kind().name().contains("APPLICABLE")))

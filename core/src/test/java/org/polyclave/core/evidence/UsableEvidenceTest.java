@@ -8,7 +8,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -74,8 +74,8 @@ class UsableEvidenceTest {
     @Test
     void whatMayNotExistCountsForNothing() {
         MatrixCharacter wings = MatrixCharacter.of("wings", CharacterType.STATES, 2, 0);
-        MatrixCharacter colour =
-                MatrixCharacter.of("wing colour", CharacterType.STATES, 2, 1).when(List.of(new Controller(0, 0b10)));
+        MatrixCharacter colour = MatrixCharacter.of("wing colour", CharacterType.STATES, 2, 1)
+                .when(List.of(new ControllingCondition(0, 0b10)));
         for (int shown : new int[] {0b10, 0b11}) {
             Matrix matrix = Matrix.of(
                     List.of(
@@ -96,13 +96,16 @@ class UsableEvidenceTest {
     void aCountOfNothingIsAnAbsence() {
         MatrixCharacter teeth = character(CharacterType.COUNT, 0, true).withAbsence(1);
         UsableEvidence evidence = of(teeth, Cell.Numeric.range(0, 0), Cell.Numeric.range(4, 6));
-        assertThat(evidence.isAbsence(0, new Observation.Reading(0, 0))).isTrue();
-        assertThat(evidence.isAbsence(0, new Observation.Reading(1, 0))).isFalse();
+        assertThat(evidence.isAbsence(0, new Observation.MeasuredObservation(0, 0)))
+                .isTrue();
+        assertThat(evidence.isAbsence(0, new Observation.MeasuredObservation(1, 0)))
+                .isFalse();
         assertThat(evidence.separates(0, 1, 0)).as("teeth that are there").isTrue();
         assertThat(evidence.separates(1, 0, 0)).as("no teeth").isFalse();
         UsableEvidence width =
                 of(character(CharacterType.LENGTH, 0.1, true), Cell.Numeric.range(0, 0.2), Cell.Numeric.range(4, 6));
-        assertThat(width.isAbsence(0, new Observation.Reading(0.1, 0))).isFalse();
+        assertThat(width.isAbsence(0, new Observation.MeasuredObservation(0.1, 0)))
+                .isFalse();
     }
 
     @Test

@@ -23,7 +23,7 @@ import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.gate.SafetyGate.Kind;
 import org.polyclave.core.gate.SafetyGate.Unmet;
-import org.polyclave.core.margin.Looked;
+import org.polyclave.core.margin.CharacterLooks;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Handling;
@@ -218,11 +218,11 @@ class SafetyGateTest {
     }
 
     private static Optional<Kind> expected(Matrix matrix, int other) {
-        List<Looked> looked = new ArrayList<>();
+        List<CharacterLooks> looked = new ArrayList<>();
         Set<Integer> parts = new TreeSet<>();
         for (int c = 0; c < matrix.characterCount(); c++) {
             if (!matrix.cell(0, c).equals(matrix.cell(other, c))) {
-                looked.add(new Looked(
+                looked.add(new CharacterLooks(
                         c, Collections.nCopies(4, new Look(new Observation.Seen(0b10), Certainty.SURE)), false));
                 if (matrix.character(c).misreading().novice() < 0.2) {
                     parts.add(matrix.character(c).organ());

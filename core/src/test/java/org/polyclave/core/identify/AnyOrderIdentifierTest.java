@@ -35,7 +35,7 @@ class AnyOrderIdentifierTest {
                 answers.add(new Answer(
                         c, new Observation.Seen(1 << state), random.nextBoolean() ? Certainty.SURE : Certainty.LIKELY));
             } else if (matrix.cell(row, c) instanceof Cell.Numeric range) {
-                answers.add(new Answer(c, new Observation.Reading(range.low(), 0.5), Certainty.SURE));
+                answers.add(new Answer(c, new Observation.MeasuredObservation(range.low(), 0.5), Certainty.SURE));
             }
         }
         return answers;

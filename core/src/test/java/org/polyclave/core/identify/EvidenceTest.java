@@ -14,7 +14,7 @@ import org.polyclave.core.identify.Identification.Kind;
 import org.polyclave.core.identify.Identification.Standing;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
@@ -28,7 +28,7 @@ import org.polyclave.core.matrix.RecordedStates;
 class EvidenceTest {
     private static final int ALL_YEAR = MatrixCharacter.ALL_MONTHS;
 
-    private static MatrixCharacter character(String id, int group, int months, List<Controller> when) {
+    private static MatrixCharacter character(String id, int group, int months, List<ControllingCondition> when) {
         return new MatrixCharacter(id, CharacterType.STATES, 2, when, group, 0, group, 1, 0, 0.05, months, false, true);
     }
 
@@ -127,7 +127,7 @@ class EvidenceTest {
     @Test
     void anAnswerToADependentCharacterImpliesItsController() {
         MatrixCharacter wings = plain("wings", 0);
-        MatrixCharacter colour = character("wing colour", 1, ALL_YEAR, List.of(new Controller(0, 0b10)));
+        MatrixCharacter colour = character("wing colour", 1, ALL_YEAR, List.of(new ControllingCondition(0, 0b10)));
         Matrix matrix = matrix(
                 List.of(wings, colour), new Cell[] {only(1), only(0)}, new Cell[] {only(1), only(1)}, new Cell[] {
                     only(0), Cell.NOT_APPLICABLE
@@ -354,7 +354,7 @@ class EvidenceTest {
     }
 
     private static Look reading(double value) {
-        return new Look(new Observation.Reading(value, 0.5), Certainty.SURE);
+        return new Look(new Observation.MeasuredObservation(value, 0.5), Certainty.SURE);
     }
 
     @Test
@@ -411,12 +411,14 @@ class EvidenceTest {
                 matrix(List.of(width), new Cell[] {Cell.Numeric.range(1, 4)}, new Cell[] {Cell.Numeric.range(5, 9)});
         Identification found = new AnyOrderIdentifier(matrix)
                 .identify(
-                        List.of(new Answer(0, new Observation.Reading(3, 0.5), Certainty.SURE)), IdentifyOptions.WEIGH);
+                        List.of(new Answer(0, new Observation.MeasuredObservation(3, 0.5), Certainty.SURE)),
+                        IdentifyOptions.WEIGH);
         assertThat(found.standings().get(0).row()).isZero();
         assertThat(standing(found, 1).mismatches()).isEqualTo(1);
         Identification between = new AnyOrderIdentifier(matrix)
                 .identify(
-                        List.of(new Answer(0, new Observation.Reading(4.5, 1), Certainty.SURE)), IdentifyOptions.WEIGH);
+                        List.of(new Answer(0, new Observation.MeasuredObservation(4.5, 1), Certainty.SURE)),
+                        IdentifyOptions.WEIGH);
         assertThat(standing(between, 0).mismatches() + standing(between, 1).mismatches())
                 .isZero();
     }

@@ -13,7 +13,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.key.KeyOutcome.Generated;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -37,11 +37,11 @@ class DependencyPropertyTest {
         List<MatrixCharacter> characters = new ArrayList<>();
         for (int c = 0; c < n; c++) {
             MatrixCharacter plain = MatrixCharacter.of("c" + c, CharacterType.STATES, 2 + random.nextInt(3), c);
-            List<Controller> conditions = new ArrayList<>();
+            List<ControllingCondition> conditions = new ArrayList<>();
             for (int tries = 0; c > 0 && tries < 2 && random.nextInt(3) > 0; tries++) {
                 int on = random.nextInt(c);
-                conditions.add(
-                        new Controller(on, 1 + random.nextInt(characters.get(on).allStates() - 1)));
+                conditions.add(new ControllingCondition(
+                        on, 1 + random.nextInt(characters.get(on).allStates() - 1)));
             }
             characters.add(plain.when(conditions));
         }
@@ -122,10 +122,10 @@ class DependencyPropertyTest {
     /** Wings, their pattern, and the spot that the first two patterns have. */
     private static Matrix winged(Cell[][] cells) {
         MatrixCharacter wings = MatrixCharacter.of("wings", CharacterType.STATES, 2, 0);
-        MatrixCharacter pattern =
-                MatrixCharacter.of("pattern", CharacterType.STATES, 4, 1).when(List.of(new Controller(0, 0b10)));
-        MatrixCharacter spot =
-                MatrixCharacter.of("spot", CharacterType.STATES, 2, 2).when(List.of(new Controller(1, 0b0011)));
+        MatrixCharacter pattern = MatrixCharacter.of("pattern", CharacterType.STATES, 4, 1)
+                .when(List.of(new ControllingCondition(0, 0b10)));
+        MatrixCharacter spot = MatrixCharacter.of("spot", CharacterType.STATES, 2, 2)
+                .when(List.of(new ControllingCondition(1, 0b0011)));
         List<MatrixRow> rows = new ArrayList<>();
         for (int i = 0; i < cells.length; i++) {
             rows.add(new MatrixRow("row-" + i, i, 0, 1, Hazard.NONE_KNOWN));
@@ -188,7 +188,7 @@ class DependencyPropertyTest {
         }
         for (int p = 0; p < parts; p++) {
             characters.add(MatrixCharacter.of("colour" + p, CharacterType.STATES, 3, parts + p)
-                    .when(List.of(new Controller(p, 0b10))));
+                    .when(List.of(new ControllingCondition(p, 0b10))));
             cells[0][parts + p] = Cell.Categorical.single(0, 3);
             cells[1][parts + p] = Cell.Categorical.single(1, 3);
         }

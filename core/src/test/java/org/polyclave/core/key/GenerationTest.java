@@ -16,13 +16,13 @@ import org.polyclave.core.key.Key.ToRows;
 import org.polyclave.core.key.KeyOutcome.Generated;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Hazard;
-import org.polyclave.core.matrix.Losses;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.matrix.MisidentificationCosts;
 import org.polyclave.core.matrix.Misreading;
 import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.core.run.CancelSignal;
@@ -287,7 +287,7 @@ class GenerationTest {
 
     @Test
     void aDependentCharacterIsAskedAfterItsController() {
-        MatrixCharacter wing = states("wing colour", 1, 2).when(List.of(new Controller(0, 0b10)));
+        MatrixCharacter wing = states("wing colour", 1, 2).when(List.of(new ControllingCondition(0, 0b10)));
         Matrix matrix = matrix(
                 List.of(states("wings", 0, 2), wing),
                 new Cell[] {only(1, 2), only(0, 2)},
@@ -369,12 +369,14 @@ class GenerationTest {
         };
         Matrix even = matrix(characters, cells);
         assertThat(firstAsked(even, KeyObjective.CAUTIOUS)).isEqualTo(1);
-        assertThat(firstAsked(even.withLosses(List.of(new Losses.Loss(0, 3, 10))), KeyObjective.CAUTIOUS))
+        assertThat(firstAsked(
+                        even.withLosses(List.of(new MisidentificationCosts.Loss(0, 3, 10))), KeyObjective.CAUTIOUS))
                 .isZero();
-        assertThat(firstAsked(even.withLosses(List.of(new Losses.Loss(0, 1, 10))), KeyObjective.CAUTIOUS))
+        assertThat(firstAsked(
+                        even.withLosses(List.of(new MisidentificationCosts.Loss(0, 1, 10))), KeyObjective.CAUTIOUS))
                 .as("a loss that this couplet does not risk")
                 .isEqualTo(1);
-        assertThat(firstAsked(even.withLosses(List.of(new Losses.Loss(0, 3, 10))), KeyObjective.FEWEST))
+        assertThat(firstAsked(even.withLosses(List.of(new MisidentificationCosts.Loss(0, 3, 10))), KeyObjective.FEWEST))
                 .as("steps only: the first of equals")
                 .isZero();
     }

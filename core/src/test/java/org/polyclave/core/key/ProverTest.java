@@ -23,7 +23,7 @@ import org.polyclave.core.key.Proof.Failure;
 import org.polyclave.core.key.Proof.Kind;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
@@ -313,8 +313,8 @@ class ProverTest {
     @Test
     void aRowWithoutTheCharacterMayFollowEitherLead() {
         MatrixCharacter winged = MatrixCharacter.of("winged", CharacterType.STATES, 2, 0);
-        MatrixCharacter wing =
-                MatrixCharacter.of("wing colour", CharacterType.STATES, 2, 1).when(List.of(new Controller(0, 0b10)));
+        MatrixCharacter wing = MatrixCharacter.of("wing colour", CharacterType.STATES, 2, 1)
+                .when(List.of(new ControllingCondition(0, 0b10)));
         Matrix matrix = Matrix.of(rows(3), List.of(winged, wing), new Cell[][] {
             {Cell.Categorical.single(1, 2), Cell.Categorical.single(0, 2)},
             {Cell.Categorical.single(1, 2), Cell.Categorical.single(1, 2)},

@@ -44,16 +44,16 @@ class SafetyMarginTest {
                 cells);
     }
 
-    private static Looked saw(int character, int state, int times, Certainty certainty) {
-        return new Looked(
+    private static CharacterLooks saw(int character, int state, int times, Certainty certainty) {
+        return new CharacterLooks(
                 character, Collections.nCopies(times, new Look(new Observation.Seen(1 << state), certainty)), false);
     }
 
-    private static Looked against(int character, int times) {
+    private static CharacterLooks against(int character, int times) {
         return saw(character, 1, times, Certainty.SURE);
     }
 
-    private static SafetyMargin.Judgement judge(Matrix matrix, Looked... looked) {
+    private static SafetyMargin.Judgement judge(Matrix matrix, CharacterLooks... looked) {
         SafetyMargin margin = new SafetyMargin(matrix, Observer.NOVICE);
         return margin.judge(0, 1, margin.weighed(List.of(looked)));
     }
@@ -83,7 +83,7 @@ class SafetyMarginTest {
                     .map(c -> c.withMisreading(new Misreading(rate, rate, List.of(), List.of())))
                     .toList();
             for (int looks = 1; looks <= 4; looks++) {
-                Looked[] seen = {against(0, looks), against(1, looks)};
+                CharacterLooks[] seen = {against(0, looks), against(1, looks)};
                 SafetyMargin.Judgement serious = judge(with(pair(2, Hazard.SERIOUS), kinds), seen);
                 SafetyMargin.Judgement deadly = judge(with(pair(2, Hazard.LIFE_THREATENING), kinds), seen);
                 assertThat(serious.support()).isEqualTo(deadly.support());
@@ -111,7 +111,7 @@ class SafetyMarginTest {
         List<MatrixCharacter> kinds = new ArrayList<>(apart.characters());
         kinds.set(1, kinds.get(1).on(1, List.of(0)));
         Matrix nested = with(apart, kinds);
-        Looked[] two = {against(0, 4), against(1, 4)};
+        CharacterLooks[] two = {against(0, 4), against(1, 4)};
         assertThat(judge(apart, two).ruledOut()).isTrue();
         assertThat(judge(nested, two).ruledOut()).as("the ligule of a leaf").isFalse();
         assertThat(judge(nested, two).support())
@@ -126,14 +126,14 @@ class SafetyMarginTest {
     @Test
     void whatMayNotCountNeverCountsAgainstADangerButMaySpeakForIt() {
         Matrix matrix = pair(5, Hazard.SERIOUS);
-        Looked[] enough = {against(0, 3), against(1, 3)};
+        CharacterLooks[] enough = {against(0, 3), against(1, 3)};
         double support = judge(matrix, enough).support();
         List<MatrixCharacter> absence = new ArrayList<>(matrix.characters());
         absence.set(1, absence.get(1).withAbsence(0b10));
         assertThat(judge(with(matrix, absence), enough).ruledOut())
                 .as("an absence")
                 .isFalse();
-        Looked rough = new Looked(1, against(1, 3).looks(), true);
+        CharacterLooks rough = new CharacterLooks(1, against(1, 3).looks(), true);
         assertThat(judge(matrix, against(0, 3), rough).ruledOut())
                 .as("a rule of thumb")
                 .isFalse();
@@ -142,11 +142,11 @@ class SafetyMarginTest {
         assertThat(judge(matrix, against(0, 4), saw(1, 1, 4, Certainty.LIKELY)).ruledOut())
                 .as("likely is not sure")
                 .isFalse();
-        for (Looked forIt : List.of(
+        for (CharacterLooks forIt : List.of(
                 saw(2, 0, 1, Certainty.SURE),
                 saw(2, 0, 1, Certainty.LIKELY),
                 saw(2, 0, 1, Certainty.UNSURE),
-                new Looked(2, saw(2, 0, 1, Certainty.SURE).looks(), true))) {
+                new CharacterLooks(2, saw(2, 0, 1, Certainty.SURE).looks(), true))) {
             assertThat(judge(matrix, enough[0], enough[1], forIt).support()).isLessThan(support);
         }
         Matrix odd = with(matrix, matrix.characters());
@@ -194,12 +194,12 @@ class SafetyMarginTest {
     @Test
     void contraryLooksAreSetOff() {
         Matrix matrix = pair(6, Hazard.SERIOUS);
-        Looked[] three = {against(0, 4), against(1, 4), against(2, 4)};
+        CharacterLooks[] three = {against(0, 4), against(1, 4), against(2, 4)};
         assertThat(judge(matrix, three).ruledOut()).isTrue();
         SafetyMargin.Judgement withdrawn = judge(matrix, three[0], three[1], saw(3, 0, 1, Certainty.SURE));
         assertThat(withdrawn.contrary()).containsExactly(3);
         assertThat(withdrawn.ruledOut()).as("two against, one for: one net").isFalse();
-        Looked mixed = new Looked(
+        CharacterLooks mixed = new CharacterLooks(
                 1,
                 List.of(
                         new Look(new Observation.Seen(0b10), Certainty.SURE),
@@ -208,8 +208,8 @@ class SafetyMarginTest {
         assertThat(judge(matrix, three[0], mixed).against())
                 .as("looks that disagree")
                 .containsExactly(0);
-        Looked reversed =
-                new Looked(1, List.of(mixed.looks().get(1), mixed.looks().get(0)), false);
+        CharacterLooks reversed = new CharacterLooks(
+                1, List.of(mixed.looks().get(1), mixed.looks().get(0)), false);
         assertThat(judge(matrix, three[0], reversed)).isEqualTo(judge(matrix, three[0], mixed));
     }
 
@@ -219,7 +219,7 @@ class SafetyMarginTest {
         Cell[][] cells = cells(plain);
         cells[1][0] = Cell.Categorical.even(0b11, 2);
         Matrix matrix = Matrix.of(plain.rows(), plain.characters(), cells);
-        Looked both = new Looked(
+        CharacterLooks both = new CharacterLooks(
                 0,
                 List.of(
                         new Look(new Observation.Seen(0b10), Certainty.SURE),
@@ -285,7 +285,7 @@ class SafetyMarginTest {
             Random random = new Random(seed * 10_000 + k);
             Matrix matrix = random(random);
             int leader = matrix.rowCount() - 1;
-            List<Looked> looked = new ArrayList<>();
+            List<CharacterLooks> looked = new ArrayList<>();
             for (int c = 0; c < matrix.characterCount(); c++) {
                 List<Look> looks = new ArrayList<>();
                 int n = matrix.character(c).stateCount();
@@ -296,7 +296,7 @@ class SafetyMarginTest {
                     looks.add(new Look(new Observation.Seen(seen), certainty));
                 }
                 if (!looks.isEmpty()) {
-                    looked.add(new Looked(c, looks, random.nextInt(12) == 0));
+                    looked.add(new CharacterLooks(c, looks, random.nextInt(12) == 0));
                 }
             }
             SafetyMargin margin = new SafetyMargin(matrix, Observer.NOVICE);
@@ -332,14 +332,15 @@ class SafetyMarginTest {
         Matrix matrix = pair(4, Hazard.SERIOUS);
         SafetyMargin margin = new SafetyMargin(matrix, Observer.NOVICE);
         List<Integer> steps = margin.looksNeeded(0, 1, margin.weighed(List.of()), List.of(0, 1, 2, 3));
-        List<Looked> looked = new ArrayList<>();
+        List<CharacterLooks> looked = new ArrayList<>();
         for (int c : List.of(0, 1, 2, 3)) {
             int times = Collections.frequency(steps, c);
             if (times > 0) {
                 looked.add(against(c, times));
             }
         }
-        assertThat(judge(matrix, looked.toArray(Looked[]::new)).ruledOut()).isTrue();
+        assertThat(judge(matrix, looked.toArray(CharacterLooks[]::new)).ruledOut())
+                .isTrue();
         assertThat(steps.subList(0, 2)).as("another part first").doesNotHaveDuplicates();
         assertThat(margin.looksNeeded(0, 1, margin.weighed(List.of()), List.of(0)))
                 .as("one character never does")

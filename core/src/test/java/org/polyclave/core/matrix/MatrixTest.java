@@ -43,13 +43,13 @@ class MatrixTest {
 
     @Test
     void conditionsMustNotCircleNorNameNumbers() {
-        MatrixCharacter onWidth = COLOUR.when(List.of(new Controller(1, 1)));
+        MatrixCharacter onWidth = COLOUR.when(List.of(new ControllingCondition(1, 1)));
         assertThatIllegalArgumentException()
                 .isThrownBy(() -> Matrix.of(List.of(), List.of(onWidth, WIDTH), new Cell[0][]))
                 .withMessageContaining("has no states");
-        MatrixCharacter first = COLOUR.when(List.of(new Controller(1, 1)));
+        MatrixCharacter first = COLOUR.when(List.of(new ControllingCondition(1, 1)));
         MatrixCharacter second =
-                MatrixCharacter.of("shade", CharacterType.ORDERED, 3, 1).when(List.of(new Controller(0, 1)));
+                MatrixCharacter.of("shade", CharacterType.ORDERED, 3, 1).when(List.of(new ControllingCondition(0, 1)));
         assertThatIllegalArgumentException()
                 .isThrownBy(() -> Matrix.of(List.of(), List.of(first, second), new Cell[0][]))
                 .withMessageContaining("depends on itself");

@@ -28,11 +28,11 @@ final class MeasuringTest {
     @Test
     void oneIndividualCountsOnce() {
         List<IndividualMeans.Mean> means = IndividualMeans.of(List.of(
-                new IndividualMeans.Reading("A", "leaf 1", 10),
-                new IndividualMeans.Reading("A", "leaf 1", 12),
-                new IndividualMeans.Reading("B", "", 4),
-                new IndividualMeans.Reading("A", "leaf 2", 21),
-                new IndividualMeans.Reading("B", "", 6)));
+                new IndividualMeans.ItemValue("A", "leaf 1", 10),
+                new IndividualMeans.ItemValue("A", "leaf 1", 12),
+                new IndividualMeans.ItemValue("B", "", 4),
+                new IndividualMeans.ItemValue("A", "leaf 2", 21),
+                new IndividualMeans.ItemValue("B", "", 6)));
         assertThat(means)
                 .containsExactly(new IndividualMeans.Mean("A", 3, 2, 16), new IndividualMeans.Mean("B", 2, 2, 5));
     }

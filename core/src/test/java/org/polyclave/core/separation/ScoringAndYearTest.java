@@ -37,7 +37,7 @@ class ScoringAndYearTest {
         for (int month = 0; month < 12; month++) {
             SeparationOracle oracle = new SeparationOracle(matrix, SeparationContext.EVERYTHING.in(1 << month));
             for (int b = 1; b < matrix.rowCount(); b++) {
-                PairYear year = PairYear.of(matrix, anyMonth, 0, b);
+                PairSeasonality year = PairSeasonality.of(matrix, anyMonth, 0, b);
                 Verdict verdict = oracle.verdict(0, b);
                 assertThat(year.firm() >> month & 1)
                         .as("firm in month %d", month)

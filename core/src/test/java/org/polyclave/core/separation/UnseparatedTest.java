@@ -6,7 +6,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
@@ -22,7 +22,7 @@ class UnseparatedTest {
     void unknownInapplicableAndTouchingSeparateNothing() {
         MatrixCharacter winged = MatrixCharacter.of("winged", CharacterType.STATES, 2, 0);
         MatrixCharacter wing =
-                MatrixCharacter.of("wing", CharacterType.STATES, 2, 1).when(List.of(new Controller(0, 0b10)));
+                MatrixCharacter.of("wing", CharacterType.STATES, 2, 1).when(List.of(new ControllingCondition(0, 0b10)));
         MatrixCharacter size = MatrixCharacter.of("size", CharacterType.LENGTH, 0, 2);
         List<MatrixRow> rows =
                 List.of(new MatrixRow("a", 0, 0, 1, Hazard.NONE_KNOWN), new MatrixRow("b", 1, 1, 1, Hazard.NONE_KNOWN));

@@ -88,10 +88,10 @@ final class CertifiedDataTest {
 
     @Test
     void repeatabilityOfSiRstv() {
-        List<IndividualMeans.Reading> readings = new ArrayList<>();
+        List<IndividualMeans.ItemValue> readings = new ArrayList<>();
         double[] values = numbers(SI_RSTV);
         for (int i = 0; i < values.length; i++) {
-            readings.add(new IndividualMeans.Reading("instrument " + i / 5, "wafer", values[i]));
+            readings.add(new IndividualMeans.ItemValue("instrument " + i / 5, "wafer", values[i]));
         }
         double certified = 0.104076068334656;
         assertThat(IndividualMeans.repeatability(readings)).isCloseTo(certified, relativeTo(certified));

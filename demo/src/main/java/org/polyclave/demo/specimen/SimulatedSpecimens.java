@@ -14,7 +14,7 @@ import org.polyclave.demo.specimen.SpecimenPicture.Rendered;
 import org.polyclave.study.measuring.Evidence;
 import org.polyclave.study.measuring.MarkedReading;
 import org.polyclave.study.measuring.Proposals;
-import org.polyclave.study.measuring.Taken;
+import org.polyclave.study.measuring.ReadingOutcome;
 import org.polyclave.study.measuring.TypedReading;
 import org.polyclave.study.model.Mark;
 import org.polyclave.study.model.Mark.Point;
@@ -114,7 +114,7 @@ public final class SimulatedSpecimens {
         List<StudyScore> scores = new ArrayList<>(study.scores());
         Evidence evidence = new Evidence(study);
         for (StudyCharacter character : evidence.read()) {
-            for (Evidence.OfRow of : evidence.of(character)) {
+            for (Evidence.RowReadings of : evidence.of(character)) {
                 scores.replaceAll(old -> isWellMeasured(old, of, character)
                         ? Proposals.of(of, character, old)
                                 .score(old, PEOPLE.get(0), "2025-11-14")
@@ -125,7 +125,7 @@ public final class SimulatedSpecimens {
         return study.withScores(scores);
     }
 
-    private static boolean isWellMeasured(StudyScore score, Evidence.OfRow of, StudyCharacter character) {
+    private static boolean isWellMeasured(StudyScore score, Evidence.RowReadings of, StudyCharacter character) {
         return WELL_MEASURED.contains(score.row())
                 && score.row().equals(of.row())
                 && score.character().equals(character.id())
@@ -314,8 +314,8 @@ public final class SimulatedSpecimens {
             String typed,
             int person) {
         StudyCharacter of = study.character(character).orElseThrow();
-        Taken taken = mark == null ? TypedReading.of(typed, of) : MarkedReading.of(pictured, mark, of);
-        Taken.Value value = (Taken.Value) taken;
+        ReadingOutcome taken = mark == null ? TypedReading.of(typed, of) : MarkedReading.of(pictured, mark, of);
+        ReadingOutcome.Value value = (ReadingOutcome.Value) taken;
         readings.add(new Reading(
                 Slug.of("r " + specimen.id() + " " + character + " " + item + (mark == null ? " again" : "")),
                 specimen.id(),

@@ -13,6 +13,7 @@ import org.polyclave.files.study.StudyJson;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyScore;
+import org.polyclave.study.rules.InvalidInput;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
@@ -50,7 +51,7 @@ final class Supplemented {
         }
         try {
             return bringing.result();
-        } catch (JacksonException | IllegalArgumentException broken) {
+        } catch (JacksonException | InvalidInput broken) {
             return new Result(
                     read,
                     List.of("The supplement of the file does not fit it any more, so only the table was read: "
@@ -72,7 +73,7 @@ final class Supplemented {
         StudyJson.ReadStudy done =
                 StudyJson.read(Supplement.JSON.writeValueAsString(study).getBytes(StandardCharsets.UTF_8));
         if (done.study() == null) {
-            throw new IllegalArgumentException(String.join(" ", done.problems()));
+            throw new InvalidInput(String.join(" ", done.problems()));
         }
         List<String> notices = changed.isEmpty()
                 ? List.of()

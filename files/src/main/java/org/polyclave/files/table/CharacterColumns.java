@@ -136,7 +136,7 @@ final class CharacterColumns {
     /** Months as people write them; empty if they are none. */
     static Optional<List<Integer>> months(String text) {
         StudyCharacter trial = StudyCharacter.of("months", CharacterType.MONTHS, List.of());
-        CellNotation.Reading reading = CellNotation.parse(text, trial);
+        CellNotation.ParseResult reading = CellNotation.parse(text, trial);
         return reading instanceof CellNotation.Parsed parsed && parsed.value() instanceof ScoreValue.Months months
                 ? Optional.of(months.months())
                 : Optional.empty();

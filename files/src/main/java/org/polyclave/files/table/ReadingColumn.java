@@ -5,7 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.study.measuring.Readings;
+import org.polyclave.study.measuring.ReadingSheet;
 import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.TypedNumber;
 import org.polyclave.study.notation.UnitHeading;
@@ -26,7 +26,7 @@ final class ReadingColumn {
     }
 
     /** A reading with its place in the sheet. */
-    record Typed(int row, int column, Readings.Reading reading) {}
+    record Typed(int row, int column, ReadingSheet.Measurement reading) {}
 
     /** Takes what is wrong with a cell. */
     interface Problems {
@@ -34,18 +34,19 @@ final class ReadingColumn {
     }
 
     /** @param heading name of the character, perhaps with its unit */
-    static Readings.Column of(String heading, List<Typed> cells, Problems problems) {
+    static ReadingSheet.Column of(String heading, List<Typed> cells, Problems problems) {
         Optional<UnitHeading> unit = UnitHeading.parse(heading);
         String label = unit.map(UnitHeading::label).orElse(heading);
         return new ReadingColumn(cells, problems).read(label, unit.map(UnitHeading::unit));
     }
 
-    private Readings.Column read(String label, Optional<String> headed) {
+    private ReadingSheet.Column read(String label, Optional<String> headed) {
         long typed = cells.stream().filter(c -> !c.reading.isMissing()).count();
         long numeric = numbers.stream().filter(Optional::isPresent).count();
         if (numeric * 2 < typed || numeric == 0) {
-            List<Readings.Reading> words = cells.stream().map(Typed::reading).toList();
-            return new Readings.Column(label, CharacterType.STATES, "", BigDecimal.ONE, words);
+            List<ReadingSheet.Measurement> words =
+                    cells.stream().map(Typed::reading).toList();
+            return new ReadingSheet.Column(label, CharacterType.STATES, "", BigDecimal.ONE, words);
         }
         String unit = headed.orElseGet(() -> numbers.stream()
                 .flatMap(Optional::stream)
@@ -54,7 +55,7 @@ final class ReadingColumn {
                 .findFirst()
                 .orElse(""));
         CharacterType type = Units.typeOf(unit).orElseGet(this::countOrRatio);
-        List<Readings.Reading> read = new ArrayList<>();
+        List<ReadingSheet.Measurement> read = new ArrayList<>();
         BigDecimal step = null;
         for (int i = 0; i < cells.size(); i++) {
             Optional<TypedNumber> number = numbers.get(i);
@@ -70,10 +71,10 @@ final class ReadingColumn {
                     : step;
         }
         boolean counts = type == CharacterType.COUNT;
-        return new Readings.Column(label, type, unit, step == null || counts ? BigDecimal.ONE : step, read);
+        return new ReadingSheet.Column(label, type, unit, step == null || counts ? BigDecimal.ONE : step, read);
     }
 
-    private void keepMissing(Typed cell, List<Readings.Reading> read) {
+    private void keepMissing(Typed cell, List<ReadingSheet.Measurement> read) {
         if (!cell.reading.isMissing()) {
             problems.add(
                     cell.row,
@@ -115,8 +116,8 @@ final class ReadingColumn {
         return Units.factor(type, unit).orElse(1.0);
     }
 
-    private static Readings.Reading withNumber(Readings.Reading reading, double number) {
-        return new Readings.Reading(
+    private static ReadingSheet.Measurement withNumber(ReadingSheet.Measurement reading, double number) {
+        return new ReadingSheet.Measurement(
                 reading.line(), reading.specimen(), reading.item(), reading.about(), reading.typed(), number);
     }
 

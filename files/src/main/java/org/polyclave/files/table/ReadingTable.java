@@ -10,7 +10,7 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.files.sheet.Sheet;
 import org.polyclave.files.sheet.SheetFile;
-import org.polyclave.study.measuring.Readings;
+import org.polyclave.study.measuring.ReadingSheet;
 import org.polyclave.study.rules.NeverAsked;
 import org.polyclave.study.rules.Problem;
 
@@ -32,7 +32,7 @@ public final class ReadingTable {
     private static final Set<String> FIELDS = Set.of(
             SPECIMEN,
             ITEM,
-            Readings.EVENT,
+            ReadingSheet.EVENT,
             "repetition",
             "row",
             "stage",
@@ -60,17 +60,17 @@ public final class ReadingTable {
     }
 
     /** @param fileName its ending tells the format */
-    public static Readings read(byte[] bytes, String fileName) {
+    public static ReadingSheet read(byte[] bytes, String fileName) {
         List<Problem> problems = new ArrayList<>();
         return new ReadingTable(SheetFile.read(bytes, fileName, "", problems), problems).run();
     }
 
-    private Readings run() {
+    private ReadingSheet run() {
         if (sheet.rows() == 0) {
             if (problems.isEmpty()) {
                 problems.add(Problem.file("The table is empty. Its first row must name the columns."));
             }
-            return new Readings(List.of(), List.of(), problems);
+            return new ReadingSheet(List.of(), List.of(), problems);
         }
         Map<String, Integer> others = headings();
         Integer character = others.get(CHARACTER);
@@ -85,13 +85,13 @@ public final class ReadingTable {
                 readWide(r, specimen, others);
             }
         }
-        List<Readings.Column> columns = new ArrayList<>();
+        List<ReadingSheet.Column> columns = new ArrayList<>();
         characters.forEach((name, cells) -> columns.add(ReadingColumn.of(name, cells, this::problem)));
         if (columns.isEmpty() && problems.isEmpty()) {
             problems.add(Problem.file("The table has no readings. A column that is not one of "
                     + String.join(", ", FIELDS.stream().sorted().toList()) + " is taken as a character."));
         }
-        return new Readings(List.copyOf(fields.keySet()), columns, problems);
+        return new ReadingSheet(List.copyOf(fields.keySet()), columns, problems);
     }
 
     /** Finds the columns that describe specimens; the others by their headings. */
@@ -143,7 +143,7 @@ public final class ReadingTable {
 
     private void add(int row, int column, String specimen, Map<String, String> about, String character, String cell) {
         String typed = isMissing(cell.strip()) ? "" : cell.strip();
-        Readings.Reading reading = new Readings.Reading(
+        ReadingSheet.Measurement reading = new ReadingSheet.Measurement(
                 sheet.place(row, column).line(), specimen, field(row, ITEM), about, typed, Double.NaN);
         characters
                 .computeIfAbsent(character, c -> new ArrayList<>())

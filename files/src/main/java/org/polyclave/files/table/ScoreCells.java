@@ -34,7 +34,7 @@ final class ScoreCells {
                 if (text.isEmpty() || row == null) {
                     continue;
                 }
-                CellNotation.Reading reading = CellNotation.parse(text, column.getValue());
+                CellNotation.ParseResult reading = CellNotation.parse(text, column.getValue());
                 if (reading instanceof CellNotation.Rejected rejected) {
                     report.problem(r, column.getKey(), rejected.reason());
                 } else {

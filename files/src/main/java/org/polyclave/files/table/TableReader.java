@@ -55,13 +55,13 @@ public final class TableReader {
     /** @param sheetName sheet of a workbook; empty: the first that holds something */
     public static ImportedStudy read(byte[] bytes, String fileName, String sheetName) {
         List<Problem> problems = new ArrayList<>();
-        TableSupplement.Found found = opened(bytes, fileName, sheetName, problems);
+        TableSupplement.SplitSheet found = opened(bytes, fileName, sheetName, problems);
         ImportedStudy read = read(found.sheet(), fileName, problems);
         return new ImportedStudy(read.study(), read.problems(), read.columns(), read.setAside(), found.text());
     }
 
     /** The table as it stands in a file, and the text that travels with it; what could not be read is told. */
-    static TableSupplement.Found opened(byte[] bytes, String fileName, String sheetName, List<Problem> problems) {
+    static TableSupplement.SplitSheet opened(byte[] bytes, String fileName, String sheetName, List<Problem> problems) {
         return TableSupplement.of(SheetFile.read(bytes, fileName, sheetName, problems), problems);
     }
 

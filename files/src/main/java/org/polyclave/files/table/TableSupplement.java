@@ -17,7 +17,7 @@ final class TableSupplement {
     private TableSupplement() {}
 
     /** @param sheet the table without these rows */
-    record Found(Sheet sheet, String text) {}
+    record SplitSheet(Sheet sheet, String text) {}
 
     static List<List<String>> rows(String text) {
         List<List<String>> rows = new ArrayList<>();
@@ -29,7 +29,7 @@ final class TableSupplement {
         return rows;
     }
 
-    static Found of(Sheet sheet, List<Problem> problems) {
+    static SplitSheet of(Sheet sheet, List<Problem> problems) {
         List<List<String>> kept = new ArrayList<>();
         List<Integer> at = new ArrayList<>();
         List<String> pieces = new ArrayList<>();
@@ -42,14 +42,15 @@ final class TableSupplement {
             }
         }
         if (pieces.isEmpty()) {
-            return new Found(sheet, "");
+            return new SplitSheet(sheet, "");
         }
         String text = joined(pieces);
         if (text.isEmpty()) {
             problems.add(new Problem(
                     0, 0, "", "Rows '" + ROW + "' are missing or damaged, so only the table was read.", false));
         }
-        return new Found(new Sheet(kept, (row, column) -> sheet.place(at.get(row), column), sheet.remarks()), text);
+        return new SplitSheet(
+                new Sheet(kept, (row, column) -> sheet.place(at.get(row), column), sheet.remarks()), text);
     }
 
     /** The text; empty unless every piece is there, in order and to its end. */

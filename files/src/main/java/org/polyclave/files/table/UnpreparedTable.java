@@ -61,15 +61,15 @@ public final class UnpreparedTable {
      * @param rows its first rows
      * @param signature the same for tables with the same headings, so that a mapping is found again
      */
-    public record Look(List<List<String>> rows, SheetMapping proposal, String signature) {}
+    public record TableSample(List<List<String>> rows, SheetMapping proposal, String signature) {}
 
     /** What cannot be read shows no rows; reading it tells why. */
-    public static Look look(byte[] bytes, String fileName) {
+    public static TableSample look(byte[] bytes, String fileName) {
         return look(bytes, fileName, "");
     }
 
     /** @param sheetName sheet of a workbook; empty: the first that holds something */
-    public static Look look(byte[] bytes, String fileName, String sheetName) {
+    public static TableSample look(byte[] bytes, String fileName, String sheetName) {
         Sheet sheet = TableReader.opened(bytes, fileName, sheetName, new ArrayList<>())
                 .sheet();
         List<List<String>> rows = new ArrayList<>();
@@ -90,7 +90,7 @@ public final class UnpreparedTable {
             sheet.row(r)
                     .forEach(t -> signature.append(t.toLowerCase(Locale.ROOT)).append('|'));
         }
-        return new Look(rows, proposal, signature.toString());
+        return new TableSample(rows, proposal, signature.toString());
     }
 
     public static ImportedStudy read(byte[] bytes, String fileName, SheetMapping mapping) {

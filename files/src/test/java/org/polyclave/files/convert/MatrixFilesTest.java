@@ -74,7 +74,7 @@ class MatrixFilesTest {
         Study study = RandomScores.study(seed);
         ImportedStudy once = again(study, format, layout);
         assertThat(once.problems()).noneMatch(Problem::blocking);
-        List<String> losses = FileLosses.of(study, once.study());
+        List<String> losses = FormatLosses.of(study, once.study());
         Set<String> lost =
                 Set.copyOf(losses.stream().map(l -> l.replaceAll(":.*", "")).toList());
         if (format == Format.STUDY) {
@@ -88,7 +88,7 @@ class MatrixFilesTest {
             assertThat(lost).as("the origin of scores is in long tables").noneMatch(l -> l.startsWith("scores"));
         }
         Study twice = again(once.study(), format, layout).study();
-        assertThat(FileLosses.of(once.study(), twice))
+        assertThat(FormatLosses.of(once.study(), twice))
                 .as("what came through once")
                 .isEmpty();
     }
@@ -135,7 +135,7 @@ class MatrixFilesTest {
                 .isEqualTo(rows.stream().filter(r -> !r.isSemaphoront()).toList());
         assertThat(read.study().rows().get(1).parent())
                 .isEqualTo(read.study().rows().get(0).id());
-        assertThat(FileLosses.of(study, read.study())).anyMatch(l -> l.startsWith("scores"));
+        assertThat(FormatLosses.of(study, read.study())).anyMatch(l -> l.startsWith("scores"));
     }
 
     @Test

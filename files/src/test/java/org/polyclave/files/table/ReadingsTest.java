@@ -13,43 +13,43 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.measuring.Slips;
+import org.polyclave.study.measuring.ReadingSheet;
 import org.polyclave.study.measuring.ReadingSummary;
-import org.polyclave.study.measuring.Readings;
 import org.polyclave.study.rules.Problem;
 
 final class ReadingsTest {
-    private static Readings read(String table) {
+    private static ReadingSheet read(String table) {
         return ReadingTable.read(table.getBytes(StandardCharsets.UTF_8), "readings.csv");
     }
 
-    private static Readings clean(String table) {
-        Readings readings = read(table);
+    private static ReadingSheet clean(String table) {
+        ReadingSheet readings = read(table);
         assertThat(readings.problems()).isEmpty();
         return readings;
     }
 
-    private static List<Double> numbers(Readings.Column column) {
-        return column.readings().stream().map(Readings.Reading::number).toList();
+    private static List<Double> numbers(ReadingSheet.Column column) {
+        return column.readings().stream().map(ReadingSheet.Measurement::number).toList();
     }
 
     @Test
     void unitsAreConvertedAndWhatWasTypedIsKept() {
-        Readings readings = clean("""
+        ReadingSheet readings = clean("""
                 specimen,leaf width (mm),stem,petals
                 A,12.5,"1,5 cm",5
                 B,1/2 in,2 cm,6
                 C,"1 1/4\""",0.5 in,?
                 """);
-        Readings.Column width = readings.columns().get(0);
+        ReadingSheet.Column width = readings.columns().get(0);
         assertThat(width.character()).isEqualTo("leaf width");
         assertThat(width.unit()).isEqualTo("mm");
         assertThat(numbers(width)).containsExactly(12.5, 12.7, 31.75);
         assertThat(width.readings().get(2).typed()).isEqualTo("1 1/4\"");
         assertThat(width.step()).isEqualByComparingTo("0.1");
-        Readings.Column stem = readings.columns().get(1);
+        ReadingSheet.Column stem = readings.columns().get(1);
         assertThat(stem.unit()).isEqualTo("cm");
         assertThat(numbers(stem)).containsExactly(1.5, 2.0, 1.27);
-        Readings.Column petals = readings.columns().get(2);
+        ReadingSheet.Column petals = readings.columns().get(2);
         assertThat(petals.type()).isEqualTo(CharacterType.COUNT);
         assertThat(petals.readings().get(2).isMissing()).isTrue();
     }
@@ -86,7 +86,7 @@ final class ReadingsTest {
                     .formatted(i, i % 3, width, i == 3 ? "5.5" : "5", i % 4 == 0 ? "Red" : "white"));
             table.append("S%d,Reed,adult,E%d,,5,\n".formatted(i, i % 3));
         }
-        Readings readings = clean(table.toString());
+        ReadingSheet readings = clean(table.toString());
         assertThat(ReadingSummary.usualFields(readings)).containsExactly("row", "stage");
         List<ReadingSummary> summaries = ReadingSummary.of(readings, ReadingSummary.usualFields(readings));
         ReadingSummary width = summaries.get(0);
@@ -143,11 +143,13 @@ final class ReadingsTest {
 
     @Test
     void tasteIsSetAside() {
-        Readings readings = read("specimen,taste,width\nA,bitter,3\n");
+        ReadingSheet readings = read("specimen,taste,width\nA,bitter,3\n");
         assertThat(readings.blocking()).isEmpty();
         assertThat(readings.problems())
                 .singleElement()
                 .satisfies(p -> assertThat(p.text()).contains("set aside"));
-        assertThat(readings.columns()).extracting(Readings.Column::character).containsExactly("width");
+        assertThat(readings.columns())
+                .extracting(ReadingSheet.Column::character)
+                .containsExactly("width");
     }
 }

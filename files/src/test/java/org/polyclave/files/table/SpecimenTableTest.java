@@ -47,7 +47,7 @@ final class SpecimenTableTest {
         Specimen known = new Specimen("mine", "v 2", List.of(), "kept as it is");
         Study here = new Study("s", "S", StudyScope.EMPTY, List.of(StudyRow.of("Aa")), List.of(), List.of(), List.of())
                 .withSpecimens(List.of(known));
-        StudyJoin.Joined joined = StudyJoin.of(here, read.study());
+        StudyJoin.JoinedStudy joined = StudyJoin.of(here, read.study());
         assertThat(joined.problems()).isEmpty();
         assertThat(joined.study().rows()).isEqualTo(here.rows());
         assertThat(joined.study().specimens()).hasSize(3).contains(known);

@@ -35,7 +35,7 @@ final class ScorerAgreementTest {
                 Opinion.idOf(row, character, scorer), row, character, scorer, value, text, false, "", "", false);
     }
 
-    private static List<ScorerAgreement.OfCharacter> agreement(Opinion... opinions) {
+    private static List<ScorerAgreement.CharacterAgreement> agreement(Opinion... opinions) {
         return ScorerAgreement.of(STUDY.withOpinions(List.of(opinions)));
     }
 
@@ -55,7 +55,7 @@ final class ScorerAgreementTest {
         "width, 12, false"
     })
     void twoScoresOfTheFirstRowAgree(String character, String text, boolean agree) {
-        ScorerAgreement.OfCharacter of =
+        ScorerAgreement.CharacterAgreement of =
                 agreement(opinion("Oswin", "aa", character, text)).get(0);
 
         assertThat(of.percent()).isEqualTo(agree ? 1 : 0);
@@ -75,7 +75,7 @@ final class ScorerAgreementTest {
         assertThat(other).isEqualTo(1, within(1e-12));
     }
 
-    private static double alpha(List<ScorerAgreement.OfCharacter> found) {
+    private static double alpha(List<ScorerAgreement.CharacterAgreement> found) {
         return java.util.Objects.requireNonNull(found.get(0).alpha());
     }
 
@@ -102,7 +102,7 @@ final class ScorerAgreementTest {
         opinions.add(opinion("Lark", "aa", "margin", "entire"));
         List<Opinion> turned = new ArrayList<>(opinions);
         java.util.Collections.reverse(turned);
-        ScorerAgreement.OfCharacter of =
+        ScorerAgreement.CharacterAgreement of =
                 ScorerAgreement.of(STUDY.withOpinions(opinions)).get(0);
 
         assertThat(of.scorers()).containsExactly("Lark", "Oswin", ScorerAgreement.AUTHOR);
@@ -131,7 +131,7 @@ final class ScorerAgreementTest {
         assertThat(agreement(lostRow, lostState)).isEmpty();
         assertThat(agreement(lostRow, lostState, known).get(0).cells()).isEqualTo(1);
         assertThat(ScorerAgreement.cell(STUDY.withOpinions(List.of(lostState)), "aa", "margin"))
-                .extracting(ScorerAgreement.Held::text)
+                .extracting(ScorerAgreement.HeldScore::text)
                 .containsExactly("entire");
     }
 

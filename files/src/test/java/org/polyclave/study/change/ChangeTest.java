@@ -205,7 +205,7 @@ class ChangeTest {
             for (Layout layout : Layout.values()) {
                 Study read = MatrixFiles.read(MatrixFiles.write(study, format, layout), "x." + format.ending())
                         .study();
-                StudyJoin.Joined joined = StudyJoin.of(study, read);
+                StudyJoin.JoinedStudy joined = StudyJoin.of(study, read);
                 assertThat(joined.problems()).isEmpty();
                 assertThat(StudyDifference.between(study, joined.study())).isEmpty();
             }
@@ -237,7 +237,7 @@ class ChangeTest {
                 aa,crenate,0.6 cm,present
                 Dd,entire,7 mm,absent
                 """);
-        StudyJoin.Joined joined = StudyJoin.of(LEAVES, incoming);
+        StudyJoin.JoinedStudy joined = StudyJoin.of(LEAVES, incoming);
         assertThat(joined.problems()).isEmpty();
         List<Change> changes = StudyDifference.between(LEAVES, joined.study());
         assertThat(changes).noneMatch(c -> c.how() == How.REMOVED);

@@ -18,7 +18,7 @@ import org.polyclave.core.identify.Identification;
 import org.polyclave.core.identify.IdentifyOptions;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Losses;
+import org.polyclave.core.matrix.MisidentificationCosts;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.files.table.TableReader;
 import org.polyclave.study.change.MergeTaxa;
@@ -122,7 +122,7 @@ class CompilerTest {
         Identification found = new AnyOrderIdentifier(
                         StudyCompiler.compile(study).matrix())
                 .identify(
-                        List.of(new Answer(0, new Observation.Reading(width, 0.05), Certainty.SURE)),
+                        List.of(new Answer(0, new Observation.MeasuredObservation(width, 0.05), Certainty.SURE)),
                         IdentifyOptions.WEIGH);
         return found.standings().stream()
                 .filter(s -> s.row() == 0)
@@ -155,7 +155,7 @@ class CompilerTest {
                 List.of());
         assertThat(StudyRules.check(weighed)).isEmpty();
         CompiledStudy compiled = StudyCompiler.compile(weighed);
-        Losses losses = compiled.matrix().losses();
+        MisidentificationCosts losses = compiled.matrix().losses();
         int ruber = compiled.rowIndex("aa-ruber");
         int minor = compiled.rowIndex("aa-minor");
         int albus = compiled.rowIndex("bb-albus");

@@ -13,7 +13,7 @@ import org.polyclave.study.notation.MonthNotation;
 import org.polyclave.wording.comparison.ContrastCard;
 import org.polyclave.wording.comparison.ContrastCard.PointView;
 import org.polyclave.wording.comparison.ContrastCard.ShownCell;
-import org.polyclave.wording.comparison.ContrastWords;
+import org.polyclave.wording.comparison.ContrastWording;
 import org.polyclave.wording.key.KeyView.NameView;
 
 /** A contrast card on paper: a plate of one page, or a card for the wallet. */
@@ -67,7 +67,7 @@ public final class ContrastPrint {
             html.append("<p><b>The same in all, useless here:</b> ")
                     .append(escaped(card.shared().stream()
                             .limit(PLATE_POINTS)
-                            .map(p -> ContrastWords.decapitalised(p.subject()))
+                            .map(p -> ContrastWording.decapitalised(p.subject()))
                             .collect(Collectors.joining(", "))))
                     .append(".</p>");
         }

@@ -8,7 +8,7 @@ import java.util.stream.Collectors;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.study.compile.Outside;
 import org.polyclave.study.model.Study;
-import org.polyclave.wording.key.HazardWords;
+import org.polyclave.wording.key.HazardWording;
 import org.polyclave.wording.key.KeyView;
 import org.polyclave.wording.key.KeyWording;
 
@@ -108,7 +108,7 @@ public final class KeyRenderer {
         List<String> cautions = new ArrayList<>();
         String outside = Outside.of(study).stream()
                 .filter(o -> o.hazard().isDangerous())
-                .map(o -> o.name() + " (" + HazardWords.severity(o.hazard()) + ")")
+                .map(o -> o.name() + " (" + HazardWording.severity(o.hazard()) + ")")
                 .collect(Collectors.joining("; "));
         if (!outside.isEmpty()) {
             cautions.add("Dangerous, and not in this key: " + outside + ".");

@@ -4,6 +4,8 @@ import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.parameters.PathParameter;
 import java.util.Arrays;
 import java.util.List;
+import org.polyclave.server.account.Current;
+import org.polyclave.server.account.CurrentAccountResolver;
 import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
@@ -11,22 +13,26 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
-/** Lets handlers take an open study, and tells readers of the API that its path names it. */
+/** Lets handlers take an open study or the account that asks, and tells readers of the API that its path names it. */
 @Configuration
 class AccessConfiguration implements WebMvcConfigurer {
     static {
         SpringDocUtils.getConfig().addRequestWrapperToIgnore(OpenStudy.class);
+        SpringDocUtils.getConfig().addAnnotationsToIgnore(Current.class);
     }
 
-    private final OpenStudyResolver resolver;
+    private final OpenStudyResolver studies;
+    private final CurrentAccountResolver accounts;
 
-    AccessConfiguration(OpenStudyResolver resolver) {
-        this.resolver = resolver;
+    AccessConfiguration(OpenStudyResolver studies, CurrentAccountResolver accounts) {
+        this.studies = studies;
+        this.accounts = accounts;
     }
 
     @Override
     public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
-        resolvers.add(resolver);
+        resolvers.add(studies);
+        resolvers.add(accounts);
     }
 
     @Bean

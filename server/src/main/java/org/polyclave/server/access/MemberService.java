@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.polyclave.server.access.persistence.AccessMapper;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -41,7 +42,7 @@ public class MemberService {
     public void share(OpenStudy open, String name, Role role) {
         Account account = accounts.find(name)
                 .orElseThrow(() -> Problems.badRequest(
-                        "no-such-account",
+                        ProblemCode.NO_SUCH_ACCOUNT,
                         "The account '" + name + "' does not exist. Ask your administrator to make one."));
         studies.putMember(open.id(), account.id(), role.name());
     }
@@ -56,7 +57,7 @@ public class MemberService {
                 && members.stream().filter(m -> m.role() == Role.OWNER).count() == 1;
         if (onlyOwner) {
             throw Problems.unprocessable(
-                    "only-owner",
+                    ProblemCode.ONLY_OWNER,
                     "'" + gone.displayName() + "' is the study's only owner. Make another member an owner first.",
                     Map.of());
         }

@@ -2,11 +2,9 @@ package org.polyclave.server.access;
 
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.account.CurrentAccountResolver;
 import org.polyclave.server.platform.Problems;
 import org.springframework.core.MethodParameter;
-import org.springframework.security.core.Authentication;
-import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
@@ -39,7 +37,7 @@ class OpenStudyResolver implements HandlerMethodArgumentResolver {
         if (needed == null) {
             throw new IllegalStateException(parameter + " does not say which role it takes");
         }
-        OpenStudy open = access.open(slug(request), whoAsks(), needed.value());
+        OpenStudy open = access.open(slug(request), CurrentAccountResolver.signedIn(), needed.value());
         if (!needed.evenBlind()) {
             StudyAccess.refuseBlind(open);
         }
@@ -53,10 +51,5 @@ class OpenStudyResolver implements HandlerMethodArgumentResolver {
             return slug;
         }
         throw Problems.notFound();
-    }
-
-    private static @Nullable SignedIn whoAsks() {
-        Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
-        return authentication != null && authentication.getPrincipal() instanceof SignedIn signedIn ? signedIn : null;
     }
 }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import org.polyclave.server.account.persistence.AccountMapper;
 import org.polyclave.server.account.persistence.AccountRow;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -63,14 +64,15 @@ public class AccountService implements UserDetailsService {
     public Account create(String name, String displayName, String password, boolean administrator) {
         if (!name.matches("[a-z0-9._-]{2,40}")) {
             throw Problems.badRequest(
-                    "account-name", "An account's name takes 2 to 40 of: a–z, 0–9, dot, hyphen, underscore.");
+                    ProblemCode.ACCOUNT_NAME, "An account's name takes 2 to 40 of: a–z, 0–9, dot, hyphen, underscore.");
         }
         if (password.length() < SHORTEST_PASSWORD) {
-            throw Problems.badRequest("password", "A password takes at least " + SHORTEST_PASSWORD + " characters.");
+            throw Problems.badRequest(
+                    ProblemCode.PASSWORD, "A password takes at least " + SHORTEST_PASSWORD + " characters.");
         }
         if (accounts.find(name).isPresent()) {
             throw Problems.badRequest(
-                    "account-taken", "There is an account '" + name + "' already. Choose another name.");
+                    ProblemCode.ACCOUNT_TAKEN, "There is an account '" + name + "' already. Choose another name.");
         }
         accounts.insert(name, displayName.isBlank() ? name : displayName, encoder.encode(password), administrator);
         return find(name).orElseThrow();

@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.server.account.persistence.RuleOfThumbMapper;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.TypedNumber;
@@ -76,7 +77,7 @@ public class RulesOfThumb {
         }
         if (!measured.isEmpty() && (measured.size() < RuleOfThumb.LEAST || measured.size() > MOST)) {
             throw Problems.unprocessable(
-                    "too-few",
+                    ProblemCode.TOO_FEW,
                     "Measure it " + RuleOfThumb.LEAST + " to " + MOST
                             + " times, starting afresh each time, so that the spread shows.",
                     Map.of());
@@ -94,13 +95,13 @@ public class RulesOfThumb {
                 .flatMap(n -> Units.factor(CharacterType.LENGTH, n.unit()).map(f -> Units.scaled(n.number(), f)));
         if (length.isEmpty()) {
             throw Problems.unprocessable(
-                    "no-length",
+                    ProblemCode.NO_LENGTH,
                     "'" + text.strip() + "' is not a length. Write for example '16.5' or '5/8 in'.",
                     Map.of());
         }
         if (!rule.isBelievable(length.get())) {
             throw Problems.unprocessable(
-                    "no-such-size",
+                    ProblemCode.NO_SUCH_SIZE,
                     "'" + text.strip() + "' comes to " + length.get() + " mm. Nobody's is that size: check the unit.",
                     Map.of());
         }

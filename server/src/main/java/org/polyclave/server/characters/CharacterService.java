@@ -10,6 +10,7 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.history.ChangeLog;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.study.model.Slug;
@@ -49,7 +50,7 @@ public class CharacterService {
 
     /** Writes a character anew. States without an identifier are new; a state that scores use does not go this way. */
     @Transactional
-    public StudyWriter.Written putCharacter(OpenStudy open, StudyCharacter draft, long seen) {
+    public StudyWriter.Written putCharacter(OpenStudy open, StudyCharacter draft, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);
         StudyCharacter old = locked.study().character(draft.id()).orElseThrow(Problems::notFound);
         StudyCharacter character = named(draft);
@@ -64,21 +65,24 @@ public class CharacterService {
                 locked.study().withCharacters(replaced(locked.study().characters(), character)));
         double position = writer.characters(open).of(old.id());
         return writer.write(
-                open, old.id(), List.of(writer.edit(StudyObject.character(old.id()), character, position, seen)));
+                open,
+                old.id(),
+                List.of(writer.edit(StudyObject.character(old.id()), character, position, baseRevision)));
     }
 
     /** @param before the character it comes before; null: behind all others */
     @Transactional
-    public StudyWriter.Written moveCharacter(OpenStudy open, String id, @Nullable String before, long seen) {
+    public StudyWriter.Written moveCharacter(OpenStudy open, String id, @Nullable String before, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);
         StudyCharacter character = locked.study().character(id).orElseThrow(Problems::notFound);
         double position = writer.characters(open).before(before, id);
-        return writer.write(open, id, List.of(writer.edit(StudyObject.character(id), character, position, seen)));
+        return writer.write(
+                open, id, List.of(writer.edit(StudyObject.character(id), character, position, baseRevision)));
     }
 
     /** Takes a character out with all its scores; one that others depend on stays. */
     @Transactional
-    public StudyWriter.Written removeCharacter(OpenStudy open, String id, long seen) {
+    public StudyWriter.Written removeCharacter(OpenStudy open, String id, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);
         StudyCharacter gone = locked.study().character(id).orElseThrow(Problems::notFound);
         StudyWriter.refuseBroken(
@@ -88,7 +92,7 @@ public class CharacterService {
                                 .filter(c -> !c.equals(gone))
                                 .toList()));
         List<ChangeLog.Edit> edits = new ArrayList<>();
-        edits.add(new ChangeLog.Edit(StudyObject.character(id), null, seen));
+        edits.add(new ChangeLog.Edit(StudyObject.character(id), null, baseRevision));
         for (StudyScore score : locked.study().scores()) {
             if (score.character().equals(id)) {
                 edits.add(StudyWriter.removal(locked, StudyObject.cell(score.row(), id)));
@@ -138,7 +142,7 @@ public class CharacterService {
             if (!users.isEmpty()) {
                 String more = users.size() > MOST_NAMED ? " and " + (users.size() - MOST_NAMED) + " more" : "";
                 throw Problems.unprocessable(
-                        "state-used",
+                        ProblemCode.STATE_USED,
                         "The state '" + state.label() + "' is scored for "
                                 + String.join(", ", users.subList(0, Math.min(MOST_NAMED, users.size()))) + more
                                 + ". Merge it into another state, or change these scores first.",
@@ -151,7 +155,7 @@ public class CharacterService {
         boolean alike = old.type() == now.type() || (hasStates(old.type()) && hasStates(now.type()));
         if (!alike && !scores.isEmpty()) {
             throw Problems.unprocessable(
-                    "type-used",
+                    ProblemCode.TYPE_USED,
                     "'" + old.label() + "' has " + scores.size()
                             + " scores that another type cannot hold. Empty them first, or add a new character.",
                     Map.of("scores", scores.size()));

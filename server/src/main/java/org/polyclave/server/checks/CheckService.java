@@ -12,6 +12,7 @@ import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.checks.persistence.AcceptedFindingMapper;
 import org.polyclave.server.checks.persistence.AcceptedFindingMapper.AcceptedRow;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.checks.Correction;
@@ -103,16 +104,18 @@ public class CheckService {
     /** Accepts a finding that stands now; its reason is for whoever wonders later. */
     public void accept(OpenStudy open, String key, String reason) {
         if (reason.isBlank()) {
-            throw Problems.badRequest("reason", "Write why this is meant, for whoever wonders later.");
+            throw Problems.badRequest(ProblemCode.REASON, "Write why this is meant, for whoever wonders later.");
         }
         FindingView finding = findings(open).stream()
                 .filter(f -> f.key().equals(key))
                 .findFirst()
                 .orElseThrow(() -> Problems.conflict(
-                        "no-such-finding", "This finding is gone: somebody has corrected it meanwhile.", Map.of()));
+                        ProblemCode.NO_SUCH_FINDING,
+                        "This finding is gone: somebody has corrected it meanwhile.",
+                        Map.of()));
         if (!finding.acceptable()) {
             throw Problems.unprocessable(
-                    "never-meant",
+                    ProblemCode.NEVER_MEANT,
                     "What is not known of harm cannot be accepted. Assess it, or write the caution.",
                     Map.of());
         }
@@ -121,13 +124,15 @@ public class CheckService {
 
     /** Corrects a finding of which it is certain how, as one undoable change. */
     public StudyWriter.Written correct(OpenStudy open, String key) {
-        long seen = store.load(open.id()).revision();
+        long baseRevision = store.load(open.id()).revision();
         StudyFinding finding = check(open.id()).findings().stream()
                 .filter(f -> f.key().equals(key) && !f.correction().isEmpty())
                 .findFirst()
                 .orElseThrow(() -> Problems.conflict(
-                        "no-such-finding", "This finding is gone: somebody has corrected it meanwhile.", Map.of()));
-        return writer.replace(open, seen, study -> Correction.of(study, finding));
+                        ProblemCode.NO_SUCH_FINDING,
+                        "This finding is gone: somebody has corrected it meanwhile.",
+                        Map.of()));
+        return writer.replace(open, baseRevision, study -> Correction.of(study, finding));
     }
 
     public void reopen(OpenStudy open, String key) {

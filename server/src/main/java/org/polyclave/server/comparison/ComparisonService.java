@@ -23,12 +23,13 @@ import org.polyclave.core.separation.Verdict;
 import org.polyclave.print.card.ContrastPrint;
 import org.polyclave.print.card.PrintedPicture;
 import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.PictureStore;
 import org.polyclave.server.store.StudyStore;
-import org.polyclave.study.comparison.Hand;
 import org.polyclave.study.comparison.PairJudgement;
 import org.polyclave.study.comparison.Totals;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.wording.comparison.Calendar;
 import org.polyclave.wording.comparison.ContrastCard;
@@ -72,7 +73,7 @@ public class ComparisonService {
             Totals totals,
             List<List<Integer>> groups) {}
 
-    public PairMap map(OpenStudy open, Hand hand) {
+    public PairMap map(OpenStudy open, ViewingConditions hand) {
         StudyStore.Snapshot snapshot = store.load(open.id());
         CompiledStudy compiled = snapshot.compiled();
         Matrix matrix = compiled.matrix();
@@ -136,13 +137,13 @@ public class ComparisonService {
         return rows.stream().map(r -> compiled.rows().get(r).id()).toList();
     }
 
-    public ContrastCard card(OpenStudy open, Hand hand, List<String> ids) {
+    public ContrastCard card(OpenStudy open, ViewingConditions hand, List<String> ids) {
         CompiledStudy compiled = store.load(open.id()).compiled();
         return cards(open, compiled, hand).of(cardRows(compiled, ids));
     }
 
     /** @param wallet as large as a bank card, else a page */
-    public byte[] print(OpenStudy open, Hand hand, List<String> ids, boolean wallet, boolean plain) {
+    public byte[] print(OpenStudy open, ViewingConditions hand, List<String> ids, boolean wallet, boolean plain) {
         CompiledStudy compiled = store.load(open.id()).compiled();
         ContrastCard card = cards(open, compiled, hand).of(cardRows(compiled, ids));
         ContrastPrint.Imprint imprint = new ContrastPrint.Imprint(
@@ -161,7 +162,7 @@ public class ComparisonService {
     private static List<Integer> cardRows(CompiledStudy compiled, List<String> ids) {
         List<Integer> rows = rows(compiled, ids);
         if (rows.size() < 2 || rows.size() > ContrastCards.MOST_ROWS) {
-            throw Problems.badRequest("rows", "A contrast card sets two to six taxa side by side.");
+            throw Problems.badRequest(ProblemCode.ROWS, "A contrast card sets two to six taxa side by side.");
         }
         return rows;
     }
@@ -171,7 +172,8 @@ public class ComparisonService {
         for (String id : ids) {
             int row = compiled.rowIndex(id);
             if (row < 0) {
-                throw Problems.badRequest("no-such-row", "'" + id + "' is not scored by itself in this study.");
+                throw Problems.badRequest(
+                        ProblemCode.NO_SUCH_ROW, "'" + id + "' is not scored by itself in this study.");
             }
             if (!rows.contains(row)) {
                 rows.add(row);
@@ -180,19 +182,19 @@ public class ComparisonService {
         return rows;
     }
 
-    private ContrastCards cards(OpenStudy open, CompiledStudy compiled, Hand hand) {
+    private ContrastCards cards(OpenStudy open, CompiledStudy compiled, ViewingConditions hand) {
         return new ContrastCards(compiled, hand, cache.strength(open.id(), compiled, hand.observer()));
     }
 
     /** The cheapest ways to recognise some rows. */
-    public List<Recognition> recognise(OpenStudy open, Hand hand, List<String> ids) {
+    public List<Recognition> recognise(OpenStudy open, ViewingConditions hand, List<String> ids) {
         CompiledStudy compiled = store.load(open.id()).compiled();
         Recognitions recognitions = new Recognitions(compiled, hand, cards(open, compiled, hand));
         return rows(compiled, ids).stream().map(recognitions::of).toList();
     }
 
     /** Of one row against all others, of several among themselves, of none: of all rows. */
-    public Calendar calendar(OpenStudy open, Hand hand, List<String> ids) {
+    public Calendar calendar(OpenStudy open, ViewingConditions hand, List<String> ids) {
         CompiledStudy compiled = store.load(open.id()).compiled();
         return Calendar.of(compiled, hand, ids.isEmpty() ? hand.rows(compiled) : rows(compiled, ids));
     }
@@ -216,7 +218,7 @@ public class ComparisonService {
 
     public record OnSpecimen(String code, String storage) {}
 
-    public NextView next(OpenStudy open, Hand hand) {
+    public NextView next(OpenStudy open, ViewingConditions hand) {
         CompiledStudy compiled = store.load(open.id()).compiled();
         PairVerdicts verdicts = cache.pairs(open.id(), compiled, hand).verdicts();
         SeparationContext context = hand.separation(compiled);
@@ -261,7 +263,7 @@ public class ComparisonService {
     }
 
     /** All pairs that are not firmly separated, or all that there are, as a table. */
-    public String table(OpenStudy open, Hand hand, boolean all) {
+    public String table(OpenStudy open, ViewingConditions hand, boolean all) {
         CompiledStudy compiled = store.load(open.id()).compiled();
         PairVerdicts verdicts = cache.pairs(open.id(), compiled, hand).verdicts();
         StrictSeparation separation = new StrictSeparation(compiled.matrix(), hand.separation(compiled));

@@ -15,7 +15,7 @@ import org.polyclave.core.separation.PairCounts;
 import org.polyclave.core.separation.PairVerdicts;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Strength;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.springframework.stereotype.Component;
 
@@ -32,7 +32,7 @@ class PairCache {
     /** Edits after which rows are laid out anew: meanwhile they keep their places under the eyes of whoever scores. */
     private static final int MOST_EDITS = 25;
 
-    private final Map<Long, OfStudy> studies = new Recent<>(STUDIES_KEPT);
+    private final Map<Long, StudyPairs> studies = new Recent<>(STUDIES_KEPT);
 
     private static final class Recent<K, V> extends LinkedHashMap<K, V> {
         private static final long serialVersionUID = 1;
@@ -90,19 +90,19 @@ class PairCache {
     }
 
     /** One revision of a study. */
-    private static final class OfStudy {
+    private static final class StudyPairs {
         private final CompiledStudy compiled;
-        private final Map<Hand, Pairs> hands = new Recent<>(HANDS_KEPT);
+        private final Map<ViewingConditions, Pairs> hands = new Recent<>(HANDS_KEPT);
         private final Map<Observer, Strength> strengths = new EnumMap<>(Observer.class);
         private List<Integer> similar = List.of();
         private int edits;
 
-        OfStudy(CompiledStudy compiled) {
+        StudyPairs(CompiledStudy compiled) {
             this.compiled = compiled;
         }
 
-        synchronized OfStudy at(CompiledStudy later) {
-            OfStudy next = new OfStudy(later);
+        synchronized StudyPairs at(CompiledStudy later) {
+            StudyPairs next = new StudyPairs(later);
             Optional<List<Integer>> rows = later.matrix().rowsUnlike(compiled.matrix());
             if (rows.isPresent() && rows.get().size() <= MOST_ROWS) {
                 next.edits = (edits + 1) % MOST_EDITS;
@@ -112,7 +112,7 @@ class PairCache {
             return next;
         }
 
-        synchronized Pairs pairs(Hand hand) {
+        synchronized Pairs pairs(ViewingConditions hand) {
             return hands.computeIfAbsent(hand, h -> {
                 SeparationContext context = h.separation(compiled);
                 return new Pairs(compiled.matrix(), context, PairVerdicts.of(compiled.matrix(), context), null);
@@ -131,19 +131,19 @@ class PairCache {
         }
     }
 
-    private OfStudy of(long study, CompiledStudy compiled) {
+    private StudyPairs of(long study, CompiledStudy compiled) {
         synchronized (studies) {
-            OfStudy known = studies.get(study);
+            StudyPairs known = studies.get(study);
             if (known != null && known.compiled.equals(compiled)) {
                 return known;
             }
-            OfStudy now = known == null ? new OfStudy(compiled) : known.at(compiled);
+            StudyPairs now = known == null ? new StudyPairs(compiled) : known.at(compiled);
             studies.put(study, now);
             return now;
         }
     }
 
-    Pairs pairs(long study, CompiledStudy compiled, Hand hand) {
+    Pairs pairs(long study, CompiledStudy compiled, ViewingConditions hand) {
         return of(study, compiled).pairs(hand);
     }
 

@@ -12,6 +12,7 @@ import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.history.ChangeLog;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.study.compile.Inheritance;
@@ -49,10 +50,10 @@ public class ConfirmationService {
     public long confirm(OpenStudy open, List<Confirmed> cells, String source) {
         if (source.isBlank()) {
             throw Problems.badRequest(
-                    "source", "Say by what you checked these cells: a specimen, a book, your own eyes.");
+                    ProblemCode.SOURCE, "Say by what you checked these cells: a specimen, a book, your own eyes.");
         }
         if (cells.isEmpty()) {
-            throw Problems.badRequest("cells", "Choose at least one cell to confirm.");
+            throw Problems.badRequest(ProblemCode.CELLS, "Choose at least one cell to confirm.");
         }
         StudyWriter.Locked locked = writer.lock(open);
         Inheritance inheritance =
@@ -84,15 +85,19 @@ public class ConfirmationService {
         String place = "'" + character.label() + "' of '" + row.name() + "'";
         if (!NotationPrinter.print(score.value(), character).equals(cell.text())) {
             throw Problems.conflict(
-                    "cell-changed", place + " changed meanwhile. Look at it again.", Map.of("row", row.id()));
+                    ProblemCode.CELL_CHANGED, place + " changed meanwhile. Look at it again.", Map.of("row", row.id()));
         }
         if (score.doubtful()) {
             throw Problems.unprocessable(
-                    "doubtful", place + " is marked as doubtful. Remove the doubt first, or score it again.", Map.of());
+                    ProblemCode.DOUBTFUL,
+                    place + " is marked as doubtful. Remove the doubt first, or score it again.",
+                    Map.of());
         }
         if (score.confirmed().stream().anyMatch(c -> c.by().equals(by.by()))) {
             throw Problems.unprocessable(
-                    "confirmed-already", "You have confirmed " + place + " already. Somebody else must.", Map.of());
+                    ProblemCode.CONFIRMED_ALREADY,
+                    "You have confirmed " + place + " already. Somebody else must.",
+                    Map.of());
         }
         return score.withRow(row.id())
                 .withConfirmed(

@@ -19,6 +19,7 @@ import org.polyclave.print.key.KeyRenderer;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.edition.persistence.EditionMapper;
 import org.polyclave.server.key.KeyService;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.PictureStore;
 import org.polyclave.server.store.StudyStore;
@@ -156,11 +157,12 @@ public class EditionService implements StudyService.EditionCounter {
         List<String> named =
                 authors.stream().map(String::strip).filter(a -> !a.isEmpty()).toList();
         if (named.isEmpty()) {
-            throw Problems.unprocessable("authors", "An edition names its authors. Add at least one.", Map.of());
+            throw Problems.unprocessable(
+                    ProblemCode.AUTHORS, "An edition names its authors. Add at least one.", Map.of());
         }
         if (!missing(study.study()).isEmpty()) {
             throw Problems.unprocessable(
-                    "scope",
+                    ProblemCode.SCOPE,
                     "An edition says what it covers and what it leaves out. Write both under Scope.",
                     Map.of("missing", missing(study.study())));
         }
@@ -229,21 +231,25 @@ public class EditionService implements StudyService.EditionCounter {
 
     /** The proven key of the study as it is now. */
     private KeyView key(OpenStudy open, long revision, Duration patience) {
-        KeyService.Progressing made = keys.begin(open, KeyService.Wish.CAUTIOUS, patience);
+        KeyService.Progressing made = keys.begin(open, KeyService.KeyRequest.CAUTIOUS, patience);
         KeyView key = made.key();
         if (made.revision() != revision) {
             throw Problems.conflict(
-                    "study-changed", "Somebody changed the study meanwhile. Look at it and publish again.", Map.of());
+                    ProblemCode.STUDY_CHANGED,
+                    "Somebody changed the study meanwhile. Look at it and publish again.",
+                    Map.of());
         }
         if (key == null) {
             throw Problems.conflict(
-                    "key-in-progress",
+                    ProblemCode.KEY_IN_PROGRESS,
                     "The key of this study is still being made. Publish again in a moment.",
                     Map.of("progress", made.progress()));
         }
         if (!key.figures().proven()) {
             throw Problems.unprocessable(
-                    "not-proven", "The key could not be proven against the matrix, so it is not published.", Map.of());
+                    ProblemCode.NOT_PROVEN,
+                    "The key could not be proven against the matrix, so it is not published.",
+                    Map.of());
         }
         return key;
     }
@@ -256,7 +262,8 @@ public class EditionService implements StudyService.EditionCounter {
                 .toList();
         if (!undeclared.isEmpty()) {
             GateFinding first = undeclared.get(0);
-            throw Problems.unprocessable("undeclared-danger", undeclared(first), Map.of("findings", undeclared));
+            throw Problems.unprocessable(
+                    ProblemCode.UNDECLARED_DANGER, undeclared(first), Map.of("findings", undeclared));
         }
         return findings.stream()
                 .map(f -> new EditionDocument.Declaration(
@@ -326,7 +333,8 @@ public class EditionService implements StudyService.EditionCounter {
     @Transactional
     public void withdraw(OpenStudy open, int number, String reason) {
         if (reason.isBlank()) {
-            throw Problems.badRequest("reason", "Readers must learn why an edition was withdrawn. Write a reason.");
+            throw Problems.badRequest(
+                    ProblemCode.REASON, "Readers must learn why an edition was withdrawn. Write a reason.");
         }
         if (editions.withdraw(open.slug(), number, reason.strip()) == 0) {
             throw Problems.notFound();

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.history.persistence.ChangeMapper;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.springframework.stereotype.Component;
@@ -44,9 +45,9 @@ public class ChangeLog {
      * A change that somebody wants.
      *
      * @param after new content as JSON; null: the object goes
-     * @param seen revision of the content that the writer saw; 0 if it was never changed
+     * @param baseRevision revision of the content that the writer saw; 0 if it was never changed
      */
-    public record Edit(StudyObject object, @Nullable String after, long seen) {}
+    public record Edit(StudyObject object, @Nullable String after, long baseRevision) {}
 
     /** An object that somebody else changed meanwhile, as it is now. */
     public record Conflict(StudyObject object, @Nullable String now, String who, long revision) {}
@@ -93,7 +94,7 @@ public class ChangeLog {
             String key = edit.object().key();
             ChangeMapper.Revision last = known.get(key);
             long revisionNow = last == null ? 0 : last.revision();
-            if (last != null && revisionNow != edit.seen()) {
+            if (last != null && revisionNow != edit.baseRevision()) {
                 conflicts.add(new Conflict(edit.object(), now.get(key), last.who(), revisionNow));
             }
             steps.add(new Step(edit.object(), now.get(key), edit.after(), revisionNow, revision));
@@ -168,7 +169,7 @@ public class ChangeLog {
         boolean undo = kind.equals("UNDO");
         if (target == null) {
             throw Problems.conflict(
-                    "nothing-to-" + kind.toLowerCase(Locale.ROOT),
+                    undo ? ProblemCode.NOTHING_TO_UNDO : ProblemCode.NOTHING_TO_REDO,
                     undo ? "There is nothing of yours to take back." : "There is nothing of yours to do again.",
                     Map.of());
         }
@@ -193,7 +194,7 @@ public class ChangeLog {
         }
         if (!others.isEmpty()) {
             throw Problems.conflict(
-                    "changed-since",
+                    ProblemCode.CHANGED_SINCE,
                     "Changed since, so it is left as it is: " + String.join(", ", others) + ".",
                     Map.of("objects", others));
         }

@@ -50,25 +50,25 @@ public class EntryWriter {
     }
 
     /** Writes an object where it stands, or behind the others. */
-    public StudyWriter.Written put(OpenStudy open, Kind kind, String id, Object body, long seen) {
+    public StudyWriter.Written put(OpenStudy open, Kind kind, String id, Object body, long baseRevision) {
         StudyObject object = StudyObject.entry(kind, id);
-        return writer.write(open, id, List.of(edit(writer.entries(open), object, body, seen)));
+        return writer.write(open, id, List.of(edit(writer.entries(open), object, body, baseRevision)));
     }
 
     /** The edit that does so. */
-    public ChangeLog.Edit edit(Positions places, StudyObject object, Object body, long seen) {
+    public ChangeLog.Edit edit(Positions places, StudyObject object, Object body, long baseRevision) {
         boolean known = places.has(object.key());
         double position = known ? places.of(object.key()) : places.last(object.key());
-        return writer.edit(object, body, position, known ? seen : 0);
+        return writer.edit(object, body, position, known ? baseRevision : 0);
     }
 
     /** Removes an object, after asking the rules what the study would be without it. */
     public StudyWriter.Written remove(
-            OpenStudy open, Kind kind, String id, long seen, boolean known, Study before, Study after) {
+            OpenStudy open, Kind kind, String id, long baseRevision, boolean known, Study before, Study after) {
         if (!known) {
             throw Problems.notFound();
         }
         StudyWriter.refuseBroken(before, after);
-        return writer.write(open, id, List.of(new ChangeLog.Edit(StudyObject.entry(kind, id), null, seen)));
+        return writer.write(open, id, List.of(new ChangeLog.Edit(StudyObject.entry(kind, id), null, baseRevision)));
     }
 }

@@ -2,6 +2,7 @@ package org.polyclave.server.history;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 
 /** Where the objects of one kind stand among one another. New ones get places between those that there are. */
@@ -47,7 +48,8 @@ public final class Positions {
         }
         if (next != null) {
             throw Problems.badRequest(
-                    "before", "'" + next + "' is not there any more, so nothing can come before it. Reload the study.");
+                    ProblemCode.BEFORE,
+                    "'" + next + "' is not there any more, so nothing can come before it. Reload the study.");
         }
         return others.get(others.size() - 1).position() + 1;
     }

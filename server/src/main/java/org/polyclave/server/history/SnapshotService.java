@@ -6,6 +6,7 @@ import java.util.Map;
 import org.polyclave.files.study.StudyJson;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.history.persistence.SnapshotMapper;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.change.StudyDifference;
@@ -38,7 +39,7 @@ public class SnapshotService {
         String wanted = name.strip();
         if (wanted.isEmpty() || snapshots.isTaken(open.id(), wanted)) {
             throw Problems.unprocessable(
-                    "name",
+                    ProblemCode.NAME,
                     wanted.isEmpty()
                             ? "A snapshot needs a name, to be found again by."
                             : "There is a snapshot '" + wanted + "' already. Choose another name.",
@@ -63,9 +64,9 @@ public class SnapshotService {
     }
 
     /** Makes the study what it was, but for its name in addresses. */
-    public StudyWriter.Written restore(OpenStudy open, long id, long seen) {
+    public StudyWriter.Written restore(OpenStudy open, long id, long baseRevision) {
         Study then = study(open, id);
-        return writer.replace(open, seen, now -> then.named(now.slug(), then.title()));
+        return writer.replace(open, baseRevision, now -> then.named(now.slug(), then.title()));
     }
 
     private Study study(OpenStudy open, long id) {

@@ -15,6 +15,7 @@ import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.history.persistence.ChangeMapper;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.server.store.StudyStore;
@@ -76,10 +77,10 @@ public class StudyWriter {
     /**
      * Makes a change of a whole study.
      *
-     * @param seen revision of the study that the change was decided on; what others changed since is not overwritten
+     * @param baseRevision revision of the study that the change was decided on; what others changed since is not overwritten
      */
     @Transactional
-    public Written replace(OpenStudy open, long seen, UnaryOperator<Study> change) {
+    public Written replace(OpenStudy open, long baseRevision, UnaryOperator<Study> change) {
         Locked locked = lock(open);
         Study after = store.keptPictures(open.id(), locked.study(), after(locked.study(), change));
         List<ChangeLog.Edit> edits = new ArrayList<>();
@@ -88,14 +89,14 @@ public class StudyWriter {
         for (Change one : StudyDifference.between(locked.study(), after)) {
             StudyObject object = object(one);
             long revision = locked.snapshot().revision(object);
-            if (revision > seen) {
+            if (revision > baseRevision) {
                 others.add(object.words());
             }
             edits.add(new ChangeLog.Edit(object, one.how() == How.REMOVED ? null : bodies.of(one), revision));
         }
         if (!others.isEmpty()) {
             throw Problems.conflict(
-                    "changed-meanwhile",
+                    ProblemCode.CHANGED_MEANWHILE,
                     "Others changed this meanwhile: "
                             + String.join(", ", others.subList(0, Math.min(MOST_NAMED_CONFLICTS, others.size())))
                             + ". Look at the change again.",
@@ -111,7 +112,7 @@ public class StudyWriter {
             refuseFuture(before, after);
             return after;
         } catch (Refused refused) {
-            throw Problems.unprocessable("refused", refused.sentence(), Map.of());
+            throw Problems.unprocessable(ProblemCode.REFUSED, refused.sentence(), Map.of());
         }
     }
 
@@ -218,7 +219,7 @@ public class StudyWriter {
         } catch (ChangeLog.Conflicts conflicts) {
             ChangeLog.Conflict first = conflicts.found().get(0);
             throw Problems.conflict(
-                    "changed-meanwhile",
+                    ProblemCode.CHANGED_MEANWHILE,
                     first.who() + " changed " + first.object().words()
                             + " meanwhile. What you typed is kept; look at the change and save again.",
                     Map.of(
@@ -233,8 +234,9 @@ public class StudyWriter {
         }
     }
 
-    public ChangeLog.Edit edit(StudyObject object, Object body, double position, long seen) {
-        return new ChangeLog.Edit(object, json.writeValueAsString(Map.of("position", position, "body", body)), seen);
+    public ChangeLog.Edit edit(StudyObject object, Object body, double position, long baseRevision) {
+        return new ChangeLog.Edit(
+                object, json.writeValueAsString(Map.of("position", position, "body", body)), baseRevision);
     }
 
     public static ChangeLog.Edit removal(Locked locked, StudyObject object) {
@@ -288,7 +290,7 @@ public class StudyWriter {
                     : specimen.dates().filter(d -> d.compareTo(today) > 0).findFirst();
             if (toCome.isPresent()) {
                 throw Problems.unprocessable(
-                        "rules",
+                        ProblemCode.RULES,
                         "'" + specimen.code() + "': " + toCome.get() + " is still to come. Check the date.",
                         Map.of());
             }
@@ -297,7 +299,8 @@ public class StudyWriter {
 
     public static void refuse(List<StudyRules.Violation> violations) {
         if (!violations.isEmpty()) {
-            throw Problems.unprocessable("rules", violations.get(0).sentence(), Map.of("violations", violations));
+            throw Problems.unprocessable(
+                    ProblemCode.RULES, violations.get(0).sentence(), Map.of("violations", violations));
         }
     }
 }

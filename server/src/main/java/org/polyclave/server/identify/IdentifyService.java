@@ -23,6 +23,7 @@ import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.server.account.RulesOfThumb;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.model.StudyCharacter;
@@ -158,7 +159,10 @@ public class IdentifyService {
             }
         }
         if (request.month() < 0 || request.month() > 12) {
-            throw Problems.badRequest("month", "A month is a number from 1 to 12, or 0 for any.");
+            throw Problems.badRequest(ProblemCode.MONTH, "A month is a number from 1 to 12, or 0 for any.");
+        }
+        if (request.tolerance() < 0 || request.tolerance() > IdentifyOptions.MOST_TOLERANCE) {
+            throw Problems.badRequest(ProblemCode.TOLERANCE, "The tolerance is 0 to 3 answers.");
         }
         int months = request.month() == 0 ? FULL_YEAR : 1 << (request.month() - 1);
         IdentifyOptions options = new IdentifyOptions(request.strikeOut(), request.tolerance(), months, unavailable);
@@ -186,7 +190,8 @@ public class IdentifyService {
     private static Answer answer(CompiledStudy compiled, AnswerRequest request) {
         int c = compiled.characterIndex(request.character());
         if (c < 0) {
-            throw Problems.badRequest("no-such-character", "This key has no character '" + request.character() + "'.");
+            throw Problems.badRequest(
+                    ProblemCode.NO_SUCH_CHARACTER, "This key has no character '" + request.character() + "'.");
         }
         StudyCharacter character = compiled.characters().get(c);
         List<Look> further = new ArrayList<>();
@@ -210,13 +215,13 @@ public class IdentifyService {
 
     private static Observation further(LookRequest look, StudyCharacter character, MatrixCharacter definition) {
         double value = positive(look.value(), character) * factor(character);
-        return new Observation.Reading(value, definition.giveOrTake(value));
+        return new Observation.MeasuredObservation(value, definition.giveOrTake(value));
     }
 
     private static double positive(@Nullable Double value, StudyCharacter character) {
         if (value == null || !Double.isFinite(value) || value < 0) {
             throw Problems.badRequest(
-                    "no-number", "An answer to '" + character.label() + "' needs a number of 0 or more.");
+                    ProblemCode.NO_NUMBER, "An answer to '" + character.label() + "' needs a number of 0 or more.");
         }
         return value;
     }
@@ -226,12 +231,13 @@ public class IdentifyService {
         for (String id : states) {
             int state = stateIndex(character, id);
             if (state < 0) {
-                throw Problems.badRequest("no-such-state", "'" + character.label() + "' has no state '" + id + "'.");
+                throw Problems.badRequest(
+                        ProblemCode.NO_SUCH_STATE, "'" + character.label() + "' has no state '" + id + "'.");
             }
             mask |= 1 << state;
         }
         if (mask == 0) {
-            throw Problems.badRequest("no-state", "An answer to '" + character.label() + "' needs a state.");
+            throw Problems.badRequest(ProblemCode.NO_STATE, "An answer to '" + character.label() + "' needs a state.");
         }
         return mask;
     }
@@ -249,20 +255,20 @@ public class IdentifyService {
         if (rule != null) {
             if (character.type() != CharacterType.LENGTH || value == 0) {
                 throw Problems.badRequest(
-                        "no-length",
+                        ProblemCode.NO_LENGTH,
                         "A rule of thumb can only answer a length above 0, and '" + character.label()
                                 + "' is not one, or 0 was given.");
             }
             List<Double> measured = request.measured();
             RuleOfThumb.Rough rough = RulesOfThumb.size(rule, measured == null ? List.of() : measured)
                     .times(value);
-            return new Observation.Reading(rough.value(), BOTH_SIDES * rough.uncertainty());
+            return new Observation.MeasuredObservation(rough.value(), BOTH_SIDES * rough.uncertainty());
         }
         double factor = factor(character);
         double usual = definition.giveOrTake(value * factor);
         Double given = request.uncertainty();
         double uncertainty = given == null || !(given >= 0) ? usual : given * factor;
-        return new Observation.Reading(value * factor, uncertainty);
+        return new Observation.MeasuredObservation(value * factor, uncertainty);
     }
 
     private static IdentifyResponse view(CompiledStudy compiled, Identification found, List<Answer> answers) {
@@ -314,8 +320,8 @@ public class IdentifyService {
                 ids(compiled, found.conclusion().notCompared()),
                 answers.stream()
                         .filter(Answer::rough)
-                        .map(a ->
-                                rough(compiled.characters().get(a.character()), (Observation.Reading) a.observation()))
+                        .map(a -> rough(compiled.characters().get(a.character()), (Observation.MeasuredObservation)
+                                a.observation()))
                         .toList());
     }
 
@@ -335,7 +341,7 @@ public class IdentifyService {
                 .toList();
     }
 
-    private static RoughView rough(StudyCharacter character, Observation.Reading reading) {
+    private static RoughView rough(StudyCharacter character, Observation.MeasuredObservation reading) {
         double factor = factor(character);
         return new RoughView(character.id(), reading.value() / factor, reading.uncertainty() / factor);
     }

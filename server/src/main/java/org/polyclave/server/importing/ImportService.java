@@ -13,7 +13,7 @@ import org.polyclave.files.table.SheetMapping;
 import org.polyclave.files.table.TableReader;
 import org.polyclave.files.table.UnpreparedTable;
 import org.polyclave.server.access.OpenStudy;
-import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.account.Account;
 import org.polyclave.server.history.ChangePreview;
 import org.polyclave.server.history.StudyWriter;
 import org.polyclave.server.importing.persistence.SheetMappingMapper;
@@ -59,7 +59,7 @@ public class ImportService {
      * @param sheet sheet of a workbook; empty: the first that holds something
      * @param coverings whether what stands below its taxa is all there is of them, where somebody has said so
      */
-    public record Wish(
+    public record ImportOptions(
             Map<String, Retype.Choice> types,
             @Nullable SheetMapping mapping,
             String sheet,
@@ -73,15 +73,15 @@ public class ImportService {
     public record SheetView(List<List<String>> rows, SheetMapping mapping, boolean remembered) {}
 
     /** The first rows of a table and how it may be read. */
-    public SheetView look(byte[] bytes, String fileName, String sheet, SignedIn who) {
-        UnpreparedTable.Look look = UnpreparedTable.look(bytes, fileName, sheet);
-        Optional<SheetMapping> known = mappings.find(who.account().id(), look.signature())
+    public SheetView look(byte[] bytes, String fileName, String sheet, Account who) {
+        UnpreparedTable.TableSample look = UnpreparedTable.look(bytes, fileName, sheet);
+        Optional<SheetMapping> known = mappings.find(who.id(), look.signature())
                 .map(m -> json.readValue(m, SheetMapping.class))
                 .filter(m -> m.columns().size() == look.proposal().columns().size());
         return new SheetView(look.rows(), known.orElse(look.proposal()), known.isPresent());
     }
 
-    private void remember(byte[] bytes, String fileName, Wish wish, long account) {
+    private void remember(byte[] bytes, String fileName, ImportOptions wish, long account) {
         if (wish.mapping() != null) {
             String signature =
                     UnpreparedTable.look(bytes, fileName, wish.sheet()).signature();
@@ -113,41 +113,43 @@ public class ImportService {
     public record ImportInto(
             Preview file, @Schema(nullable = true) @Nullable ChangePreview changes) {}
 
-    public Preview preview(byte[] bytes, String fileName, Wish wish) {
-        Read read = read(bytes, fileName, wish);
+    public Preview preview(byte[] bytes, String fileName, ImportOptions wish) {
+        ParsedImport read = read(bytes, fileName, wish);
         return preview(read.with(pictures.problems(null, read.study().pictures())));
     }
 
     /** @param asked the study before anything was said of coverings */
-    private record Read(ImportedStudy file, Study asked, Study study, List<Problem> problems, List<String> sheets) {
+    private record ParsedImport(
+            ImportedStudy file, Study asked, Study study, List<Problem> problems, List<String> sheets) {
         boolean usable() {
             return problems.stream().noneMatch(Problem::blocking);
         }
 
-        Read with(List<String> sentences) {
+        ParsedImport with(List<String> sentences) {
             List<Problem> more = new ArrayList<>(problems);
             sentences.forEach(s -> more.add(Problem.file(s)));
-            return new Read(file, asked, study, more, sheets);
+            return new ParsedImport(file, asked, study, more, sheets);
         }
     }
 
-    private static Read read(byte[] bytes, String fileName, Wish wish) {
+    private static ParsedImport read(byte[] bytes, String fileName, ImportOptions wish) {
         SheetMapping mapping = wish.mapping();
         ImportedStudy file = mapping == null
                 ? MatrixFiles.read(bytes, fileName, wish.sheet())
                 : UnpreparedTable.read(bytes, fileName, wish.sheet(), mapping);
         List<String> sheets = TableReader.sheetNames(bytes);
         if (wish.types().isEmpty()) {
-            return new Read(
+            return new ParsedImport(
                     file, file.study(), Coverings.answered(file.study(), wish.coverings()), file.problems(), sheets);
         }
         Retype.Retyped retyped = Retype.of(file.study(), wish.types());
         List<Problem> problems = new ArrayList<>(file.problems());
         problems.addAll(retyped.problems());
-        return new Read(file, retyped.study(), Coverings.answered(retyped.study(), wish.coverings()), problems, sheets);
+        return new ParsedImport(
+                file, retyped.study(), Coverings.answered(retyped.study(), wish.coverings()), problems, sheets);
     }
 
-    private static Preview preview(Read read) {
+    private static Preview preview(ParsedImport read) {
         Map<String, StudyCharacter> characters = new HashMap<>();
         read.study().characters().forEach(c -> characters.put(c.label(), c));
         List<ImportedStudy.Column> columns = new ArrayList<>();
@@ -181,39 +183,39 @@ public class ImportService {
     }
 
     /** Makes a new study of the upload, or nothing. */
-    public String create(byte[] bytes, String fileName, @Nullable String title, Wish wish, SignedIn who) {
+    public String create(byte[] bytes, String fileName, @Nullable String title, ImportOptions wish, Account who) {
         Study study = usable(read(bytes, fileName, wish));
-        remember(bytes, fileName, wish, who.account().id());
+        remember(bytes, fileName, wish, who.id());
         String chosen = title == null || title.isBlank() ? study.title() : title.strip();
-        String slug =
-                store.create(study.named(study.slug(), chosen), who.account().id());
+        String slug = store.create(study.named(study.slug(), chosen), who.id());
         // Whoever imported a study opens it next: a large one is read while they still see that something is under way.
         store.load(slug);
         return slug;
     }
 
     /** What an upload would change in a study; nothing is changed. */
-    public ImportInto previewInto(OpenStudy open, byte[] bytes, String fileName, Wish wish) {
+    public ImportInto previewInto(OpenStudy open, byte[] bytes, String fileName, ImportOptions wish) {
         Study now = store.load(open.id()).study();
-        Read file = read(bytes, fileName, wish);
-        Read read = file.with(pictures.problems(open.id(), file.study().pictures()));
+        ParsedImport file = read(bytes, fileName, wish);
+        ParsedImport read = file.with(pictures.problems(open.id(), file.study().pictures()));
         if (!read.usable()) {
             return new ImportInto(preview(read), null);
         }
-        StudyJoin.Joined joined = StudyJoin.of(now, read.study());
+        StudyJoin.JoinedStudy joined = StudyJoin.of(now, read.study());
         List<Problem> problems = new ArrayList<>(read.problems());
         problems.addAll(joined.problems());
-        Read both = new Read(read.file(), read.asked(), read.study(), problems, read.sheets());
+        ParsedImport both = new ParsedImport(read.file(), read.asked(), read.study(), problems, read.sheets());
         return new ImportInto(
                 preview(both), both.usable() ? ChangePreview.of(writer.plan(open, s -> joined.study())) : null);
     }
 
     /** Joins an upload to a study, as one undoable change. */
-    public StudyWriter.Written into(OpenStudy open, byte[] bytes, String fileName, Wish wish, long seen) {
+    public StudyWriter.Written into(
+            OpenStudy open, byte[] bytes, String fileName, ImportOptions wish, long baseRevision) {
         Study file = usable(read(bytes, fileName, wish));
         remember(bytes, fileName, wish, open.account());
-        return writer.replace(open, seen, now -> {
-            StudyJoin.Joined joined = StudyJoin.of(now, file);
+        return writer.replace(open, baseRevision, now -> {
+            StudyJoin.JoinedStudy joined = StudyJoin.of(now, file);
             List<String> blocking = joined.problems().stream()
                     .filter(Problem::blocking)
                     .map(Problem::sentence)
@@ -225,7 +227,7 @@ public class ImportService {
         });
     }
 
-    private static Study usable(Read read) {
+    private static Study usable(ParsedImport read) {
         if (!read.usable()) {
             throw Problems.unreadable(read.problems().stream()
                     .filter(Problem::blocking)

@@ -16,6 +16,7 @@ import org.polyclave.files.key.KeyJson;
 import org.polyclave.print.key.KeyRenderer;
 import org.polyclave.server.job.Job;
 import org.polyclave.server.job.JobKind;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.compile.CompiledStudy;
@@ -39,7 +40,7 @@ class KeyJob implements JobKind {
     }
 
     /** A key with the files it can be saved as, by format. */
-    record Made(KeyView view, Map<String, String> files) {}
+    record KeyAnswer(KeyView view, Map<String, String> files) {}
 
     @Override
     public String name() {
@@ -51,13 +52,16 @@ class KeyJob implements JobKind {
         StudyStore.Snapshot snapshot = store.load(job.study());
         if (snapshot.revision() != job.revision()) {
             throw Problems.conflict(
-                    "study-changed", "The study changed while its key was waiting. Ask for it again.", Map.of());
+                    ProblemCode.STUDY_CHANGED,
+                    "The study changed while its key was waiting. Ask for it again.",
+                    Map.of());
         }
-        return json.writeValueAsString(
-                make(snapshot.compiled(), json.readValue(job.question(), KeyService.Wish.class), cancel, progress));
+        return json.writeValueAsString(make(
+                snapshot.compiled(), json.readValue(job.question(), KeyService.KeyRequest.class), cancel, progress));
     }
 
-    private static Made make(CompiledStudy whole, KeyService.Wish wish, CancelSignal cancel, Progress progress) {
+    private static KeyAnswer make(
+            CompiledStudy whole, KeyService.KeyRequest wish, CancelSignal cancel, Progress progress) {
         KeyContext context = new KeyContext(wish.months(), lower(wish.organs()), lower(wish.methods()));
         CompiledStudy compiled = without(context.apply(whole), wish.forbidden());
         KeyOptions options = KeyOptions.DEFAULT.withObjective(wish.objective()).withEvenWeights(wish.evenWeights());
@@ -69,22 +73,22 @@ class KeyJob implements JobKind {
             files.put("markdown", KeyRenderer.markdown(view, compiled.study()));
             files.put("json", KeyJson.write(compiled, generated.result()));
             files.put("html", KeyRenderer.html(view, compiled.study()));
-            return new Made(view, files);
+            return new KeyAnswer(view, files);
         }
         if (outcome instanceof KeyOutcome.TooManyTerminals many) {
             List<String> loose = many.looseCharacters().stream()
                     .map(c -> compiled.characters().get(c).label())
                     .toList();
             throw Problems.unprocessable(
-                    "too-many-terminals",
+                    ProblemCode.TOO_MANY_TERMINALS,
                     "The key would name the same taxa again and again. Characters that vary or are unknown most often: "
                             + String.join(", ", loose) + ". Score these, or leave them out.",
                     Map.of("characters", loose));
         }
         throw outcome instanceof KeyOutcome.NoRows
                 ? Problems.unprocessable(
-                        "no-rows", "There are no taxa to make a key from. Import a matrix first.", Map.of())
-                : Problems.unprocessable("stopped", "The key was stopped before it was complete.", Map.of());
+                        ProblemCode.NO_ROWS, "There are no taxa to make a key from. Import a matrix first.", Map.of())
+                : Problems.unprocessable(ProblemCode.STOPPED, "The key was stopped before it was complete.", Map.of());
     }
 
     private static Set<String> lower(Set<String> names) {

@@ -9,8 +9,10 @@ import org.polyclave.core.key.KeyObjective;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.job.Job;
 import org.polyclave.server.job.JobService;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
+import org.polyclave.study.rules.InvalidInput;
 import org.polyclave.wording.key.KeyView;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
@@ -36,7 +38,7 @@ public class KeyService {
      * @param methods methods at hand; empty: all
      * @param forbidden ids of characters that must not be asked
      */
-    public record Wish(
+    public record KeyRequest(
             KeyObjective objective,
             boolean evenWeights,
             SortedSet<Integer> months,
@@ -44,18 +46,19 @@ public class KeyService {
             SortedSet<String> methods,
             SortedSet<String> forbidden) {
         /** What a request leaves out is wished as {@link #CAUTIOUS} has it, but for the weights, which must be said. */
-        public Wish {
+        public KeyRequest {
             objective = Objects.requireNonNullElse(objective, KeyObjective.CAUTIOUS);
             months = Objects.requireNonNullElseGet(months, TreeSet::new);
             organs = Objects.requireNonNullElseGet(organs, TreeSet::new);
             methods = Objects.requireNonNullElseGet(methods, TreeSet::new);
             forbidden = Objects.requireNonNullElseGet(forbidden, TreeSet::new);
             if (months.stream().anyMatch(m -> m < 1 || m > 12)) {
-                throw new IllegalArgumentException("Months are numbers from 1 to 12.");
+                throw new InvalidInput("Months are numbers from 1 to 12.");
             }
         }
 
-        public static final Wish CAUTIOUS = new Wish(KeyObjective.CAUTIOUS, true, none(), none(), none(), none());
+        public static final KeyRequest CAUTIOUS =
+                new KeyRequest(KeyObjective.CAUTIOUS, true, none(), none(), none(), none());
 
         private static <T> SortedSet<T> none() {
             return new TreeSet<>();
@@ -71,7 +74,7 @@ public class KeyService {
             @Nullable KeyView key) {}
 
     /** Begins a key, or finds it. */
-    public Progressing begin(OpenStudy study, Wish wish, Duration patience) {
+    public Progressing begin(OpenStudy study, KeyRequest wish, Duration patience) {
         long revision = store.load(study.id()).revision();
         Job job = jobs.submit(KeyJob.KIND, study, revision, json.writeValueAsString(wish));
         return look(study, job.id().toString(), patience);
@@ -93,12 +96,12 @@ public class KeyService {
     public String file(OpenStudy study, String id, String format) {
         String file = made(jobs.find(study, id)).files().get(format);
         if (file == null) {
-            throw Problems.badRequest("format", "Keys are written as text, markdown, json or html.");
+            throw Problems.badRequest(ProblemCode.FORMAT, "Keys are written as text, markdown, json or html.");
         }
         return file;
     }
 
-    private KeyJob.Made made(Job job) {
-        return json.readValue(jobs.answer(job), KeyJob.Made.class);
+    private KeyJob.KeyAnswer made(Job job) {
+        return json.readValue(jobs.answer(job), KeyJob.KeyAnswer.class);
     }
 }

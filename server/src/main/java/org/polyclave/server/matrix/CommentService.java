@@ -3,6 +3,7 @@ package org.polyclave.server.matrix;
 import java.util.List;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.matrix.persistence.CommentMapper;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.model.Study;
@@ -25,12 +26,13 @@ public class CommentService {
 
     public List<CommentMapper.CommentLine> write(OpenStudy open, String row, String character, String text) {
         if (text.isBlank()) {
-            throw Problems.badRequest("text", "Write what is to be said about the cell.");
+            throw Problems.badRequest(ProblemCode.TEXT, "Write what is to be said about the cell.");
         }
         Study study = store.load(open.id()).study();
         if (study.row(row).isEmpty() || study.character(character).isEmpty()) {
             throw Problems.badRequest(
-                    "no-such-cell", "The study has no cell '" + row + "' × '" + character + "'. Load it again.");
+                    ProblemCode.NO_SUCH_CELL,
+                    "The study has no cell '" + row + "' × '" + character + "'. Load it again.");
         }
         comments.insert(open.id(), row, character, open.account(), text.strip());
         return all(open);

@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.history.ChangeLog;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.server.store.StudyStore;
@@ -27,7 +28,7 @@ import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.CellNotation;
 import org.polyclave.study.notation.NotationPrinter;
-import org.polyclave.study.rules.StudyApparatusRules;
+import org.polyclave.study.rules.ReferenceRules;
 import org.springframework.stereotype.Service;
 import org.springframework.web.ErrorResponseException;
 import tools.jackson.databind.json.JsonMapper;
@@ -50,14 +51,14 @@ public class ScoreService {
     }
 
     /**
-     * @param seen revision at which the writer saw the cell change last; 0 if never
+     * @param baseRevision revision at which the writer saw the cell change last; 0 if never
      * @param origin where the score comes from; null: the writer's own judgement
      */
     public record CellEdit(
             String row,
             String character,
             String text,
-            long seen,
+            long baseRevision,
             @Schema(nullable = true) @Nullable Origin origin) {}
 
     /** Where a score comes from, and what else there is to say of it. */
@@ -116,7 +117,8 @@ public class ScoreService {
                     .findFirst()
                     .ifPresent(n -> {
                         throw Problems.badRequest(
-                                "individuals", "At least one was measured. Correct the number, or leave it empty.");
+                                ProblemCode.INDIVIDUALS,
+                                "At least one was measured. Correct the number, or leave it empty.");
                     });
             return equals(NOT_SAID)
                     ? null
@@ -164,15 +166,16 @@ public class ScoreService {
                     .map(value -> score(edit, value, old, scorer, characters.get(edit.character())))
                     .map(json::writeValueAsString)
                     .orElse(null);
-            changes.put(cell, new ChangeLog.Edit(cell, after, edit.seen()));
+            changes.put(cell, new ChangeLog.Edit(cell, after, edit.baseRevision()));
         }
         if (!rejections.isEmpty()) {
-            throw Problems.unprocessable("notation", rejections.get(0).reason(), Map.of("rejections", rejections));
+            throw Problems.unprocessable(
+                    ProblemCode.NOTATION, rejections.get(0).reason(), Map.of("rejections", rejections));
         }
         try {
             return log.write(open, List.copyOf(changes.values()));
         } catch (ChangeLog.Conflicts conflicts) {
-            throw told(conflicts, edits, characters);
+            throw asConflictProblem(conflicts, edits, characters);
         }
     }
 
@@ -181,7 +184,7 @@ public class ScoreService {
         for (String specimen : sample == null ? List.<String>of() : sample.specimens()) {
             if (study.specimens().stream().noneMatch(s -> s.id().equals(specimen))) {
                 throw Problems.badRequest(
-                        "no-such-specimen", "The study has no specimen '" + specimen + "'. Load it again.");
+                        ProblemCode.NO_SUCH_SPECIMEN, "The study has no specimen '" + specimen + "'. Load it again.");
             }
         }
     }
@@ -199,7 +202,7 @@ public class ScoreService {
             origin = new Origin(StudyScore.Basis.JUDGEMENT, "", false, "", months, "", null);
         }
         if (origin.months().stream().anyMatch(m -> m < 1 || m > 12)) {
-            throw Problems.badRequest("months", "Months of a score are numbers from 1 to 12.");
+            throw Problems.badRequest(ProblemCode.MONTHS, "Months of a score are numbers from 1 to 12.");
         }
         StudyScore score = new StudyScore(
                 edit.row(),
@@ -217,9 +220,11 @@ public class ScoreService {
                 origin.sample() == null || character == null
                         ? null
                         : madeOfTheSame(origin.sample().of(character), value, old));
-        StudyApparatusRules.sampleProblem(score).ifPresent(sentence -> {
+        ReferenceRules.sampleProblem(score).ifPresent(sentence -> {
             throw Problems.unprocessable(
-                    "sample", sentence.substring(0, 1).toUpperCase(Locale.ROOT) + sentence.substring(1), Map.of());
+                    ProblemCode.SAMPLE,
+                    sentence.substring(0, 1).toUpperCase(Locale.ROOT) + sentence.substring(1),
+                    Map.of());
         });
         return score;
     }
@@ -236,13 +241,13 @@ public class ScoreService {
         StudyCharacter character = characters.get(edit.character());
         if (character == null || !rows.contains(edit.row())) {
             throw Problems.badRequest(
-                    "no-such-cell",
+                    ProblemCode.NO_SUCH_CELL,
                     "The study has no cell '" + edit.row() + "' × '" + edit.character() + "'. Load it again.");
         }
         if (edit.text().isBlank()) {
             return Optional.empty();
         }
-        CellNotation.Reading reading = CellNotation.parse(edit.text(), character);
+        CellNotation.ParseResult reading = CellNotation.parse(edit.text(), character);
         if (reading instanceof CellNotation.Rejected rejected) {
             rejections.add(
                     new Rejection(edit.row(), edit.character(), edit.text(), rejected.reason(), rejected.nearest()));
@@ -251,7 +256,7 @@ public class ScoreService {
         return Optional.of(((CellNotation.Parsed) reading).value());
     }
 
-    private ErrorResponseException told(
+    private ErrorResponseException asConflictProblem(
             ChangeLog.Conflicts conflicts, List<CellEdit> edits, Map<String, StudyCharacter> characters) {
         List<Conflict> told = new ArrayList<>();
         for (ChangeLog.Conflict conflict : conflicts.found()) {
@@ -269,7 +274,7 @@ public class ScoreService {
                     conflict.revision()));
         }
         return Problems.conflict(
-                "cell-changed",
+                ProblemCode.CELL_CHANGED,
                 told.get(0).who() + " changed this cell meanwhile. Choose which version stays.",
                 Map.of("conflicts", told));
     }

@@ -10,6 +10,7 @@ import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.IntFunction;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
@@ -31,7 +32,9 @@ public class InstrumentStreams {
     public SseEmitter open(String name, long everyMillis, IntFunction<String> event) {
         if (!places.tryAcquire()) {
             throw Problems.conflict(
-                    "instrument-busy", "The instrument is in use. Close it where you do not need it.", Map.of());
+                    ProblemCode.INSTRUMENT_BUSY,
+                    "The instrument is in use. Close it where you do not need it.",
+                    Map.of());
         }
         SseEmitter emitter = new SseEmitter(HOUR);
         AtomicInteger step = new AtomicInteger();

@@ -13,15 +13,16 @@ import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.history.ChangeLog;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.compile.Inheritance;
-import org.polyclave.study.measuring.Cuts;
 import org.polyclave.study.measuring.Evidence;
-import org.polyclave.study.measuring.Growth;
 import org.polyclave.study.measuring.Proposals;
 import org.polyclave.study.measuring.Proposals.Proposal;
+import org.polyclave.study.measuring.RowAllometry;
+import org.polyclave.study.measuring.Thresholds;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyScore;
@@ -92,7 +93,7 @@ public class MeasuredService {
         Proposal other = rows.get(second);
         return one == null || other == null
                 ? Optional.empty()
-                : Cuts.between(one, other).map(c -> MeasuredView.ThresholdView.of(first, second, c, character));
+                : Thresholds.between(one, other).map(c -> MeasuredView.ThresholdView.of(first, second, c, character));
     }
 
     /** How a size goes with another, row by row. */
@@ -100,7 +101,7 @@ public class MeasuredService {
         Study study = store.load(open.id()).study();
         StudyCharacter y = sized(study, id);
         StudyCharacter x = sized(study, other);
-        return MeasuredView.beside(Growth.of(new Evidence(study), x, y), x, y);
+        return MeasuredView.beside(RowAllometry.of(new Evidence(study), x, y), x, y);
     }
 
     private static StudyCharacter sized(Study study, String id) {
@@ -136,7 +137,7 @@ public class MeasuredService {
                     .get(cell.row());
             if (proposal == null || !proposal.notation().equals(cell.notation())) {
                 throw Problems.conflict(
-                        "changed-meanwhile",
+                        ProblemCode.CHANGED_MEANWHILE,
                         "The readings of '" + cell.row() + "' in '" + character.label()
                                 + "' came to something else meanwhile. Look at what they come to now.",
                         Map.of());
@@ -155,7 +156,7 @@ public class MeasuredService {
     private StudyScore score(OpenStudy open, Proposal proposal, @Nullable StudyScore old) {
         if (!proposal.flags().isEmpty()) {
             throw Problems.unprocessable(
-                    "readings",
+                    ProblemCode.READINGS,
                     "A reading of '" + proposal.row()
                             + "' lies far from the others. Correct it, keep it or set it aside first.",
                     Map.of());
@@ -164,6 +165,7 @@ public class MeasuredService {
                         old,
                         accounts.displayName(open.account()),
                         LocalDate.now(clock).toString())
-                .orElseThrow(() -> Problems.badRequest("readings", "Too few individuals were read for a cell."));
+                .orElseThrow(
+                        () -> Problems.badRequest(ProblemCode.READINGS, "Too few individuals were read for a cell."));
     }
 }

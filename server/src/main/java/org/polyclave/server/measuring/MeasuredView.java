@@ -13,12 +13,12 @@ import org.polyclave.core.statistics.Summary;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.server.study.StudyView;
-import org.polyclave.study.measuring.Cuts;
 import org.polyclave.study.measuring.Evidence;
-import org.polyclave.study.measuring.Growth;
 import org.polyclave.study.measuring.MarkedReading;
 import org.polyclave.study.measuring.Proposals;
+import org.polyclave.study.measuring.RowAllometry;
 import org.polyclave.study.measuring.StateShares;
+import org.polyclave.study.measuring.Thresholds;
 import org.polyclave.study.model.Reading;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.StudyCharacter;
@@ -146,7 +146,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
             double doubtHigh,
             int n,
             int more) {
-        static ThresholdView of(String first, String second, Cuts.Cut of, StudyCharacter character) {
+        static ThresholdView of(String first, String second, Thresholds.Cut of, StudyCharacter character) {
             Threshold threshold = of.threshold();
             double factor = factor(character);
             return new ThresholdView(
@@ -175,7 +175,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
      */
     public record RowBeside(
             String row,
-            List<Growth.Individual> individuals,
+            List<RowAllometry.Individual> individuals,
             @Schema(nullable = true) @Nullable Double exponent,
             List<BandPoint> band) {}
 
@@ -183,7 +183,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
 
     private static final int BAND_POINTS = 12;
 
-    static BesideView beside(List<Growth> growths, StudyCharacter x, StudyCharacter y) {
+    static BesideView beside(List<RowAllometry> growths, StudyCharacter x, StudyCharacter y) {
         return new BesideView(
                 x.id(),
                 y.id(),
@@ -191,7 +191,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
                         .map(g -> new RowBeside(
                                 g.row(),
                                 g.individuals().stream()
-                                        .map(i -> new Growth.Individual(
+                                        .map(i -> new RowAllometry.Individual(
                                                 i.specimen(), i.x() / factor(x), i.y() / factor(y), i.unforeseen()))
                                         .toList(),
                                 g.relation().map(Allometry::exponent).orElse(null),
@@ -201,13 +201,13 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
                         .toList());
     }
 
-    private static List<BandPoint> band(Allometry relation, Growth growth, double xFactor, double yFactor) {
+    private static List<BandPoint> band(Allometry relation, RowAllometry growth, double xFactor, double yFactor) {
         double least = growth.individuals().stream()
-                .mapToDouble(Growth.Individual::x)
+                .mapToDouble(RowAllometry.Individual::x)
                 .min()
                 .orElseThrow();
         double most = growth.individuals().stream()
-                .mapToDouble(Growth.Individual::x)
+                .mapToDouble(RowAllometry.Individual::x)
                 .max()
                 .orElseThrow();
         List<BandPoint> band = new ArrayList<>();

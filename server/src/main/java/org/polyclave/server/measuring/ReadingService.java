@@ -16,13 +16,14 @@ import org.polyclave.server.account.AccountService;
 import org.polyclave.server.account.RulesOfThumb;
 import org.polyclave.server.history.ChangeLog;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.measuring.Evidence;
 import org.polyclave.study.measuring.MarkedReading;
 import org.polyclave.study.measuring.ReadingImport;
-import org.polyclave.study.measuring.Taken;
+import org.polyclave.study.measuring.ReadingOutcome;
 import org.polyclave.study.measuring.TypedReading;
 import org.polyclave.study.model.Mark;
 import org.polyclave.study.model.Reading;
@@ -74,23 +75,23 @@ public class ReadingService {
     public record Rejection(int index, String reason) {}
 
     /** A reading with the revision at which it got what it says. */
-    public record Kept(Reading reading, long revision) {}
+    public record RevisedReading(Reading reading, long revision) {}
 
     /** @param row for which the specimen speaks; empty if it has no name */
-    public record OfSpecimen(String specimen, String row, List<Kept> readings) {}
+    public record SpecimenReadings(String specimen, String row, List<RevisedReading> readings) {}
 
     /** What a draft would come to; nothing is written. */
-    public Taken read(OpenStudy open, Draft draft) {
+    public ReadingOutcome read(OpenStudy open, Draft draft) {
         return taken(store.load(open.id()).study(), draft, rules.sizes(open.account()));
     }
 
-    private static Taken taken(Study study, Draft draft, Function<RuleOfThumb, RuleOfThumb.Size> sizes) {
+    private static ReadingOutcome taken(Study study, Draft draft, Function<RuleOfThumb, RuleOfThumb.Size> sizes) {
         Optional<StudyCharacter> character = study.character(draft.character());
         if (character.isEmpty()) {
-            return new Taken.Refused("A reading needs a character of the study. Choose one.");
+            return new ReadingOutcome.Refused("A reading needs a character of the study. Choose one.");
         }
         if (study.specimens().stream().noneMatch(s -> s.id().equals(draft.specimen()))) {
-            return new Taken.Refused("A reading needs its specimen. Choose one, or add it in Gather first.");
+            return new ReadingOutcome.Refused("A reading needs its specimen. Choose one, or add it in Gather first.");
         }
         Mark mark = draft.mark();
         return mark == null
@@ -102,7 +103,7 @@ public class ReadingService {
     @Transactional
     public StudyWriter.Written add(OpenStudy open, List<Draft> drafts) {
         if (drafts.isEmpty() || drafts.size() > MOST) {
-            throw Problems.badRequest("readings", "Between 1 and " + MOST + " readings are taken at once.");
+            throw Problems.badRequest(ProblemCode.READINGS, "Between 1 and " + MOST + " readings are taken at once.");
         }
         Study study = writer.lock(open).study();
         String by = accounts.displayName(open.account());
@@ -112,15 +113,16 @@ public class ReadingService {
         List<Reading> readings = new ArrayList<>();
         for (int i = 0; i < drafts.size(); i++) {
             Draft draft = drafts.get(i);
-            Taken taken = taken(study, draft, sizes);
-            if (taken instanceof Taken.Refused refused) {
+            ReadingOutcome taken = taken(study, draft, sizes);
+            if (taken instanceof ReadingOutcome.Refused refused) {
                 rejections.add(new Rejection(i, refused.reason()));
             } else {
-                readings.add(reading(UUID.randomUUID().toString(), draft, (Taken.Value) taken, by, today));
+                readings.add(reading(UUID.randomUUID().toString(), draft, (ReadingOutcome.Value) taken, by, today));
             }
         }
         if (!rejections.isEmpty()) {
-            throw Problems.unprocessable("readings", rejections.get(0).reason(), Map.of("rejections", rejections));
+            throw Problems.unprocessable(
+                    ProblemCode.READINGS, rejections.get(0).reason(), Map.of("rejections", rejections));
         }
         return write(open, study, readings);
     }
@@ -152,7 +154,7 @@ public class ReadingService {
 
     /** Reads a table of readings, and changes nothing. */
     public TablePreview previewTable(OpenStudy open, byte[] bytes, String fileName) {
-        ReadingImport.Found found = found(store.load(open.id()).study(), open, bytes, fileName);
+        ReadingImport.ImportedReadings found = found(store.load(open.id()).study(), open, bytes, fileName);
         return new TablePreview(
                 found.readings().size(),
                 (int) found.readings().stream()
@@ -168,7 +170,7 @@ public class ReadingService {
                 found.unknownCharacters());
     }
 
-    private ReadingImport.Found found(Study study, OpenStudy open, byte[] bytes, String fileName) {
+    private ReadingImport.ImportedReadings found(Study study, OpenStudy open, byte[] bytes, String fileName) {
         return ReadingImport.of(
                 study,
                 ReadingTable.read(bytes, fileName),
@@ -180,15 +182,16 @@ public class ReadingService {
     @Transactional
     public StudyWriter.Written addTable(OpenStudy open, byte[] bytes, String fileName) {
         Study study = writer.lock(open).study();
-        ReadingImport.Found found = found(study, open, bytes, fileName);
+        ReadingImport.ImportedReadings found = found(study, open, bytes, fileName);
         Optional<Problem> first =
                 found.problems().stream().filter(Problem::blocking).findFirst();
         if (first.isPresent()) {
-            throw Problems.unprocessable("table", first.get().sentence(), Map.of("problems", found.problems()));
+            throw Problems.unprocessable(
+                    ProblemCode.TABLE, first.get().sentence(), Map.of("problems", found.problems()));
         }
         if (found.readings().isEmpty() || found.readings().size() > MOST) {
             throw Problems.unprocessable(
-                    "table",
+                    ProblemCode.TABLE,
                     found.readings().isEmpty()
                             ? "None of the readings is of a specimen and a character of this study. Add the specimens first."
                             : "A table holds up to " + MOST + " readings. Divide it.",
@@ -197,7 +200,7 @@ public class ReadingService {
         return write(open, study, found.readings());
     }
 
-    private static Reading reading(String id, Draft draft, Taken.Value value, String by, String date) {
+    private static Reading reading(String id, Draft draft, ReadingOutcome.Value value, String by, String date) {
         return new Reading(
                 id,
                 draft.specimen(),
@@ -221,27 +224,27 @@ public class ReadingService {
 
     /** Corrects a reading, or says how it stands. Who took it and when stays. */
     @Transactional
-    public StudyWriter.Written put(OpenStudy open, String id, Draft draft, long seen) {
+    public StudyWriter.Written put(OpenStudy open, String id, Draft draft, long baseRevision) {
         Study study = writer.lock(open).study();
         Reading known = known(study, id);
-        Taken taken = taken(study, draft, rules.sizes(open.account()));
-        if (taken instanceof Taken.Refused refused) {
-            throw Problems.unprocessable("readings", refused.reason(), Map.of());
+        ReadingOutcome taken = taken(study, draft, rules.sizes(open.account()));
+        if (taken instanceof ReadingOutcome.Refused refused) {
+            throw Problems.unprocessable(ProblemCode.READINGS, refused.reason(), Map.of());
         }
-        Reading now = reading(id, draft, (Taken.Value) taken, known.by(), known.date());
+        Reading now = reading(id, draft, (ReadingOutcome.Value) taken, known.by(), known.date());
         StudyWriter.refuseBroken(
                 study,
                 study.withReadings(study.readings().stream()
                         .map(r -> r.id().equals(id) ? now : r)
                         .toList()));
         double place = writer.entries(open).of(object(id).key());
-        return writer.write(open, id, List.of(writer.edit(object(id), now, place, seen)));
+        return writer.write(open, id, List.of(writer.edit(object(id), now, place, baseRevision)));
     }
 
     @Transactional
-    public StudyWriter.Written remove(OpenStudy open, String id, long seen) {
+    public StudyWriter.Written remove(OpenStudy open, String id, long baseRevision) {
         known(writer.lock(open).study(), id);
-        return writer.write(open, id, List.of(new ChangeLog.Edit(object(id), null, seen)));
+        return writer.write(open, id, List.of(new ChangeLog.Edit(object(id), null, baseRevision)));
     }
 
     private static Reading known(Study study, String id) {
@@ -252,12 +255,12 @@ public class ReadingService {
     }
 
     /** Readings of a specimen in the order in which they were taken. */
-    public OfSpecimen ofSpecimen(OpenStudy open, String specimen) {
+    public SpecimenReadings ofSpecimen(OpenStudy open, String specimen) {
         StudyStore.Snapshot snapshot = store.load(open.id());
-        List<Kept> readings = snapshot.study().readings().stream()
+        List<RevisedReading> readings = snapshot.study().readings().stream()
                 .filter(r -> r.specimen().equals(specimen))
-                .map(r -> new Kept(r, snapshot.revision(object(r.id()))))
+                .map(r -> new RevisedReading(r, snapshot.revision(object(r.id()))))
                 .toList();
-        return new OfSpecimen(specimen, new Evidence(snapshot.study()).rowOf(specimen), readings);
+        return new SpecimenReadings(specimen, new Evidence(snapshot.study()).rowOf(specimen), readings);
     }
 }

@@ -25,7 +25,7 @@ public class OperationService {
         return ChangePreview.of(writer.plan(open, operation::apply));
     }
 
-    public StudyWriter.Written run(OpenStudy open, StudyOperation operation, long seen) {
-        return writer.replace(open, seen, operation::apply);
+    public StudyWriter.Written run(OpenStudy open, StudyOperation operation, long baseRevision) {
+        return writer.replace(open, baseRevision, operation::apply);
     }
 }

@@ -9,6 +9,7 @@ import org.polyclave.server.history.ChangeLog;
 import org.polyclave.server.history.EntryWriter;
 import org.polyclave.server.history.Positions;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.PictureStore;
 import org.polyclave.server.store.StudyObject;
@@ -47,14 +48,14 @@ public class PictureService {
 
     /** Writes what is said about a picture; what is in it stays. With its scale, what was read by it is read anew. */
     @Transactional
-    public StudyWriter.Written putPicture(OpenStudy open, Picture draft, long seen) {
+    public StudyWriter.Written putPicture(OpenStudy open, Picture draft, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);
         Study study = locked.study();
         Picture known = study.pictures().stream()
                 .filter(p -> p.id().equals(draft.id()))
                 .findFirst()
                 .orElseThrow(Problems::notFound);
-        Picture picture = known.told(draft);
+        Picture picture = known.withCaptionOf(draft);
         List<Picture> all = EntryWriter.replaced(study.pictures(), picture, Picture::id, draft.id());
         Study after = study.withPictures(all);
         if (!Objects.equals(picture.scale(), known.scale())) {
@@ -64,7 +65,7 @@ public class PictureService {
         StudyWriter.refuseBroken(study, after);
         Positions places = writer.entries(open);
         List<ChangeLog.Edit> edits = new ArrayList<>();
-        edits.add(entries.edit(places, StudyObject.entry(Kind.PICTURE, picture.id()), picture, seen));
+        edits.add(entries.edit(places, StudyObject.entry(Kind.PICTURE, picture.id()), picture, baseRevision));
         for (int i = 0; i < after.readings().size(); i++) {
             Reading reading = after.readings().get(i);
             if (!reading.equals(study.readings().get(i))) {
@@ -79,16 +80,22 @@ public class PictureService {
     private static void refuseScale(Study study, Picture picture) {
         MarkedReading.ScaleOf scale = MarkedReading.scaleOf(study, picture);
         if (picture.scale() != null && scale.scale() == null) {
-            throw Problems.unprocessable("scale", scale.missing(), Map.of());
+            throw Problems.unprocessable(ProblemCode.SCALE, scale.missing(), Map.of());
         }
     }
 
     @Transactional
-    public StudyWriter.Written remove(OpenStudy open, String id, long seen) {
+    public StudyWriter.Written remove(OpenStudy open, String id, long baseRevision) {
         Study study = writer.lock(open).study();
         List<Picture> left =
                 study.pictures().stream().filter(p -> !p.id().equals(id)).toList();
         return entries.remove(
-                open, Kind.PICTURE, id, seen, left.size() < study.pictures().size(), study, study.withPictures(left));
+                open,
+                Kind.PICTURE,
+                id,
+                baseRevision,
+                left.size() < study.pictures().size(),
+                study,
+                study.withPictures(left));
     }
 }

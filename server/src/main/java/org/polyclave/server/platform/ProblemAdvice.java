@@ -1,37 +1,53 @@
 package org.polyclave.server.platform;
 
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.apache.catalina.connector.ClientAbortException;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.study.rules.InvalidInput;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.TypeMismatchException;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.validation.FieldError;
+import org.springframework.web.ErrorResponseException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.method.annotation.HandlerMethodValidationException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DatabindException;
 
-/** Turns what was not foreseen into problem+json; the stack trace goes to the log only. */
+/**
+ * Turns exceptions into problem+json. Only what is thrown to be told becomes a 4xx; anything else is a fault of ours: it is
+ * logged, and the answer says that it failed.
+ */
 @RestControllerAdvice
 class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
     @ExceptionHandler(DuplicateKeyException.class)
     ProblemDetail raced(DuplicateKeyException raced) {
-        ProblemDetail problem = ProblemDetail.forStatusAndDetail(
+        return problem(
                 HttpStatus.CONFLICT,
-                "Somebody changed the same thing at the same moment. Load it again and repeat your change.");
-        problem.setProperty("code", "raced");
-        return problem;
+                ProblemCode.RACED,
+                "Somebody changed the same thing at the same moment. Reload, and repeat your change.");
     }
 
-    @ExceptionHandler(IllegalArgumentException.class)
-    ProblemDetail wrong(IllegalArgumentException wrong) {
-        ProblemDetail problem = ProblemDetail.forStatusAndDetail(
-                HttpStatus.BAD_REQUEST,
-                wrong.getMessage() == null ? "The request cannot be read." : wrong.getMessage());
-        problem.setProperty("code", "bad-request");
-        return problem;
+    @ExceptionHandler(InvalidInput.class)
+    ProblemDetail invalid(InvalidInput invalid) {
+        return problem(HttpStatus.BAD_REQUEST, ProblemCode.BAD_REQUEST, sentence(invalid));
     }
 
     /** The reader has left; there is nobody to answer. */
@@ -43,22 +59,127 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler(Exception.class)
     ProblemDetail unforeseen(Exception failure) {
         LOG.error("Unforeseen failure", failure);
-        ProblemDetail problem = ProblemDetail.forStatusAndDetail(
+        return problem(
                 HttpStatus.INTERNAL_SERVER_ERROR,
-                "Polyclave failed at this. Nothing was changed. Try again; if it fails again, tell whoever runs this installation.");
-        problem.setProperty("code", "failed");
-        return problem;
+                ProblemCode.FAILED,
+                "Polyclave failed at this, and nothing was changed. Try again; if it fails again, tell whoever runs this installation.");
     }
 
     @Override
-    protected org.springframework.http.ResponseEntity<Object> handleMaxUploadSizeExceededException(
-            MaxUploadSizeExceededException tooLarge,
-            org.springframework.http.HttpHeaders headers,
-            org.springframework.http.HttpStatusCode status,
-            org.springframework.web.context.request.WebRequest request) {
-        ProblemDetail problem = ProblemDetail.forStatusAndDetail(
-                HttpStatus.CONTENT_TOO_LARGE, "The file is too large: tables up to 25 MB, study files up to 256 MB.");
-        problem.setProperty("code", "too-large");
-        return createResponseEntity(problem, headers, HttpStatus.CONTENT_TOO_LARGE, request);
+    protected ResponseEntity<Object> handleMaxUploadSizeExceededException(
+            MaxUploadSizeExceededException tooLarge, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return answer(
+                problem(
+                        HttpStatus.CONTENT_TOO_LARGE,
+                        ProblemCode.TOO_LARGE,
+                        "The file is too large: tables up to 25 MB, study files up to 256 MB."),
+                headers,
+                request);
+    }
+
+    /** A body that cannot be read says where; what a constructor refused says why. */
+    @Override
+    protected @Nullable ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException unreadable,
+            HttpHeaders headers,
+            HttpStatusCode status,
+            WebRequest request) {
+        for (Throwable cause = unreadable; cause != null; cause = cause.getCause()) {
+            if (cause instanceof ErrorResponseException deliberate) {
+                return answer(deliberate.getBody(), headers, request);
+            }
+            if (cause instanceof InvalidInput invalid) {
+                return answer(invalid(invalid), headers, request);
+            }
+        }
+        Optional<String> field =
+                unreadable.getCause() instanceof JacksonException json ? field(json) : Optional.empty();
+        ProblemDetail problem = problem(
+                HttpStatus.BAD_REQUEST,
+                ProblemCode.BAD_REQUEST,
+                field.map(f -> "The field '" + f + "' of the request cannot be read. Send it as the API describes it.")
+                        .orElse("The request has no body that can be read as JSON."));
+        field.ifPresent(f -> problem.setProperty("field", f));
+        return answer(problem, headers, request);
+    }
+
+    private static Optional<String> field(JacksonException unreadable) {
+        if (!(unreadable instanceof DatabindException) || unreadable.getPath().isEmpty()) {
+            return Optional.empty();
+        }
+        StringBuilder path = new StringBuilder();
+        for (JacksonException.Reference step : unreadable.getPath()) {
+            if (step.getPropertyName() != null) {
+                path.append(path.isEmpty() ? "" : ".").append(step.getPropertyName());
+            } else {
+                path.append('[').append(step.getIndex()).append(']');
+            }
+        }
+        return Optional.of(path.toString());
+    }
+
+    @Override
+    protected @Nullable ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException invalid, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        List<FieldError> errors = invalid.getBindingResult().getFieldErrors();
+        return errors.isEmpty()
+                ? super.handleMethodArgumentNotValid(invalid, headers, status, request)
+                : answer(
+                        ofField(
+                                errors.get(0).getField(),
+                                String.valueOf(errors.get(0).getDefaultMessage())),
+                        headers,
+                        request);
+    }
+
+    @Override
+    protected @Nullable ResponseEntity<Object> handleHandlerMethodValidationException(
+            HandlerMethodValidationException invalid, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return invalid.getParameterValidationResults().stream()
+                .findFirst()
+                .map(r -> answer(
+                        ofField(
+                                String.valueOf(r.getMethodParameter().getParameterName()),
+                                String.valueOf(r.getResolvableErrors().get(0).getDefaultMessage())),
+                        headers,
+                        request))
+                .orElseGet(() -> super.handleHandlerMethodValidationException(invalid, headers, status, request));
+    }
+
+    @Override
+    protected @Nullable ResponseEntity<Object> handleMissingServletRequestParameter(
+            MissingServletRequestParameterException missing,
+            HttpHeaders headers,
+            HttpStatusCode status,
+            WebRequest request) {
+        return answer(Problems.missing(missing.getParameterName()).getBody(), headers, request);
+    }
+
+    @Override
+    protected @Nullable ResponseEntity<Object> handleTypeMismatch(
+            TypeMismatchException mismatch, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        String name = mismatch.getPropertyName() == null ? "" : mismatch.getPropertyName();
+        return answer(ofField(name, "cannot be read"), headers, request);
+    }
+
+    private static ProblemDetail ofField(String field, String what) {
+        ProblemDetail problem = problem(
+                HttpStatus.BAD_REQUEST,
+                ProblemCode.BAD_REQUEST,
+                "The field '" + field + "' of the request " + what + ".");
+        problem.setProperty("field", field);
+        return problem;
+    }
+
+    private static String sentence(Exception told) {
+        return told.getMessage() == null ? "The request cannot be read." : told.getMessage();
+    }
+
+    private static ProblemDetail problem(HttpStatus status, ProblemCode code, String sentence) {
+        return Problems.of(status, code, sentence, Map.of()).getBody();
+    }
+
+    private ResponseEntity<Object> answer(ProblemDetail problem, HttpHeaders headers, WebRequest request) {
+        return createResponseEntity(problem, headers, HttpStatusCode.valueOf(problem.getStatus()), request);
     }
 }

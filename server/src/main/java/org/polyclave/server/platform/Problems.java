@@ -12,41 +12,54 @@ public final class Problems {
 
     /** There is no such thing, or none for this account; the two are not told apart. */
     public static ErrorResponseException notFound() {
-        return of(HttpStatus.NOT_FOUND, "not-found", "There is nothing here, or it is not shared with you.", Map.of());
+        return of(
+                HttpStatus.NOT_FOUND,
+                ProblemCode.NOT_FOUND,
+                "There is nothing here, or it is not shared with you.",
+                Map.of());
     }
 
     public static ErrorResponseException forbidden(String sentence) {
-        return of(HttpStatus.FORBIDDEN, "forbidden", sentence, Map.of());
+        return of(HttpStatus.FORBIDDEN, ProblemCode.FORBIDDEN, sentence, Map.of());
     }
 
-    public static ErrorResponseException badRequest(String code, String sentence) {
+    public static ErrorResponseException badRequest(ProblemCode code, String sentence) {
         return of(HttpStatus.BAD_REQUEST, code, sentence, Map.of());
     }
 
-    public static ErrorResponseException unprocessable(String code, String sentence, Map<String, ?> details) {
+    public static ErrorResponseException unprocessable(ProblemCode code, String sentence, Map<String, ?> details) {
         return of(HttpStatus.UNPROCESSABLE_CONTENT, code, sentence, details);
     }
 
-    public static ErrorResponseException conflict(String code, String sentence, Map<String, ?> details) {
+    public static ErrorResponseException conflict(ProblemCode code, String sentence, Map<String, ?> details) {
         return of(HttpStatus.CONFLICT, code, sentence, details);
     }
 
+    /** A field or parameter that a request must have. */
+    public static ErrorResponseException missing(String field) {
+        return of(
+                HttpStatus.BAD_REQUEST,
+                ProblemCode.MISSING,
+                "The request needs the field '" + field + "'.",
+                Map.of("field", field));
+    }
+
     /** Not now, but soon. */
-    public static ErrorResponseException unavailable(String code, String sentence) {
+    public static ErrorResponseException unavailable(ProblemCode code, String sentence) {
         return of(HttpStatus.SERVICE_UNAVAILABLE, code, sentence, Map.of());
     }
 
     /** Several sentences, one for each problem found. */
     public static ErrorResponseException unreadable(List<String> problems) {
         return unprocessable(
-                "unreadable",
+                ProblemCode.UNREADABLE,
                 problems.isEmpty() ? "The file cannot be read." : problems.get(0),
                 Map.of("problems", problems));
     }
 
-    private static ErrorResponseException of(HttpStatus status, String code, String sentence, Map<String, ?> details) {
+    static ErrorResponseException of(HttpStatus status, ProblemCode code, String sentence, Map<String, ?> details) {
         ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, sentence);
-        problem.setProperty("code", code);
+        problem.setProperty("code", code.code());
         details.forEach(problem::setProperty);
         return new ErrorResponseException(status, problem, null);
     }

@@ -5,6 +5,7 @@ import java.util.Map;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.history.ChangeLog;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.study.model.OutsideTaxon;
@@ -25,20 +26,22 @@ public class ScopeService {
     }
 
     @Transactional
-    public StudyWriter.Written putScope(OpenStudy open, String title, StudyScope scope, long seen) {
+    public StudyWriter.Written putScope(OpenStudy open, String title, StudyScope scope, long baseRevision) {
         if (title.isBlank()) {
-            throw Problems.badRequest("title", "A study needs a title.");
+            throw Problems.badRequest(ProblemCode.TITLE, "A study needs a title.");
         }
         String content = json.writeValueAsString(new StudyWriter.Scope(title.strip(), scope));
-        return writer.write(open, "", List.of(new ChangeLog.Edit(StudyObject.SCOPE, content, seen)));
+        return writer.write(open, "", List.of(new ChangeLog.Edit(StudyObject.SCOPE, content, baseRevision)));
     }
 
     @Transactional
-    public StudyWriter.Written putOutside(OpenStudy open, List<OutsideTaxon> taxa, long seen) {
+    public StudyWriter.Written putOutside(OpenStudy open, List<OutsideTaxon> taxa, long baseRevision) {
         if (taxa.stream().anyMatch(t -> t.name().isBlank())) {
-            throw Problems.unprocessable("rules", "A taxon near but outside needs a name.", Map.of());
+            throw Problems.unprocessable(ProblemCode.RULES, "A taxon near but outside needs a name.", Map.of());
         }
         return writer.write(
-                open, "", List.of(new ChangeLog.Edit(StudyObject.OUTSIDE, json.writeValueAsString(taxa), seen)));
+                open,
+                "",
+                List.of(new ChangeLog.Edit(StudyObject.OUTSIDE, json.writeValueAsString(taxa), baseRevision)));
     }
 }

@@ -9,6 +9,7 @@ import org.polyclave.server.access.Role;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.secondopinion.persistence.AssignmentMapper;
 import org.polyclave.server.secondopinion.persistence.AssignmentMapper.AssignmentRow;
@@ -80,11 +81,11 @@ public class AssignmentService {
         boolean all = open.role().reaches(Role.EDITOR) && !open.blind();
         return assignments.all(open.id()).stream()
                 .filter(a -> all || a.scorerId() == open.account())
-                .map(a -> told(a, snapshot.study(), open))
+                .map(a -> describe(a, snapshot.study(), open))
                 .toList();
     }
 
-    private Assignment told(AssignmentRow row, Study study, OpenStudy open) {
+    private Assignment describe(AssignmentRow row, Study study, OpenStudy open) {
         List<String> rows = ids(row.rows());
         List<String> characters = ids(row.characters());
         int cells = (rows.isEmpty() ? study.rows().size() : rows.size())
@@ -118,18 +119,18 @@ public class AssignmentService {
     @Transactional
     public void give(OpenStudy open, String scorer, List<String> rows, List<String> characters, String note) {
         Account account = accounts.find(scorer)
-                .orElseThrow(
-                        () -> Problems.badRequest("no-such-account", "The account '" + scorer + "' does not exist."));
+                .orElseThrow(() -> Problems.badRequest(
+                        ProblemCode.NO_SUCH_ACCOUNT, "The account '" + scorer + "' does not exist."));
         Role role = members.roleOf(open, scorer).orElse(Role.VIEWER);
         if (!role.reaches(Role.SCORER) || role == Role.OWNER) {
             throw Problems.unprocessable(
-                    "not-a-scorer",
+                    ProblemCode.NOT_A_SCORER,
                     account.displayName() + " cannot score blind here. Choose a member with the role scorer or editor.",
                     Map.of());
         }
         if (assignments.hasOpen(open.id(), account.id())) {
             throw Problems.conflict(
-                    "assigned",
+                    ProblemCode.ASSIGNED,
                     account.displayName() + " has cells to score blind already. Wait until they are handed in.",
                     Map.of());
         }
@@ -137,7 +138,8 @@ public class AssignmentService {
         boolean known = study.rows().stream().map(StudyRow::id).toList().containsAll(rows)
                 && study.characters().stream().map(StudyCharacter::id).toList().containsAll(characters);
         if (!known) {
-            throw Problems.badRequest("no-such-cell", "Some of these taxa or characters are gone. Choose again.");
+            throw Problems.badRequest(
+                    ProblemCode.NO_SUCH_CELL, "Some of these taxa or characters are gone. Choose again.");
         }
         assignments.insert(
                 open.id(),
@@ -153,7 +155,7 @@ public class AssignmentService {
         AssignmentRow row = own(open, id);
         StudyStore.Snapshot snapshot = store.load(open.id());
         Study study = snapshot.study();
-        Assignment assignment = told(row, study, open);
+        Assignment assignment = describe(row, study, open);
         List<OwnScore> scores = study.opinions().stream()
                 .filter(o -> o.isOf(row.scorer())
                         && covers(assignment.rows(), assignment.characters(), o.row(), o.character()))
@@ -178,7 +180,7 @@ public class AssignmentService {
         boolean here = covers(ids(row.rows()), ids(row.characters()), draft.row(), draft.character());
         if (!here || row.finishedAt() != null) {
             throw Problems.unprocessable(
-                    "not-assigned",
+                    ProblemCode.NOT_ASSIGNED,
                     here
                             ? "These scores were handed in. Ask the author to give you the cells again."
                             : "This cell is not among those that you were asked to score.",

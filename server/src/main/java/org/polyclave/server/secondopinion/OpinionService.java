@@ -10,6 +10,7 @@ import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.history.ChangeLog;
 import org.polyclave.server.history.Positions;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.server.store.StudyStore;
@@ -41,21 +42,21 @@ public class OpinionService {
 
     /**
      * @param text in cell notation; blank: no opinion any more
-     * @param seen revision at which the scorer saw the own score change last; 0 if never
+     * @param baseRevision revision at which the scorer saw the own score change last; 0 if never
      */
-    public record Draft(String row, String character, String text, boolean doubtful, String note, long seen) {}
+    public record Draft(String row, String character, String text, boolean doubtful, String note, long baseRevision) {}
 
     public static StudyObject object(String id) {
         return StudyObject.entry(StudyObject.Kind.OPINION, id);
     }
 
     /** Agreement by character, and what is to be settled. */
-    public List<ScorerAgreement.OfCharacter> agreement(OpenStudy open) {
+    public List<ScorerAgreement.CharacterAgreement> agreement(OpenStudy open) {
         return ScorerAgreement.of(store.load(open.id()).study());
     }
 
     /** A cell to settle: what every scorer holds, and the revision of the accepted score. */
-    public record Dispute(List<ScorerAgreement.Held> held, long revision) {}
+    public record Dispute(List<ScorerAgreement.HeldScore> held, long revision) {}
 
     public Dispute dispute(OpenStudy open, String row, String character) {
         StudyStore.Snapshot snapshot = store.load(open.id());
@@ -73,7 +74,7 @@ public class OpinionService {
         Study study = writer.lock(open).study();
         String id = Opinion.idOf(draft.row(), draft.character(), account);
         if (draft.text().isBlank()) {
-            return writer.write(open, id, List.of(new ChangeLog.Edit(object(id), null, draft.seen())));
+            return writer.write(open, id, List.of(new ChangeLog.Edit(object(id), null, draft.baseRevision())));
         }
         Opinion opinion = new Opinion(
                 id,
@@ -86,25 +87,26 @@ public class OpinionService {
                 draft.note().strip(),
                 LocalDate.now(clock).toString(),
                 false);
-        return writer.write(open, id, List.of(edit(open, opinion, draft.seen())));
+        return writer.write(open, id, List.of(edit(open, opinion, draft.baseRevision())));
     }
 
-    private ChangeLog.Edit edit(OpenStudy open, Opinion opinion, long seen) {
+    private ChangeLog.Edit edit(OpenStudy open, Opinion opinion, long baseRevision) {
         Positions places = writer.entries(open);
         String key = object(opinion.id()).key();
         double position = places.has(key) ? places.of(key) : places.last(key);
-        return writer.edit(object(opinion.id()), opinion, position, seen);
+        return writer.edit(object(opinion.id()), opinion, position, baseRevision);
     }
 
     private static ScoreValue value(Study study, String row, String character, String text) {
         StudyCharacter known = study.character(character)
                 .filter(c -> study.row(row).isPresent())
-                .orElseThrow(() -> Problems.badRequest("no-such-cell", "The study has no such cell. Load it again."));
+                .orElseThrow(() ->
+                        Problems.badRequest(ProblemCode.NO_SUCH_CELL, "The study has no such cell. Load it again."));
         if (CellNotation.parse(text, known) instanceof CellNotation.Parsed parsed) {
             return parsed.value();
         }
         CellNotation.Rejected rejected = (CellNotation.Rejected) CellNotation.parse(text, known);
-        throw Problems.unprocessable("notation", rejected.reason(), Map.of("nearest", rejected.nearest()));
+        throw Problems.unprocessable(ProblemCode.NOTATION, rejected.reason(), Map.of("nearest", rejected.nearest()));
     }
 
     /**
@@ -114,7 +116,7 @@ public class OpinionService {
      */
     @Transactional
     public StudyWriter.Written settle(
-            OpenStudy open, String row, String character, String text, String note, long seen) {
+            OpenStudy open, String row, String character, String text, String note, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);
         Study study = locked.study();
         List<Opinion> held = study.opinions().stream()
@@ -122,12 +124,15 @@ public class OpinionService {
                 .toList();
         if (held.isEmpty()) {
             throw Problems.unprocessable(
-                    "nothing-to-settle", "Nobody else has scored this cell. Type its score in the grid.", Map.of());
+                    ProblemCode.NOTHING_TO_SETTLE,
+                    "Nobody else has scored this cell. Type its score in the grid.",
+                    Map.of());
         }
         StudyScore old = locked.snapshot().scores().getOrDefault(row, Map.of()).get(character);
         StudyScore accepted = accepted(study, old, row, character, text, note);
         List<ChangeLog.Edit> edits = new ArrayList<>();
-        edits.add(new ChangeLog.Edit(StudyObject.cell(row, character), json.writeValueAsString(accepted), seen));
+        edits.add(
+                new ChangeLog.Edit(StudyObject.cell(row, character), json.writeValueAsString(accepted), baseRevision));
         boolean firstTime = held.stream().noneMatch(Opinion::settled);
         if (old != null && firstTime) {
             Opinion first = opinion(old);

@@ -34,13 +34,13 @@ public class SpecimenService {
 
     /** Writes a specimen; one without an identifier is new. */
     @Transactional
-    public StudyWriter.Written putSpecimen(OpenStudy open, Specimen draft, long seen) {
+    public StudyWriter.Written putSpecimen(OpenStudy open, Specimen draft, long baseRevision) {
         Study study = writer.lock(open).study();
         Specimen specimen = draft.withId(entries.idOf(open, "specimen/", draft.id(), draft.code()));
         List<Specimen> all = EntryWriter.replaced(study.specimens(), specimen, Specimen::id, draft.id());
         StudyWriter.refuseBroken(study, study.withSpecimens(all));
         writer.refuseFuture(study, study.withSpecimens(all));
-        return entries.put(open, Kind.SPECIMEN, specimen.id(), specimen, seen);
+        return entries.put(open, Kind.SPECIMEN, specimen.id(), specimen, baseRevision);
     }
 
     /** Where a specimen was found, in degrees; south and west are below 0. */
@@ -79,7 +79,7 @@ public class SpecimenService {
     }
 
     @Transactional
-    public StudyWriter.Written remove(OpenStudy open, String id, long seen) {
+    public StudyWriter.Written remove(OpenStudy open, String id, long baseRevision) {
         Study study = writer.lock(open).study();
         List<Specimen> left =
                 study.specimens().stream().filter(s -> !s.id().equals(id)).toList();
@@ -87,7 +87,7 @@ public class SpecimenService {
                 open,
                 Kind.SPECIMEN,
                 id,
-                seen,
+                baseRevision,
                 left.size() < study.specimens().size(),
                 study,
                 study.withSpecimens(left));

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.files.picture.PictureFile;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.persistence.PictureMapper;
 import org.polyclave.study.model.Picture;
@@ -96,7 +97,7 @@ public class PictureStore {
     }
 
     private static ErrorResponseException refusal(String sentence) {
-        return Problems.unprocessable("picture", sentence, Map.of());
+        return Problems.unprocessable(ProblemCode.PICTURE, sentence, Map.of());
     }
 
     private Picture known(long study, Picture picture) {

@@ -104,12 +104,12 @@ public class StudyStore {
     public Snapshot load(long id) {
         long revision = studies.revision(id);
         ReentrantLock reader = reading.computeIfAbsent(id, i -> new ReentrantLock());
-        Optional<Snapshot> found = keptSince(id, revision);
+        Optional<Snapshot> found = cachedSince(id, revision);
         while (found.isEmpty()) {
             // Whoever reads has a connection already, so those who wait for it cannot take it away.
-            Optional<Read> read = Objects.requireNonNull(consistent.execute(t -> readFirst(id, reader)));
-            read.filter(Read::slow).ifPresent(r -> pack(id, r.snapshot()));
-            found = read.isPresent() ? read.map(Read::snapshot) : afterTheReader(id, revision, reader);
+            Optional<LoadedStudy> read = Objects.requireNonNull(consistent.execute(t -> readFirst(id, reader)));
+            read.filter(LoadedStudy::slow).ifPresent(r -> pack(id, r.snapshot()));
+            found = read.isPresent() ? read.map(LoadedStudy::snapshot) : awaitConcurrentLoad(id, revision, reader);
         }
         return found.get();
     }
@@ -119,7 +119,7 @@ public class StudyStore {
     }
 
     /** @param slow whether a new pack of its scores would make the next reading faster */
-    private record Read(Snapshot snapshot, boolean slow) {}
+    private record LoadedStudy(Snapshot snapshot, boolean slow) {}
 
     /** Packs the scores of a large study; small ones are read as fast without. */
     private void pack(long id, Snapshot snapshot) {
@@ -128,17 +128,17 @@ public class StudyStore {
         }
     }
 
-    private Optional<Snapshot> afterTheReader(long id, long revision, ReentrantLock reader) {
+    private Optional<Snapshot> awaitConcurrentLoad(long id, long revision, ReentrantLock reader) {
         reader.lock();
         try {
-            return keptSince(id, revision);
+            return cachedSince(id, revision);
         } finally {
             reader.unlock();
         }
     }
 
     /** Reads the study, unless somebody else is reading it. */
-    private Optional<Read> readFirst(long id, ReentrantLock reader) {
+    private Optional<LoadedStudy> readFirst(long id, ReentrantLock reader) {
         if (!reader.tryLock()) {
             return Optional.empty();
         }
@@ -149,19 +149,21 @@ public class StudyStore {
         }
     }
 
-    private Optional<Snapshot> keptSince(long id, long revision) {
+    private Optional<Snapshot> cachedSince(long id, long revision) {
         return Optional.ofNullable(kept(id)).filter(s -> s.revision() >= revision);
     }
 
-    private Read readNewest(long id) {
+    private LoadedStudy readNewest(long id) {
         StudyMapper.StudyTexts texts = studies.texts(id);
         Snapshot kept = kept(id);
         if (kept != null && kept.revision() >= texts.revision()) {
-            return new Read(kept, false);
+            return new LoadedStudy(kept, false);
         }
-        Read newest = kept == null
+        LoadedStudy newest = kept == null
                 ? read(id, texts)
-                : broughtUpToDate(id, texts, kept).map(s -> new Read(s, false)).orElseGet(() -> read(id, texts));
+                : updatedFrom(id, texts, kept)
+                        .map(s -> new LoadedStudy(s, false))
+                        .orElseGet(() -> read(id, texts));
         keep(id, newest.snapshot());
         return newest;
     }
@@ -187,7 +189,7 @@ public class StudyStore {
     }
 
     /** The kept state with the scores that changed since; empty if more than scores did. */
-    private Optional<Snapshot> broughtUpToDate(long id, StudyMapper.StudyTexts texts, Snapshot kept) {
+    private Optional<Snapshot> updatedFrom(long id, StudyMapper.StudyTexts texts, Snapshot kept) {
         List<StudyObject> all = studies.changedSince(id, kept.revision()).stream()
                 .map(StudyObject::of)
                 .toList();
@@ -287,7 +289,7 @@ public class StudyStore {
                                 withChanged(id, scores, changed, empty), changed.size() > MOST_CHANGED / 10));
     }
 
-    private Read read(long id, StudyMapper.StudyTexts texts) {
+    private LoadedStudy read(long id, StudyMapper.StudyTexts texts) {
         List<StudyRow> rows = all(studies.rows(id), StudyRow.class);
         List<StudyCharacter> characters = all(studies.characters(id), StudyCharacter.class);
         Scores scores = scores(id, ScoreRow.empty(characters));
@@ -310,7 +312,7 @@ public class StudyStore {
                 all(studies.entries(id, "reading"), Reading.class));
         Study study = bare.withScores(inOrder(bare, scores.byRow()));
         Snapshot snapshot = new Snapshot(StudyCompiler.compile(study, scores.byRow()), texts.revision(), revisions);
-        return new Read(snapshot, scores.slow());
+        return new LoadedStudy(snapshot, scores.slow());
     }
 
     private <T> List<T> all(List<String> bodies, Class<T> type) {

@@ -6,7 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
-import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.account.Account;
 import org.polyclave.server.history.ChangeLog;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.server.store.StudyStore;
@@ -66,9 +66,9 @@ public class StudyService {
             StudyProgress progress,
             StudyView.Counts counts) {}
 
-    public List<StudyLine> list(SignedIn who) {
+    public List<StudyLine> list(Account who) {
         List<StudyLine> lines = new ArrayList<>();
-        for (GaugeMapper.StudyHead head : gauges.studiesOf(who.account().id())) {
+        for (GaugeMapper.StudyHead head : gauges.studiesOf(who.id())) {
             StudyProgress progress = gauges(head).withEditions(editions.count(head.id()));
             lines.add(new StudyLine(head.slug(), head.title(), Role.valueOf(head.role()), progress));
         }
@@ -131,9 +131,9 @@ public class StudyService {
     }
 
     /** A new study of the account's own, with nothing in it yet. */
-    public String begin(String title, SignedIn who) {
+    public String begin(String title, Account who) {
         String slug = Slug.of(title).isEmpty() ? "study" : Slug.of(title);
         Study empty = new Study(slug, title.strip(), StudyScope.EMPTY, List.of(), List.of(), List.of(), List.of());
-        return store.create(empty, who.account().id());
+        return store.create(empty, who.id());
     }
 }

@@ -14,6 +14,7 @@ import org.polyclave.server.history.ChangeLog;
 import org.polyclave.server.history.LoweredHazards;
 import org.polyclave.server.history.Positions;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.study.model.Slug;
@@ -50,7 +51,7 @@ public class TaxonService {
 
     /** Writes a taxon anew; it stays where it stands. Its sexes and stages go by its name. */
     @Transactional
-    public StudyWriter.Written putRow(OpenStudy open, StudyRow draft, long seen) {
+    public StudyWriter.Written putRow(OpenStudy open, StudyRow draft, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);
         StudyRow old = locked.study().row(draft.id()).orElseThrow(Problems::notFound);
         StudyRow row = withReason(old, settled(draft));
@@ -61,7 +62,7 @@ public class TaxonService {
         StudyWriter.refuseBroken(locked.study(), locked.study().withRows(rows));
         Positions places = writer.rows(open);
         List<ChangeLog.Edit> edits = new ArrayList<>();
-        edits.add(writer.edit(StudyObject.row(row.id()), row, places.of(row.id()), seen));
+        edits.add(writer.edit(StudyObject.row(row.id()), row, places.of(row.id()), baseRevision));
         for (StudyRow other : rows) {
             StudyObject object = StudyObject.row(other.id());
             if (!other.equals(row) && !locked.study().rows().contains(other)) {
@@ -80,18 +81,18 @@ public class TaxonService {
      */
     @Transactional
     public StudyWriter.Written moveRow(
-            OpenStudy open, String id, @Nullable String parent, @Nullable String before, long seen) {
+            OpenStudy open, String id, @Nullable String parent, @Nullable String before, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);
         StudyRow moved = locked.study().row(id).orElseThrow(Problems::notFound).withParent(parent);
         StudyWriter.refuseBroken(
                 locked.study(), locked.study().withRows(replaced(locked.study().rows(), moved)));
         double position = writer.rows(open).before(before, id);
-        return writer.write(open, id, List.of(writer.edit(StudyObject.row(id), moved, position, seen)));
+        return writer.write(open, id, List.of(writer.edit(StudyObject.row(id), moved, position, baseRevision)));
     }
 
     /** Takes a row out with its sexes and stages and all their scores; its subtaxa move up to its parent. */
     @Transactional
-    public StudyWriter.Written removeRow(OpenStudy open, String id, long seen) {
+    public StudyWriter.Written removeRow(OpenStudy open, String id, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);
         StudyRow row = locked.study().row(id).orElseThrow(Problems::notFound);
         Set<String> gone = new HashSet<>(Set.of(id));
@@ -114,7 +115,7 @@ public class TaxonService {
             }
         }
         StudyWriter.refuseBroken(locked.study(), locked.study().withRows(stay));
-        edits.add(new ChangeLog.Edit(StudyObject.row(id), null, seen));
+        edits.add(new ChangeLog.Edit(StudyObject.row(id), null, baseRevision));
         for (StudyScore score : locked.study().scores()) {
             if (gone.contains(score.row())) {
                 edits.add(StudyWriter.removal(locked, StudyObject.cell(score.row(), score.character())));
@@ -142,7 +143,7 @@ public class TaxonService {
                 told != null && !told.reason().isBlank() && !told.source().isBlank();
         if (lowered && old.hazard().compareTo(Hazard.CAUTION) >= 0 && !said) {
             throw Problems.unprocessable(
-                    "hazard-lowered",
+                    ProblemCode.HAZARD_LOWERED,
                     "'" + old.name()
                             + "' was recorded as more dangerous. Say why it is less so and by what source; until"
                             + " a second person confirms, the higher severity stands.",
@@ -157,20 +158,23 @@ public class TaxonService {
 
     /** A second person agrees that a taxon is less dangerous than was recorded. */
     @Transactional
-    public StudyWriter.Written confirmHazard(OpenStudy open, String id, long seen) {
+    public StudyWriter.Written confirmHazard(OpenStudy open, String id, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);
         StudyRow row = locked.study().row(id).orElseThrow(Problems::notFound);
         StudyRow.Lowering lowering = row.assessment().lowering();
         if (lowering == null) {
-            throw Problems.badRequest("nothing-lowered", "Nothing of this taxon's hazard waits for confirmation.");
+            throw Problems.badRequest(
+                    ProblemCode.NOTHING_LOWERED, "Nothing of this taxon's hazard waits for confirmation.");
         }
         if (lowering.by().equals(accounts.displayName(open.account()))) {
             throw Problems.unprocessable(
-                    "second-person", "You lowered this severity yourself. Somebody else must confirm it.", Map.of());
+                    ProblemCode.SECOND_PERSON,
+                    "You lowered this severity yourself. Somebody else must confirm it.",
+                    Map.of());
         }
         StudyRow confirmed = row.withAssessment(new StudyRow.Assessment(lowering.source(), null));
         double position = writer.rows(open).of(id);
-        return writer.write(open, id, List.of(writer.edit(StudyObject.row(id), confirmed, position, seen)));
+        return writer.write(open, id, List.of(writer.edit(StudyObject.row(id), confirmed, position, baseRevision)));
     }
 
     private static <T> List<T> with(List<T> all, T added) {

@@ -55,7 +55,7 @@ public final class ScorerAgreement {
      * @param alpha null where it cannot be had
      * @param toSettle ids of the rows of which the scorers do not agree, not settled yet
      */
-    public record OfCharacter(
+    public record CharacterAgreement(
             String character,
             List<String> scorers,
             int cells,
@@ -66,9 +66,9 @@ public final class ScorerAgreement {
             List<String> toSettle) {}
 
     /** One scorer's score of a cell, as it is printed. */
-    public record Held(String scorer, String text, boolean doubtful, String note, String date, boolean accepted) {}
+    public record HeldScore(String scorer, String text, boolean doubtful, String note, String date, boolean accepted) {}
 
-    public static List<OfCharacter> of(Study study) {
+    public static List<CharacterAgreement> of(Study study) {
         ScorerAgreement agreement = new ScorerAgreement(study);
         Map<String, List<Opinion>> byCharacter = new LinkedHashMap<>();
         for (Opinion opinion : study.opinions()) {
@@ -76,7 +76,7 @@ public final class ScorerAgreement {
                     .computeIfAbsent(opinion.character(), c -> new ArrayList<>())
                     .add(opinion);
         }
-        List<OfCharacter> found = new ArrayList<>();
+        List<CharacterAgreement> found = new ArrayList<>();
         for (StudyCharacter character : study.characters()) {
             List<Opinion> opinions = byCharacter.getOrDefault(character.id(), List.of()).stream()
                     .filter(o -> agreement.isOfThisStudy(o, character))
@@ -89,23 +89,24 @@ public final class ScorerAgreement {
     }
 
     /** What each scorer holds of a cell, the accepted score first. */
-    public static List<Held> cell(Study study, String row, String character) {
+    public static List<HeldScore> cell(Study study, String row, String character) {
         ScorerAgreement agreement = new ScorerAgreement(study);
         Optional<StudyCharacter> known = study.character(character);
         if (known.isEmpty()) {
             return List.of();
         }
-        List<Held> held = new ArrayList<>();
+        List<HeldScore> held = new ArrayList<>();
         StudyScore score = agreement.accepted.get(row + '.' + character);
         if (score != null) {
             String text = NotationPrinter.print(score.value(), known.get());
-            held.add(new Held(scorer(score), text, score.doubtful(), score.note(), score.date(), true));
+            held.add(new HeldScore(scorer(score), text, score.doubtful(), score.note(), score.date(), true));
         }
         for (Opinion opinion : study.opinions()) {
             boolean here = opinion.row().equals(row) && opinion.character().equals(character);
             if (here && agreement.isOfThisStudy(opinion, known.get())) {
                 String text = NotationPrinter.print(opinion.value(), known.get());
-                held.add(new Held(opinion.scorer(), text, opinion.doubtful(), opinion.note(), opinion.date(), false));
+                held.add(new HeldScore(
+                        opinion.scorer(), text, opinion.doubtful(), opinion.note(), opinion.date(), false));
             }
         }
         return held;
@@ -117,7 +118,7 @@ public final class ScorerAgreement {
         return fits && places.containsKey(opinion.row());
     }
 
-    private Optional<OfCharacter> of(StudyCharacter character, List<Opinion> opinions) {
+    private Optional<CharacterAgreement> of(StudyCharacter character, List<Opinion> opinions) {
         TreeSet<String> rows =
                 new TreeSet<>(Comparator.comparing((String r) -> places.getOrDefault(r, Integer.MAX_VALUE)));
         Map<String, Map<String, ScoreValue>> byScorer = new TreeMap<>();
@@ -153,7 +154,7 @@ public final class ScorerAgreement {
                 toSettle.add(units.get(u));
             }
         }
-        return Optional.of(new OfCharacter(
+        return Optional.of(new CharacterAgreement(
                 character.id(),
                 List.copyOf(byScorer.keySet()),
                 figures.units(),

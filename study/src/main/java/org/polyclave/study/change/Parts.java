@@ -31,7 +31,7 @@ final class Parts {
     }
 
     static ScoreValue value(String text, StudyCharacter character) {
-        CellNotation.Reading reading = CellNotation.parse(text, character);
+        CellNotation.ParseResult reading = CellNotation.parse(text, character);
         if (reading instanceof CellNotation.Rejected rejected) {
             throw new Refused("'" + text + "': " + rejected.reason());
         }

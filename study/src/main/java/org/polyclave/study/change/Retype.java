@@ -48,7 +48,7 @@ public final class Retype {
                 scores.add(score);
                 continue;
             }
-            CellNotation.Reading reading = CellNotation.parse(score.typed(), character);
+            CellNotation.ParseResult reading = CellNotation.parse(score.typed(), character);
             if (reading instanceof CellNotation.Parsed parsed) {
                 scores.add(score.withValue(parsed.value(), score.typed()));
             } else {

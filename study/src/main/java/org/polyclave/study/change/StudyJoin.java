@@ -61,12 +61,12 @@ public final class StudyJoin {
      *
      * @param problems scores that the characters here cannot hold; and, not blocking, new names that are nearly known ones
      */
-    public record Joined(Study study, List<Problem> problems) {}
+    public record JoinedStudy(Study study, List<Problem> problems) {}
 
-    public static Joined of(Study current, Study incoming) {
+    public static JoinedStudy of(Study current, Study incoming) {
         StudyJoin join = new StudyJoin(current, incoming);
         Study study = join.run();
-        return new Joined(study, join.problems);
+        return new JoinedStudy(study, join.problems);
     }
 
     private Study run() {
@@ -284,7 +284,7 @@ public final class StudyJoin {
             StudyCharacter from = Objects.requireNonNull(theirs.get(score.character()));
             StudyCharacter to = Objects.requireNonNull(characterOf.get(score.character()));
             String row = rowIds.getOrDefault(score.row(), score.row());
-            CellNotation.Reading reading = CellNotation.parse(NotationPrinter.print(score.value(), from), to);
+            CellNotation.ParseResult reading = CellNotation.parse(NotationPrinter.print(score.value(), from), to);
             boolean sameKind = from.type() == to.type() && from.type().isNumeric();
             if (reading instanceof CellNotation.Rejected rejected && !sameKind) {
                 problems.add(Problem.file("'" + row + "' × '" + to.label() + "': " + rejected.reason()));
@@ -293,7 +293,7 @@ public final class StudyJoin {
             // Numbers are kept in base units, so they need not go through a text.
             ScoreValue value = sameKind ? score.value() : ((CellNotation.Parsed) reading).value();
             StudyScore moved = moved(score, row, to, value);
-            byCell.merge(row + '/' + to.id(), moved, StudyJoin::told);
+            byCell.merge(row + '/' + to.id(), moved, StudyJoin::describedBy);
         }
         return List.copyOf(byCell.values());
     }
@@ -330,7 +330,7 @@ public final class StudyJoin {
     }
 
     /** A file that says the same as the study, and not where it comes from, changes nothing. */
-    private static StudyScore told(StudyScore here, StudyScore there) {
+    private static StudyScore describedBy(StudyScore here, StudyScore there) {
         boolean origin =
                 there.basis() != StudyScore.Basis.IMPORT || !there.source().isEmpty();
         boolean same = here.value().equals(there.value());

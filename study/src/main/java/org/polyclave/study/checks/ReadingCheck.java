@@ -9,8 +9,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.measuring.Evidence;
-import org.polyclave.study.measuring.Growth;
 import org.polyclave.study.measuring.Proposals;
+import org.polyclave.study.measuring.RowAllometry;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
@@ -39,7 +39,7 @@ final class ReadingCheck {
     private void run() {
         Evidence evidence = new Evidence(study);
         for (StudyCharacter character : study.readings().isEmpty() ? List.<StudyCharacter>of() : evidence.read()) {
-            for (Evidence.OfRow row : evidence.of(character)) {
+            for (Evidence.RowReadings row : evidence.of(character)) {
                 study.row(row.row()).ifPresent(r -> check(r, character, row));
             }
         }
@@ -60,7 +60,7 @@ final class ReadingCheck {
         }
     }
 
-    private void check(StudyRow row, StudyCharacter character, Evidence.OfRow evidence) {
+    private void check(StudyRow row, StudyCharacter character, Evidence.RowReadings evidence) {
         seen.add(List.of(row.id(), character.id()));
         StudyScore score = scores.getOrDefault(row.id(), Map.of()).get(character.id());
         Proposals.Proposal proposal = Proposals.of(evidence, character, score);
@@ -84,7 +84,7 @@ final class ReadingCheck {
         if (part.isEmpty() || whole.isEmpty()) {
             return;
         }
-        for (Growth growth : Growth.of(evidence, whole.get(), part.get())) {
+        for (RowAllometry growth : RowAllometry.of(evidence, whole.get(), part.get())) {
             List<String> odd = growth.unforeseen();
             if (!odd.isEmpty()) {
                 study.row(growth.row())

@@ -96,7 +96,7 @@ public final class StudyCheck {
     public List<StudyFinding> findings() {
         List<StudyFinding> all = new ArrayList<>(DangerCheck.of(compiled));
         all.addAll(ofTexts);
-        MatrixWords words = new MatrixWords(compiled);
+        MatrixVocabulary words = new MatrixVocabulary(compiled);
         for (Finding finding : matrix.findings()) {
             // Of a row of which nothing is known that is said, and not that all of it is unknown.
             boolean said = finding.kind() == Finding.Kind.UNKNOWN_ROW

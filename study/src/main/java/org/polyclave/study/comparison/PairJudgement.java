@@ -18,7 +18,7 @@ public interface PairJudgement {
      * The verdicts of a hand. Where only what may count against a danger counts, pairs of a dangerous and another row are
      * judged by usable evidence on different parts, as the gate before an edition and the margin of the any-order key are.
      */
-    static PairJudgement of(CompiledStudy compiled, Hand hand, PairVerdicts verdicts) {
+    static PairJudgement of(CompiledStudy compiled, ViewingConditions hand, PairVerdicts verdicts) {
         if (!hand.safely()) {
             return verdicts::verdict;
         }

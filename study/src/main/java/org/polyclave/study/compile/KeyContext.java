@@ -13,6 +13,7 @@ import java.util.stream.Stream;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.rules.InvalidInput;
 
 /**
  * What is at hand: months, organs and methods. Characters that cannot be seen then are left out of the key.
@@ -41,7 +42,7 @@ public record KeyContext(
     /**
      * Reads {@code months=1+2,organs=leaf+stem,methods=eye+lens,preserved=dried}.
      *
-     * @throws IllegalArgumentException with a sentence, if a part is not known
+     * @throws InvalidInput with a sentence, if a part is not known
      */
     public static KeyContext parse(String text) {
         Map<String, Set<String>> parts = new LinkedHashMap<>();
@@ -49,7 +50,7 @@ public record KeyContext(
             String[] sides = part.strip().toLowerCase(Locale.ROOT).split("=", 2);
             boolean known = List.of("months", "organs", "methods", "preserved").contains(sides[0].strip());
             if (sides.length < 2 || !known) {
-                throw new IllegalArgumentException(
+                throw new InvalidInput(
                         "'" + part
                                 + "' is not a context. Use months=, organs=, methods= or preserved=, with values joined by '+'.");
             }
@@ -62,7 +63,7 @@ public record KeyContext(
         Set<Integer> months = new TreeSet<>();
         for (String month : parts.getOrDefault("months", Set.of())) {
             if (!month.matches("[1-9]|1[0-2]")) {
-                throw new IllegalArgumentException("'" + month + "' is not a month. Write a number from 1 to 12.");
+                throw new InvalidInput("'" + month + "' is not a month. Write a number from 1 to 12.");
             }
             months.add(Integer.parseInt(month));
         }
@@ -80,7 +81,7 @@ public record KeyContext(
                     .filter(t -> t.name().toLowerCase(Locale.ROOT).equals(text))
                     .toList();
             if (known.isEmpty() && !text.equals("no")) {
-                throw new IllegalArgumentException(
+                throw new InvalidInput(
                         "'" + text + "' is not a way to preserve. Write no, dried, fluid, mounted, cut or dissected.");
             }
             treated.addAll(known);

@@ -11,12 +11,12 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.core.matrix.Controller;
+import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
-import org.polyclave.core.matrix.Losses;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.matrix.MisidentificationCosts;
 import org.polyclave.core.matrix.Misreading;
 import org.polyclave.study.model.RowTree;
 import org.polyclave.study.model.ScoreValue;
@@ -157,13 +157,13 @@ public final class StudyCompiler {
     }
 
     /** Losses of pairs of taxa are those of all that belongs to them. */
-    private List<Losses.Loss> losses(List<StudyRow> leaves) {
-        List<Losses.Loss> losses = new ArrayList<>();
+    private List<MisidentificationCosts.Loss> losses(List<StudyRow> leaves) {
+        List<MisidentificationCosts.Loss> losses = new ArrayList<>();
         for (StudyScope.Loss loss : study.scope().losses()) {
             for (int i : of(loss.row(), leaves)) {
                 for (int j : of(loss.named(), leaves)) {
                     if (i != j) {
-                        losses.add(new Losses.Loss(i, j, loss.times()));
+                        losses.add(new MisidentificationCosts.Loss(i, j, loss.times()));
                     }
                 }
             }
@@ -247,7 +247,7 @@ public final class StudyCompiler {
     }
 
     private MatrixCharacter character(StudyCharacter character, List<StudyRow> leaves) {
-        List<Controller> conditions = new ArrayList<>();
+        List<ControllingCondition> conditions = new ArrayList<>();
         for (StudyCharacter.AppliesWhen condition : character.appliesWhen()) {
             for (int d = 0; d < study.characters().size(); d++) {
                 StudyCharacter controller = study.characters().get(d);
@@ -256,7 +256,7 @@ public final class StudyCompiler {
                     for (String state : condition.states()) {
                         states |= 1 << controller.indexOf(state);
                     }
-                    conditions.add(new Controller(d, states));
+                    conditions.add(new ControllingCondition(d, states));
                 }
             }
         }

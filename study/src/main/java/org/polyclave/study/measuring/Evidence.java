@@ -118,24 +118,24 @@ public final class Evidence {
     }
 
     /** What was read of a character in the specimens of one row; {@code row} is empty where they have no name. */
-    public record OfRow(String row, List<Item> items) {
+    public record RowReadings(String row, List<Item> items) {
         public List<Item> counting() {
             return items.stream().filter(Item::counts).toList();
         }
     }
 
     /** Row by row in the study's order; those of specimens without a name last. */
-    public List<OfRow> of(StudyCharacter character) {
+    public List<RowReadings> of(StudyCharacter character) {
         Map<String, List<Item>> found = new HashMap<>();
         for (Item item : items(character)) {
             found.computeIfAbsent(rowOf(specimens.get(item.specimen())), r -> new ArrayList<>())
                     .add(item);
         }
-        List<OfRow> ordered = new ArrayList<>();
+        List<RowReadings> ordered = new ArrayList<>();
         study.rows()
-                .forEach(r ->
-                        Optional.ofNullable(found.remove(r.id())).ifPresent(i -> ordered.add(new OfRow(r.id(), i))));
-        found.values().forEach(i -> ordered.add(new OfRow("", i)));
+                .forEach(r -> Optional.ofNullable(found.remove(r.id()))
+                        .ifPresent(i -> ordered.add(new RowReadings(r.id(), i))));
+        found.values().forEach(i -> ordered.add(new RowReadings("", i)));
         return ordered;
     }
 

@@ -29,12 +29,12 @@ public final class MarkedReading {
 
     private MarkedReading() {}
 
-    public static Taken of(Study study, Mark mark, StudyCharacter character) {
+    public static ReadingOutcome of(Study study, Mark mark, StudyCharacter character) {
         Optional<Picture> picture = study.pictures().stream()
                 .filter(p -> p.id().equals(mark.picture()))
                 .findFirst();
         if (picture.isEmpty()) {
-            return new Taken.Refused("The picture of this mark is not in the study. Load it again.");
+            return new ReadingOutcome.Refused("The picture of this mark is not in the study. Load it again.");
         }
         if (mark.parts().stream()
                 .flatMap(List::stream)
@@ -42,17 +42,17 @@ public final class MarkedReading {
                         && p.x() <= picture.get().width()
                         && p.y() >= 0
                         && p.y() <= picture.get().height()))) {
-            return new Taken.Refused("A point lies outside the picture. Move it back.");
+            return new ReadingOutcome.Refused("A point lies outside the picture. Move it back.");
         }
         try {
             return taken(study, picture.get(), mark, character);
         } catch (IllegalArgumentException degenerate) {
-            return new Taken.Refused(
+            return new ReadingOutcome.Refused(
                     "The points of this mark lie in one place or on one line, or are too few. Set them apart.");
         }
     }
 
-    private static Taken taken(Study study, Picture picture, Mark mark, StudyCharacter character) {
+    private static ReadingOutcome taken(Study study, Picture picture, Mark mark, StudyCharacter character) {
         boolean two = mark.parts().size() == 2;
         if (mark.shape() == Mark.Shape.COUNT) {
             return character.type() == CharacterType.COUNT && mark.parts().size() == 1
@@ -90,10 +90,11 @@ public final class MarkedReading {
         };
     }
 
-    private static Taken length(Study study, Picture picture, Outline marked, double tilt, StudyCharacter character) {
+    private static ReadingOutcome length(
+            Study study, Picture picture, Outline marked, double tilt, StudyCharacter character) {
         ScaleOf scale = scaleOf(study, picture);
         if (scale.scale == null) {
-            return new Taken.Refused(scale.missing);
+            return new ReadingOutcome.Refused(scale.missing);
         }
         PictureScale.Length length = scale.scale.length(marked, tilt);
         return value(length.millimetres(), length.uncertainty(), character);
@@ -109,7 +110,7 @@ public final class MarkedReading {
         };
     }
 
-    private static Taken unfit(StudyCharacter character) {
+    private static ReadingOutcome unfit(StudyCharacter character) {
         String needed = switch (character.type()) {
             case LENGTH -> "a line, a path or an outline";
             case ANGLE -> "an angle";
@@ -117,14 +118,14 @@ public final class MarkedReading {
             case RATIO, PERCENT -> "two lines, or two outlines";
             default -> "no mark: type what it shows";
         };
-        return new Taken.Refused("'" + character.label() + "' needs " + needed
+        return new ReadingOutcome.Refused("'" + character.label() + "' needs " + needed
                 + ". Choose another way of marking, or another character.");
     }
 
-    private static Taken value(double value, double uncertainty, StudyCharacter character) {
+    private static ReadingOutcome value(double value, double uncertainty, StudyCharacter character) {
         double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
         String typed = NotationPrinter.number(rounded(value / factor, uncertainty / factor));
-        return new Taken.Value(
+        return new ReadingOutcome.Value(
                 character.unit().isEmpty() ? typed : typed + " " + character.unit(),
                 Units.scaled(value, 1),
                 List.of(),
@@ -211,8 +212,8 @@ public final class MarkedReading {
     }
 
     private static Reading reread(Study study, Reading reading, Mark mark) {
-        Optional<Taken> taken = study.character(reading.character()).map(c -> of(study, mark, c));
-        return taken.isPresent() && taken.get() instanceof Taken.Value now
+        Optional<ReadingOutcome> taken = study.character(reading.character()).map(c -> of(study, mark, c));
+        return taken.isPresent() && taken.get() instanceof ReadingOutcome.Value now
                 ? reading.read(now.typed(), now.value(), now.states(), now.uncertainty())
                 : reading;
     }

@@ -154,14 +154,14 @@ public final class Proposals {
     }
 
     /** @param score that the cell has now, of its own or inherited; null if it has none */
-    public static Proposal of(Evidence.OfRow evidence, StudyCharacter character, @Nullable StudyScore score) {
+    public static Proposal of(Evidence.RowReadings evidence, StudyCharacter character, @Nullable StudyScore score) {
         List<Item> counting = evidence.counting();
         Material material = mostUsual(counting);
         List<Item> used =
                 counting.stream().filter(i -> i.material() == material).toList();
         boolean numeric = character.type().isNumeric();
-        List<IndividualMeans.Reading> readings = used.stream()
-                .map(i -> new IndividualMeans.Reading(i.specimen(), i.item(), i.value()))
+        List<IndividualMeans.ItemValue> readings = used.stream()
+                .map(i -> new IndividualMeans.ItemValue(i.specimen(), i.item(), i.value()))
                 .toList();
         List<IndividualMeans.Mean> means = IndividualMeans.of(readings);
         ReadCounts counts = new ReadCounts(
@@ -197,11 +197,11 @@ public final class Proposals {
     }
 
     private static Optional<Unlike> unlike(List<Item> used) {
-        Map<String, List<IndividualMeans.Reading>> kinds = new TreeMap<>();
+        Map<String, List<IndividualMeans.ItemValue>> kinds = new TreeMap<>();
         used.stream()
                 .filter(i -> !i.kind().isEmpty())
                 .forEach(i -> kinds.computeIfAbsent(i.kind(), k -> new ArrayList<>())
-                        .add(new IndividualMeans.Reading(i.specimen(), i.item(), i.value())));
+                        .add(new IndividualMeans.ItemValue(i.specimen(), i.item(), i.value())));
         List<String> names = new ArrayList<>();
         List<double[]> groups = new ArrayList<>();
         kinds.forEach((kind, readings) -> {

@@ -40,7 +40,7 @@ public final class ReadingImport {
      * @param unknownSpecimens codes that the study does not have
      * @param unknownCharacters columns that are not characters of the study, which are left out
      */
-    public record Found(
+    public record ImportedReadings(
             List<Reading> readings,
             List<Problem> problems,
             List<String> unknownSpecimens,
@@ -50,24 +50,24 @@ public final class ReadingImport {
      * @param by who read them, where the table does not say
      * @param date of reading, where the table does not say
      */
-    public static Found of(Study study, Readings table, String by, String date) {
+    public static ImportedReadings of(Study study, ReadingSheet table, String by, String date) {
         ReadingImport found = new ReadingImport(study);
         found.problems.addAll(table.problems());
         table.columns().forEach(c -> found.take(c, by, date));
-        return new Found(
+        return new ImportedReadings(
                 found.readings,
                 found.problems,
                 List.copyOf(found.unknownSpecimens),
                 List.copyOf(found.unknownCharacters));
     }
 
-    private void take(Readings.Column column, String by, String date) {
+    private void take(ReadingSheet.Column column, String by, String date) {
         StudyCharacter character = characters.get(StudyRules.folded(column.character()));
         if (character == null) {
             unknownCharacters.add(column.character());
             return;
         }
-        for (Readings.Reading reading : column.readings()) {
+        for (ReadingSheet.Measurement reading : column.readings()) {
             if (reading.isMissing()) {
                 continue;
             }
@@ -76,11 +76,11 @@ public final class ReadingImport {
                 unknownSpecimens.add(reading.specimen());
                 continue;
             }
-            Taken taken = TypedReading.of(withUnit(reading.typed(), column.unit()), character);
-            if (taken instanceof Taken.Refused refused) {
+            ReadingOutcome taken = TypedReading.of(withUnit(reading.typed(), column.unit()), character);
+            if (taken instanceof ReadingOutcome.Refused refused) {
                 problems.add(Problem.at(reading.line(), 0, column.character(), refused.reason()));
             } else {
-                add(reading, (Taken.Value) taken, specimen, character, by, date);
+                add(reading, (ReadingOutcome.Value) taken, specimen, character, by, date);
             }
         }
     }
@@ -92,8 +92,8 @@ public final class ReadingImport {
     }
 
     private void add(
-            Readings.Reading reading,
-            Taken.Value value,
+            ReadingSheet.Measurement reading,
+            ReadingOutcome.Value value,
             Specimen specimen,
             StudyCharacter character,
             String by,

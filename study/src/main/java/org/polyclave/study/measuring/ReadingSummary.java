@@ -19,6 +19,7 @@ import org.polyclave.core.measuring.Slips;
 import org.polyclave.core.statistics.Summary;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.notation.NotationPrinter;
+import org.polyclave.study.rules.InvalidInput;
 
 /**
  * What the readings of a group of specimens come to, character by character: statistics of the individuals, readings that
@@ -64,7 +65,7 @@ public record ReadingSummary(
     public record Flag(int line, String specimen, String typed, Slips.Cause cause, Optional<Double> repaired) {}
 
     /** Fields by which readings are grouped unless somebody says otherwise: those of them that the table has. */
-    public static List<String> usualFields(Readings readings) {
+    public static List<String> usualFields(ReadingSheet readings) {
         // What is dried, kept in fluid or mounted has another size than what is fresh.
         return List.of("row", "stage", "sex", "material").stream()
                 .filter(readings.fields()::contains)
@@ -75,21 +76,21 @@ public record ReadingSummary(
      * One summary for each group and character, groups in the order of their first readings.
      *
      * @param by fields of the table; empty: all readings are one group
-     * @throws IllegalArgumentException for a field that the table does not have
+     * @throws InvalidInput for a field that the table does not have
      */
-    public static List<ReadingSummary> of(Readings readings, List<String> by) {
+    public static List<ReadingSummary> of(ReadingSheet readings, List<String> by) {
         for (String field : by) {
             if (!readings.fields().contains(field)) {
-                throw new IllegalArgumentException("The table has no column '" + field + "'. It has "
+                throw new InvalidInput("The table has no column '" + field + "'. It has "
                         + (readings.fields().isEmpty()
                                 ? "none that describes specimens"
                                 : String.join(", ", readings.fields()))
                         + ".");
             }
         }
-        Map<List<String>, Map<String, List<Readings.Reading>>> groups = new LinkedHashMap<>();
-        for (Readings.Column column : readings.columns()) {
-            for (Readings.Reading reading : column.readings()) {
+        Map<List<String>, Map<String, List<ReadingSheet.Measurement>>> groups = new LinkedHashMap<>();
+        for (ReadingSheet.Column column : readings.columns()) {
+            for (ReadingSheet.Measurement reading : column.readings()) {
                 List<String> key = by.stream()
                         .map(f -> reading.about().getOrDefault(f, ""))
                         .toList();
@@ -104,8 +105,8 @@ public record ReadingSummary(
             for (int i = 0; i < by.size(); i++) {
                 group.put(by.get(i), key.get(i));
             }
-            for (Readings.Column column : readings.columns()) {
-                List<Readings.Reading> own = characters.get(column.character());
+            for (ReadingSheet.Column column : readings.columns()) {
+                List<ReadingSheet.Measurement> own = characters.get(column.character());
                 if (own != null) {
                     summaries.add(of(group, column, own));
                 }
@@ -114,12 +115,13 @@ public record ReadingSummary(
         return summaries;
     }
 
-    private static ReadingSummary of(Map<String, String> group, Readings.Column column, List<Readings.Reading> all) {
-        List<Readings.Reading> taken = all.stream()
+    private static ReadingSummary of(
+            Map<String, String> group, ReadingSheet.Column column, List<ReadingSheet.Measurement> all) {
+        List<ReadingSheet.Measurement> taken = all.stream()
                 .filter(r -> column.isNumeric() ? !Double.isNaN(r.number()) : !r.isMissing())
                 .toList();
-        List<IndividualMeans.Reading> readings = taken.stream()
-                .map(r -> new IndividualMeans.Reading(r.specimen(), r.item(), r.number()))
+        List<IndividualMeans.ItemValue> readings = taken.stream()
+                .map(r -> new IndividualMeans.ItemValue(r.specimen(), r.item(), r.number()))
                 .toList();
         List<IndividualMeans.Mean> means = IndividualMeans.of(readings);
         Counts counts = new Counts(
@@ -135,10 +137,10 @@ public record ReadingSummary(
 
     private static ReadingSummary measured(
             Map<String, String> group,
-            Readings.Column column,
+            ReadingSheet.Column column,
             Counts counts,
-            List<Readings.Reading> taken,
-            List<IndividualMeans.Reading> readings,
+            List<ReadingSheet.Measurement> taken,
+            List<IndividualMeans.ItemValue> readings,
             List<IndividualMeans.Mean> means) {
         double[] individuals =
                 means.stream().mapToDouble(IndividualMeans.Mean::value).toArray();
@@ -159,7 +161,7 @@ public record ReadingSummary(
     }
 
     private static ReadingSummary observed(
-            Map<String, String> group, Readings.Column column, Counts counts, List<State> states) {
+            Map<String, String> group, ReadingSheet.Column column, Counts counts, List<State> states) {
         return new ReadingSummary(
                 group,
                 column.character(),
@@ -174,18 +176,18 @@ public record ReadingSummary(
                 false);
     }
 
-    private static int collections(List<Readings.Reading> readings) {
+    private static int collections(List<ReadingSheet.Measurement> readings) {
         Set<String> events = new HashSet<>();
-        readings.forEach(r -> events.add(r.about().getOrDefault(Readings.EVENT, "")));
+        readings.forEach(r -> events.add(r.about().getOrDefault(ReadingSheet.EVENT, "")));
         events.remove("");
         return events.size();
     }
 
-    private static List<State> states(List<Readings.Reading> readings) {
+    private static List<State> states(List<ReadingSheet.Measurement> readings) {
         // "Red" and "red" are one state, named as it was first.
         Map<String, String> labels = new HashMap<>();
         Map<String, Set<String>> shown = new LinkedHashMap<>();
-        for (Readings.Reading reading : readings) {
+        for (ReadingSheet.Measurement reading : readings) {
             String label = labels.computeIfAbsent(reading.typed().toLowerCase(Locale.ROOT), l -> reading.typed());
             shown.computeIfAbsent(reading.specimen(), s -> new LinkedHashSet<>())
                     .add(label);
@@ -198,13 +200,13 @@ public record ReadingSummary(
                 .toList();
     }
 
-    private static List<Flag> flagged(Readings.Column column, List<Readings.Reading> readings) {
+    private static List<Flag> flagged(ReadingSheet.Column column, List<ReadingSheet.Measurement> readings) {
         double[] values =
-                readings.stream().mapToDouble(Readings.Reading::number).toArray();
+                readings.stream().mapToDouble(ReadingSheet.Measurement::number).toArray();
         List<Flag> flags = new ArrayList<>();
         for (Slips.Suspect suspect :
                 Slips.of(values, column.step().doubleValue(), column.type() == CharacterType.COUNT)) {
-            Readings.Reading reading = readings.get(suspect.index());
+            ReadingSheet.Measurement reading = readings.get(suspect.index());
             flags.add(
                     new Flag(reading.line(), reading.specimen(), reading.typed(), suspect.cause(), suspect.repaired()));
         }

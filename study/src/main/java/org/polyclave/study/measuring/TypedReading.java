@@ -21,7 +21,7 @@ public final class TypedReading {
     private TypedReading() {}
 
     /** As below, with the sizes of people at large. */
-    public static Taken of(String typed, StudyCharacter character) {
+    public static ReadingOutcome of(String typed, StudyCharacter character) {
         return of(typed, character, RuleOfThumb::typical);
     }
 
@@ -29,29 +29,30 @@ public final class TypedReading {
      * @param typed a number, with its unit or in the character's, a length by a rule of thumb, or states as in cells
      * @param sizes of the person who tells the length
      */
-    public static Taken of(String typed, StudyCharacter character, Function<RuleOfThumb, RuleOfThumb.Size> sizes) {
+    public static ReadingOutcome of(
+            String typed, StudyCharacter character, Function<RuleOfThumb, RuleOfThumb.Size> sizes) {
         String text = typed.strip();
         if (text.isEmpty()) {
-            return new Taken.Refused("Type a reading, or remove the line.");
+            return new ReadingOutcome.Refused("Type a reading, or remove the line.");
         }
         if (character.type() == CharacterType.MONTHS) {
-            return new Taken.Refused(
+            return new ReadingOutcome.Refused(
                     "'" + character.label() + "' is given in months, which cannot be read off a specimen.");
         }
         Optional<TypedRule> rule = TypedRule.parse(text);
         if (rule.isPresent() && character.type() == CharacterType.LENGTH) {
             RuleOfThumb.Rough rough =
                     sizes.apply(rule.get().rule()).times(rule.get().times());
-            return new Taken.Value(
+            return new ReadingOutcome.Value(
                     text, rough.value(), List.of(), Math.max(rough.uncertainty(), character.uncertainty()));
         }
         return character.type().isNumeric() ? number(text, character) : states(text, character);
     }
 
-    private static Taken number(String text, StudyCharacter character) {
+    private static ReadingOutcome number(String text, StudyCharacter character) {
         Optional<TypedNumber> read = TypedNumber.parse(text);
         if (read.isEmpty()) {
-            return new Taken.Refused("'" + text + "' is not a number. Write for example "
+            return new ReadingOutcome.Refused("'" + text + "' is not a number. Write for example "
                     + (character.type() == CharacterType.COUNT ? "'12'" : "'12.5'")
                     + (character.unit().isEmpty() ? "." : ", '12.5 " + character.unit() + "' or '1/4 in'."));
         }
@@ -59,13 +60,13 @@ public final class TypedReading {
         String unit = number.unit().isEmpty() ? character.unit() : number.unit();
         Optional<Double> factor = Units.factor(character.type(), unit);
         if (factor.isEmpty()) {
-            return new Taken.Refused("'" + text + "' is in '" + unit + "', but '" + character.label() + "' is "
+            return new ReadingOutcome.Refused("'" + text + "' is in '" + unit + "', but '" + character.label() + "' is "
                     + (character.unit().isEmpty()
                             ? "a number without a unit."
                             : "measured in " + character.unit() + ". Check the character, or the unit."));
         }
         if (number.number() < 0 || !Double.isFinite(number.number())) {
-            return new Taken.Refused("'" + text + "' is "
+            return new ReadingOutcome.Refused("'" + text + "' is "
                     + (number.number() < 0 ? "below zero. Sizes and counts start at 0." : "too large for any thing.")
                     + " Check it.");
         }
@@ -75,24 +76,24 @@ public final class TypedReading {
                 ? character.uncertainty()
                 : Math.max(rounded, character.uncertainty());
         String told = number.unit().isEmpty() && !character.unit().isEmpty() ? text + " " + character.unit() : text;
-        return new Taken.Value(told, value, List.of(), uncertainty);
+        return new ReadingOutcome.Value(told, value, List.of(), uncertainty);
     }
 
-    private static Taken states(String text, StudyCharacter character) {
-        CellNotation.Reading read = CellNotation.parse(text, character);
+    private static ReadingOutcome states(String text, StudyCharacter character) {
+        CellNotation.ParseResult read = CellNotation.parse(text, character);
         if (read instanceof CellNotation.Rejected rejected) {
-            return new Taken.Refused(rejected.reason());
+            return new ReadingOutcome.Refused(rejected.reason());
         }
         if (((CellNotation.Parsed) read).value() instanceof ScoreValue.States states
                 && states.combination() != ScoreValue.Combination.EITHER
                 && states.shown().stream().allMatch(s -> s.frequency() == ScoreValue.Frequency.PLAIN)) {
-            return new Taken.Value(
+            return new ReadingOutcome.Value(
                     text,
                     null,
                     states.shown().stream().map(ScoreValue.Shown::state).toList(),
                     null);
         }
-        return new Taken.Refused("'" + text.toLowerCase(Locale.ROOT)
+        return new ReadingOutcome.Refused("'" + text.toLowerCase(Locale.ROOT)
                 + "' is not a reading of one specimen. Write the state that it shows, or 'a + b' if it shows both.");
     }
 }

@@ -28,7 +28,7 @@ public record BodyPlan(String plan, List<Part> parts) {
             String organ,
             @JsonInclude(JsonInclude.Include.NON_EMPTY) String within) {
         public Part {
-            within = Missing.or(within, "");
+            within = Defaults.or(within, "");
         }
 
         public Part(String part, String organ) {

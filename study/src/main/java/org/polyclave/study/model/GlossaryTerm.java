@@ -20,9 +20,9 @@ public record GlossaryTerm(
         List<String> misspellings,
         String picture) {
     public GlossaryTerm {
-        synonyms = Missing.list(synonyms);
-        misspellings = Missing.list(misspellings);
-        picture = Missing.or(picture, "");
+        synonyms = Defaults.list(synonyms);
+        misspellings = Defaults.list(misspellings);
+        picture = Defaults.or(picture, "");
     }
 
     public GlossaryTerm(

@@ -31,10 +31,10 @@ public record Picture(
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Scale scale,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String data) {
     public Picture {
-        row = Missing.or(row, "");
-        place = Missing.or(place, "");
-        specimen = Missing.or(specimen, "");
-        data = Missing.or(data, "");
+        row = Defaults.or(row, "");
+        place = Defaults.or(place, "");
+        specimen = Defaults.or(specimen, "");
+        data = Defaults.or(data, "");
     }
 
     /** A picture of no specimen. */
@@ -110,7 +110,7 @@ public record Picture(
     }
 
     /** The same picture with what another says about it; a place can be forgotten, but not given. */
-    public Picture told(Picture other) {
+    public Picture withCaptionOf(Picture other) {
         return new Picture(
                 id,
                 content,

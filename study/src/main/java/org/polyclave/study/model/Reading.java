@@ -37,13 +37,13 @@ public record Reading(
         Standing standing,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String note) {
     public Reading {
-        item = Missing.or(item, "");
-        states = Missing.list(states);
-        instrument = Missing.or(instrument, "");
-        by = Missing.or(by, "");
-        date = Missing.or(date, "");
-        standing = Missing.or(standing, Standing.TAKEN);
-        note = Missing.or(note, "");
+        item = Defaults.or(item, "");
+        states = Defaults.list(states);
+        instrument = Defaults.or(instrument, "");
+        by = Defaults.or(by, "");
+        date = Defaults.or(date, "");
+        standing = Defaults.or(standing, Standing.TAKEN);
+        note = Defaults.or(note, "");
     }
 
     /** Whether a reading counts, and whether somebody looked at it again. */

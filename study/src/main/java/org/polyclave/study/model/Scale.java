@@ -25,8 +25,8 @@ public record Scale(
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String name,
         double tilt) {
     public Scale {
-        length = Missing.or(length, "");
-        like = Missing.or(like, "");
-        name = Missing.or(name, "");
+        length = Defaults.or(length, "");
+        like = Defaults.or(like, "");
+        name = Defaults.or(name, "");
     }
 }

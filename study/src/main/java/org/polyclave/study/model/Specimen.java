@@ -29,13 +29,13 @@ public record Specimen(
         String storage,
         String note) {
     public Specimen {
-        determinations = Missing.list(determinations);
-        event = Missing.or(event, Event.UNKNOWN);
-        stage = Missing.or(stage, "");
-        sex = Missing.or(sex, "");
-        treatments = Missing.list(treatments);
-        storage = Missing.or(storage, "");
-        note = Missing.or(note, "");
+        determinations = Defaults.list(determinations);
+        event = Defaults.or(event, Event.UNKNOWN);
+        stage = Defaults.or(stage, "");
+        sex = Defaults.or(sex, "");
+        treatments = Defaults.list(treatments);
+        storage = Defaults.or(storage, "");
+        note = Defaults.or(note, "");
     }
 
     /** A specimen of which only its names are known. */
@@ -101,12 +101,12 @@ public record Specimen(
     public record Determination(
             String row, String qualifier, Kind kind, String by, String date, String how, List<String> characters) {
         public Determination {
-            qualifier = Missing.or(qualifier, "");
-            kind = Missing.or(kind, Kind.DETERMINED);
-            by = Missing.or(by, "");
-            date = Missing.or(date, "");
-            how = Missing.or(how, "");
-            characters = Missing.list(characters);
+            qualifier = Defaults.or(qualifier, "");
+            kind = Defaults.or(kind, Kind.DETERMINED);
+            by = Defaults.or(by, "");
+            date = Defaults.or(date, "");
+            how = Defaults.or(how, "");
+            characters = Defaults.list(characters);
         }
 
         public Determination withRow(String newRow) {
@@ -140,12 +140,12 @@ public record Specimen(
         static final Event UNKNOWN = new Event("", "", "", null, "", "", "");
 
         public Event {
-            date = Missing.or(date, "");
-            place = Missing.or(place, "");
-            coordinates = Missing.or(coordinates, "");
-            collector = Missing.or(collector, "");
-            habitat = Missing.or(habitat, "");
-            host = Missing.or(host, "");
+            date = Defaults.or(date, "");
+            place = Defaults.or(place, "");
+            coordinates = Defaults.or(coordinates, "");
+            collector = Defaults.or(collector, "");
+            habitat = Defaults.or(habitat, "");
+            host = Defaults.or(host, "");
         }
 
         Event withoutPlace() {
@@ -156,8 +156,8 @@ public record Specimen(
     /** @param date day as ISO 8601, or the year, or empty */
     public record Treatment(Treated how, String date, String note) {
         public Treatment {
-            date = Missing.or(date, "");
-            note = Missing.or(note, "");
+            date = Defaults.or(date, "");
+            note = Defaults.or(note, "");
         }
     }
 

@@ -40,13 +40,13 @@ public record Study(
         nearButOutside = List.copyOf(nearButOutside);
         characters = List.copyOf(characters);
         scores = List.copyOf(scores);
-        glossary = Missing.list(glossary);
-        references = Missing.list(references);
-        claims = Missing.list(claims);
-        pictures = Missing.list(pictures);
-        opinions = Missing.list(opinions);
-        specimens = Missing.list(specimens);
-        readings = Missing.list(readings);
+        glossary = Defaults.list(glossary);
+        references = Defaults.list(references);
+        claims = Defaults.list(claims);
+        pictures = Defaults.list(pictures);
+        opinions = Defaults.list(opinions);
+        specimens = Defaults.list(specimens);
+        readings = Defaults.list(readings);
     }
 
     /** A study of a matrix and nothing else. */

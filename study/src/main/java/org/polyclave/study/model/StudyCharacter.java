@@ -62,11 +62,11 @@ public record StudyCharacter(
         states = List.copyOf(states);
         appliesWhen = List.copyOf(appliesWhen);
         months = List.copyOf(months);
-        where = Missing.or(where, Where.NOT_SAID);
-        looking = Missing.or(looking, Looking.PLAIN);
-        comparator = Missing.or(comparator, "");
-        ratioOf = Missing.list(ratioOf);
-        trust = Missing.or(trust, Trust.USUAL);
+        where = Defaults.or(where, Where.NOT_SAID);
+        looking = Defaults.or(looking, Looking.PLAIN);
+        comparator = Defaults.or(comparator, "");
+        ratioOf = Defaults.list(ratioOf);
+        trust = Defaults.or(trust, Trust.USUAL);
     }
 
     /** A character with a name, a type and states, and everything else at its default. */
@@ -253,10 +253,10 @@ public record StudyCharacter(
                         + "|glabrous|0)\\b|\\b\\p{L}{3,}less\\b");
 
         public StudyState {
-            mistakenFor = Missing.list(mistakenFor);
-            swatch = Missing.or(swatch, "");
-            comparedWith = Missing.or(comparedWith, "");
-            picture = Missing.or(picture, "");
+            mistakenFor = Defaults.list(mistakenFor);
+            swatch = Defaults.or(swatch, "");
+            comparedWith = Defaults.or(comparedWith, "");
+            picture = Defaults.or(picture, "");
         }
 
         public StudyState(String id, String label, String plain, String definition) {
@@ -339,7 +339,7 @@ public record StudyCharacter(
 
         public Looking {
             stages = List.copyOf(stages);
-            alteredBy = Missing.list(alteredBy);
+            alteredBy = Defaults.list(alteredBy);
         }
 
         public Looking(
@@ -360,8 +360,8 @@ public record StudyCharacter(
         public static final Trust USUAL = new Trust(null, RateOrigin.DEFAULT, List.of());
 
         public Trust {
-            origin = Missing.or(origin, RateOrigin.DEFAULT);
-            groups = Missing.list(groups);
+            origin = Defaults.or(origin, RateOrigin.DEFAULT);
+            groups = Defaults.list(groups);
         }
 
         /** How often novices misread what trained observers misread at some rate. */
@@ -389,7 +389,7 @@ public record StudyCharacter(
     public record InGroup(
             String row, double trained, @Nullable Double novice, String why) {
         public InGroup {
-            why = Missing.or(why, "");
+            why = Defaults.or(why, "");
         }
 
         public double noviceRate() {

@@ -53,13 +53,13 @@ public record StudyRow(
         hazards = List.copyOf(hazards);
         status = List.copyOf(status);
         hybridOf = List.copyOf(hybridOf);
-        names = Missing.or(names, Names.NONE);
-        occurrence = Missing.or(occurrence, Occurrence.NOT_SAID);
-        placements = Missing.list(placements);
-        naming = Missing.or(naming, Naming.POSSIBLE);
-        coverage = Missing.or(coverage, Coverage.BY_RULE);
-        assessment = Missing.or(assessment, Assessment.NOT_SAID);
-        constant = Missing.list(constant);
+        names = Defaults.or(names, Names.NONE);
+        occurrence = Defaults.or(occurrence, Occurrence.NOT_SAID);
+        placements = Defaults.list(placements);
+        naming = Defaults.or(naming, Naming.POSSIBLE);
+        coverage = Defaults.or(coverage, Coverage.BY_RULE);
+        assessment = Defaults.or(assessment, Assessment.NOT_SAID);
+        constant = Defaults.list(constant);
     }
 
     /** A row with no other names, and nothing said of when and where it is met. */
@@ -322,9 +322,9 @@ public record StudyRow(
         public static final Coverage BY_RULE = new Coverage(Covers.BY_RULE, "", Describes.BY_KIND);
 
         public Coverage {
-            covers = Missing.or(covers, Covers.BY_RULE);
-            rest = Missing.or(rest, "");
-            describes = Missing.or(describes, Describes.BY_KIND);
+            covers = Defaults.or(covers, Covers.BY_RULE);
+            rest = Defaults.or(rest, "");
+            describes = Defaults.or(describes, Describes.BY_KIND);
         }
 
         public Coverage with(Covers newCovers) {
@@ -363,7 +363,7 @@ public record StudyRow(
         public static final Assessment NOT_SAID = new Assessment("", null);
 
         public Assessment {
-            source = Missing.or(source, "");
+            source = Defaults.or(source, "");
         }
     }
 

@@ -33,9 +33,9 @@ public record StudyScope(
     public StudyScope {
         months = List.copyOf(months);
         cautions = List.copyOf(cautions);
-        bodyPlan = Missing.or(bodyPlan, BodyPlan.NONE);
-        losses = Missing.list(losses);
-        lookalikes = Missing.list(lookalikes);
+        bodyPlan = Defaults.or(bodyPlan, BodyPlan.NONE);
+        losses = Defaults.list(losses);
+        lookalikes = Defaults.list(lookalikes);
     }
 
     public StudyScope withPairs(List<Loss> newLosses, List<Lookalikes> newLookalikes) {
@@ -64,7 +64,7 @@ public record StudyScope(
      */
     public record Loss(String row, String named, double times, String why) {
         public Loss {
-            why = Missing.or(why, "");
+            why = Defaults.or(why, "");
         }
     }
 
@@ -76,7 +76,7 @@ public record StudyScope(
     public record Lookalikes(String name, List<String> rows, String note) {
         public Lookalikes {
             rows = List.copyOf(rows);
-            note = Missing.or(note, "");
+            note = Defaults.or(note, "");
         }
     }
 }

@@ -35,11 +35,11 @@ public record StudyScore(
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Sample sample,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Confirmation> confirmed) {
     public StudyScore {
-        months = Missing.list(months);
-        scorer = Missing.or(scorer, "");
-        date = Missing.or(date, "");
-        concept = Missing.or(concept, "");
-        confirmed = Missing.list(confirmed);
+        months = Defaults.list(months);
+        scorer = Defaults.or(scorer, "");
+        date = Defaults.or(date, "");
+        concept = Defaults.or(concept, "");
+        confirmed = Defaults.list(confirmed);
     }
 
     public StudyScore(
@@ -181,8 +181,8 @@ public record StudyScore(
             @Nullable Boolean provisional,
             String readings) {
         public Sample {
-            specimens = Missing.list(specimens);
-            readings = Missing.or(readings, "");
+            specimens = Defaults.list(specimens);
+            readings = Defaults.or(readings, "");
             provisional = Boolean.TRUE.equals(provisional) ? true : null;
         }
 

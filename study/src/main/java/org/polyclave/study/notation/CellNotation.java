@@ -17,15 +17,15 @@ public final class CellNotation {
     private CellNotation() {}
 
     /** What a text means, or why it means nothing. */
-    public sealed interface Reading {}
+    public sealed interface ParseResult {}
 
-    public record Parsed(ScoreValue value) implements Reading {}
+    public record Parsed(ScoreValue value) implements ParseResult {}
 
     /**
      * @param reason one sentence with the remedy
      * @param nearest states that come closest
      */
-    public record Rejected(String reason, List<String> nearest) implements Reading {}
+    public record Rejected(String reason, List<String> nearest) implements ParseResult {}
 
     /** What the texts mean that read alike in every character; a lone dash is the trade's commonest "not applicable". */
     private static final Map<String, ScoreValue> SPECIAL = Map.of(
@@ -45,7 +45,7 @@ public final class CellNotation {
     }
 
     /** Reads a text that is not blank. */
-    public static Reading parse(String text, StudyCharacter character) {
+    public static ParseResult parse(String text, StudyCharacter character) {
         String trimmed = text.strip();
         ScoreValue special = SPECIAL.get(trimmed.toLowerCase(Locale.ROOT));
         // A state may be called like one of them: "+" and "-" of a test, "NA" of a chart.
@@ -62,7 +62,7 @@ public final class CellNotation {
                 : states(trimmed, character);
     }
 
-    private static Reading states(String text, StudyCharacter character) {
+    private static ParseResult states(String text, StudyCharacter character) {
         // A state whose own label holds a comma, a plus or a slash is taken whole before anything is divided.
         List<StudyState> whole = StateNames.match(text, character);
         if (whole.size() == 1) {
@@ -80,7 +80,7 @@ public final class CellNotation {
         }
         List<Shown> shown = new ArrayList<>();
         for (String part : text.split("[,;+/]")) {
-            Reading reading = one(part.strip(), character, shown);
+            ParseResult reading = one(part.strip(), character, shown);
             if (reading instanceof Rejected) {
                 return reading;
             }
@@ -91,7 +91,7 @@ public final class CellNotation {
                 : new Rejected("Nothing says what the organism shows. Add a state without 'mistaken'.", List.of());
     }
 
-    private static Reading one(String part, StudyCharacter character, List<Shown> shown) {
+    private static ParseResult one(String part, StudyCharacter character, List<Shown> shown) {
         Frequency frequency = Frequency.PLAIN;
         String name = part;
         for (Frequency word : Frequency.values()) {

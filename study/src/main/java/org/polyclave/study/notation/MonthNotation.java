@@ -25,7 +25,7 @@ public final class MonthNotation {
 
     private MonthNotation() {}
 
-    static CellNotation.Reading parse(String text) {
+    static CellNotation.ParseResult parse(String text) {
         TreeSet<Integer> months = new TreeSet<>();
         for (String part : text.split("[,;]")) {
             String[] ends = part.strip().split("\\s*[-–—]\\s*");

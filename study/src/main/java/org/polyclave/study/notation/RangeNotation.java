@@ -35,7 +35,7 @@ final class RangeNotation {
         return month + "-" + day + "' or '" + day + "-" + month;
     }
 
-    static CellNotation.Reading parse(String text, CharacterType type, String columnUnit) {
+    static CellNotation.ParseResult parse(String text, CharacterType type, String columnUnit) {
         String lower = text.toLowerCase(Locale.ROOT);
         boolean count = type == CharacterType.COUNT;
         if (count && lower.equals("many")) {
@@ -73,7 +73,7 @@ final class RangeNotation {
     }
 
     /** Several counts: everything from the least to the greatest is admitted, so nothing true is shut out. */
-    private static CellNotation.Reading list(String text) {
+    private static CellNotation.ParseResult list(String text) {
         List<Double> counts = new ArrayList<>();
         Matcher matcher = Pattern.compile("\\d+").matcher(text);
         while (matcher.find()) {
@@ -89,7 +89,7 @@ final class RangeNotation {
         return Double.parseDouble(text.replace(',', '.'));
     }
 
-    private static CellNotation.Reading scaled(
+    private static CellNotation.ParseResult scaled(
             double min,
             double low,
             @Nullable Double high,

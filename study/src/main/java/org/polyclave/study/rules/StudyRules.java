@@ -46,8 +46,8 @@ public final class StudyRules {
         List<Violation> found = new ArrayList<>();
         checkRows(study, found);
         checkCharacters(study, found);
-        StudyApparatusRules.check(study, found);
-        StudyMeasuringRules.check(study, found);
+        ReferenceRules.check(study, found);
+        ReadingRules.check(study, found);
         return found;
     }
 

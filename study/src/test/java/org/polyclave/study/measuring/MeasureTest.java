@@ -64,7 +64,7 @@ final class MeasureTest {
         "1 1/4\", 1 1/4\", 31.75"
     })
     void typedSizesAreConvertedAndKeptAsTyped(String typed, String kept, double millimetres) {
-        Taken.Value value = (Taken.Value) TypedReading.of(typed, WIDTH);
+        ReadingOutcome.Value value = (ReadingOutcome.Value) TypedReading.of(typed, WIDTH);
         assertThat(value.typed()).isEqualTo(kept);
         assertThat(value.value()).isEqualTo(millimetres);
     }
@@ -72,17 +72,17 @@ final class MeasureTest {
     @ParameterizedTest
     @CsvSource({"2 fingers, 34", "1/2 hand span, 100", "a pencil, 7.3", "'1,5 Fingernails', 16.5", "half a nail, 5.5"})
     void rulesOfThumbAreLengthsWithAnHonestSpread(String typed, double millimetres) {
-        Taken.Value value = (Taken.Value) TypedReading.of(typed, WIDTH);
+        ReadingOutcome.Value value = (ReadingOutcome.Value) TypedReading.of(typed, WIDTH);
         assertThat(value.typed()).isEqualTo(typed);
         assertThat(value.value()).isCloseTo(millimetres, within(1e-9));
         assertThat(value.uncertainty()).isGreaterThan(0.07 * millimetres);
-        assertThat(TypedReading.of(typed, TURN)).isInstanceOf(Taken.Refused.class);
+        assertThat(TypedReading.of(typed, TURN)).isInstanceOf(ReadingOutcome.Refused.class);
     }
 
     @Test
     void everybodyHasFingersOfTheirOwn() {
         RuleOfThumb.Size own = RuleOfThumb.FINGER_WIDTH.of(new double[] {14, 14, 14});
-        Taken.Value value = (Taken.Value) TypedReading.of("2 fingers", WIDTH, rule -> own);
+        ReadingOutcome.Value value = (ReadingOutcome.Value) TypedReading.of("2 fingers", WIDTH, rule -> own);
         assertThat(value.value()).isEqualTo(28.0);
         Reading rough = reading("aa", WIDTH, "", "2 fingers");
         Evidence evidence = new Evidence(study(List.of(specimen("aa", "mild", "", "")), List.of(rough)));
@@ -96,16 +96,18 @@ final class MeasureTest {
     void whatIsNoSizeIsRefusedWithTheRemedy(String typed) {
         assertThat(TypedReading.of(typed, WIDTH))
                 .isInstanceOfSatisfying(
-                        Taken.Refused.class, r -> assertThat(r.reason()).endsWith("."));
+                        ReadingOutcome.Refused.class,
+                        r -> assertThat(r.reason()).endsWith("."));
     }
 
     @Test
     void aSpecimenShowsStatesAndNotFrequencies() {
-        assertThat(TypedReading.of("tooth", EDGE)).isEqualTo(new Taken.Value("tooth", null, List.of("toothed"), null));
-        assertThat(((Taken.Value) TypedReading.of("toothed + entire", EDGE)).states())
+        assertThat(TypedReading.of("tooth", EDGE))
+                .isEqualTo(new ReadingOutcome.Value("tooth", null, List.of("toothed"), null));
+        assertThat(((ReadingOutcome.Value) TypedReading.of("toothed + entire", EDGE)).states())
                 .containsExactly("toothed", "entire");
-        assertThat(TypedReading.of("usually toothed", EDGE)).isInstanceOf(Taken.Refused.class);
-        assertThat(TypedReading.of("lobed", EDGE)).isInstanceOf(Taken.Refused.class);
+        assertThat(TypedReading.of("usually toothed", EDGE)).isInstanceOf(ReadingOutcome.Refused.class);
+        assertThat(TypedReading.of("lobed", EDGE)).isInstanceOf(ReadingOutcome.Refused.class);
     }
 
     private static StudyRow row(String id) {
@@ -126,7 +128,7 @@ final class MeasureTest {
     }
 
     private static Reading reading(String specimen, StudyCharacter character, String item, String typed) {
-        Taken.Value value = (Taken.Value) TypedReading.of(typed, character);
+        ReadingOutcome.Value value = (ReadingOutcome.Value) TypedReading.of(typed, character);
         return new Reading(
                 specimen + character.id() + item + typed,
                 specimen,
@@ -162,7 +164,7 @@ final class MeasureTest {
     }
 
     private static Proposals.Proposal proposal(Study study, StudyCharacter character, String row) {
-        Evidence.OfRow of = new Evidence(study)
+        Evidence.RowReadings of = new Evidence(study)
                 .of(character).stream()
                         .filter(r -> r.row().equals(row))
                         .findFirst()
@@ -250,7 +252,8 @@ final class MeasureTest {
             readings.add(reading("p" + i, LENGTH, "", i == 3 ? "150" : String.format(Locale.ROOT, "%.2f", length)));
         }
         Study study = study(plants, readings);
-        Growth growth = Growth.of(new Evidence(study), WIDTH, LENGTH).get(0);
+        RowAllometry growth =
+                RowAllometry.of(new Evidence(study), WIDTH, LENGTH).get(0);
         assertThat(growth.unforeseen()).containsExactly("p3");
         assertThat(findings(study)).containsExactly("out-of-proportion");
 
@@ -258,13 +261,13 @@ final class MeasureTest {
         readings.set(7, aside);
         Study corrected = study(plants, readings);
         assertThat(findings(corrected)).isEmpty();
-        assertThat(Growth.of(new Evidence(corrected), WIDTH, LENGTH)
+        assertThat(RowAllometry.of(new Evidence(corrected), WIDTH, LENGTH)
                         .get(0)
                         .relation()
                         .orElseThrow()
                         .exponent())
                 .isCloseTo(2, within(0.1));
-        assertThat(Growth.of(new Evidence(study(plants.subList(0, 7), readings.subList(0, 14))), WIDTH, LENGTH)
+        assertThat(RowAllometry.of(new Evidence(study(plants.subList(0, 7), readings.subList(0, 14))), WIDTH, LENGTH)
                         .get(0)
                         .relation())
                 .as("of too few")
@@ -310,8 +313,8 @@ final class MeasureTest {
         study = study.withCharacters(List.of(WIDTH, EDGE, colour)).withReadings(readings);
         Evidence evidence = new Evidence(study);
 
-        List<Evidence.OfRow> width = evidence.of(WIDTH);
-        assertThat(width).extracting(Evidence.OfRow::row).containsExactly("mild", "mild-male", "");
+        List<Evidence.RowReadings> width = evidence.of(WIDTH);
+        assertThat(width).extracting(Evidence.RowReadings::row).containsExactly("mild", "mild-male", "");
         assertThat(width.get(0).items())
                 .extracting(Evidence.Item::barred)
                 .containsExactly(null, null, Barred.DOUBTFULLY_DETERMINED, null);
@@ -425,7 +428,8 @@ final class MeasureTest {
 
     private static final Scale BAR = new Scale(new Point(10, 10), new Point(210, 10), "1 mm", "", "objective 4", 0);
 
-    private static Taken marked(@Nullable Scale scale, StudyCharacter character, Shape shape, double[]... parts) {
+    private static ReadingOutcome marked(
+            @Nullable Scale scale, StudyCharacter character, Shape shape, double[]... parts) {
         Study study = study(List.of(specimen("p0", "mild", "", "")), List.of())
                 .withPictures(List.of(picture("bar", BAR), picture("shot", scale)));
         return MarkedReading.of(study, mark(shape, parts), character);
@@ -444,25 +448,28 @@ final class MeasureTest {
 
     @Test
     void marksAreReadByTheScaleOfTheirPicture() {
-        Taken.Value line = (Taken.Value) marked(BAR, WIDTH, Shape.LINE, new double[] {50, 50, 50, 250});
+        ReadingOutcome.Value line =
+                (ReadingOutcome.Value) marked(BAR, WIDTH, Shape.LINE, new double[] {50, 50, 50, 250});
         // 200 pixels are as long as the bar; both have two ends of a pixel each.
         assertThat(line.value()).isEqualTo(1);
         assertThat(line.uncertainty()).isCloseTo(2 / 200.0, within(1e-12));
         assertThat(line.typed()).isEqualTo("1 mm");
         Scale shared = new Scale(null, null, "", "bar", "", 0);
-        assertThat(((Taken.Value) marked(shared, WIDTH, Shape.PATH, new double[] {0, 0, 30, 40, 30, 90})).value())
+        assertThat(((ReadingOutcome.Value) marked(shared, WIDTH, Shape.PATH, new double[] {0, 0, 30, 40, 30, 90}))
+                        .value())
                 .isEqualTo(0.5);
         double area = 100 * 100 / (200.0 * 200);
-        assertThat(((Taken.Value) marked(BAR, WIDTH, Shape.OUTLINE, new double[] {0, 0, 100, 0, 100, 100, 0, 100}))
+        assertThat(((ReadingOutcome.Value)
+                                marked(BAR, WIDTH, Shape.OUTLINE, new double[] {0, 0, 100, 0, 100, 100, 0, 100}))
                         .value())
                 .isCloseTo(2 * Math.sqrt(area / Math.PI), within(1e-9));
-        Taken.Value ratio = (Taken.Value)
+        ReadingOutcome.Value ratio = (ReadingOutcome.Value)
                 marked(null, QUOTIENT, Shape.LINE, new double[] {0, 0, 200, 0}, new double[] {0, 0, 0, 100});
         assertThat(ratio.value()).isEqualTo(2);
-        assertThat(((Taken.Value) marked(null, TURN, Shape.ANGLE, new double[] {90, 0, 0, 0, 0, 50})).value())
+        assertThat(((ReadingOutcome.Value) marked(null, TURN, Shape.ANGLE, new double[] {90, 0, 0, 0, 0, 50})).value())
                 .isEqualTo(90);
         assertThat(marked(null, TEETH, Shape.COUNT, new double[] {1, 1, 2, 2, 3, 3}))
-                .isEqualTo(new Taken.Value("3", 3.0, List.of(), 0.0));
+                .isEqualTo(new ReadingOutcome.Value("3", 3.0, List.of(), 0.0));
     }
 
     @Test
@@ -483,8 +490,8 @@ final class MeasureTest {
         assertThat(reason(marked(BAR, EDGE, Shape.LINE, line))).contains("type what it shows");
     }
 
-    private static String reason(Taken taken) {
-        return ((Taken.Refused) taken).reason();
+    private static String reason(ReadingOutcome taken) {
+        return ((ReadingOutcome.Refused) taken).reason();
     }
 
     @Test

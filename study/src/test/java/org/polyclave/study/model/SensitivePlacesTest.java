@@ -117,8 +117,8 @@ final class SensitivePlacesTest {
     @Test
     void aPlaceCanBeForgottenButNotGiven() {
         Picture kept = picture("p", "");
-        assertThat(kept.told(kept.withoutPlace()).place()).isEmpty();
-        assertThat(kept.withoutPlace().told(kept).place()).isEmpty();
-        assertThat(kept.told(kept).place()).isNotEmpty();
+        assertThat(kept.withCaptionOf(kept.withoutPlace()).place()).isEmpty();
+        assertThat(kept.withoutPlace().withCaptionOf(kept).place()).isEmpty();
+        assertThat(kept.withCaptionOf(kept).place()).isNotEmpty();
     }
 }

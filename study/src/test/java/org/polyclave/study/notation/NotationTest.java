@@ -29,13 +29,13 @@ class NotationTest {
     private static final StudyCharacter SEASON = StudyCharacter.of("season", CharacterType.MONTHS, List.of());
 
     private static ScoreValue read(String text, StudyCharacter character) {
-        CellNotation.Reading reading = CellNotation.parse(text, character);
+        CellNotation.ParseResult reading = CellNotation.parse(text, character);
         assertThat(reading).as(text).isInstanceOf(CellNotation.Parsed.class);
         return ((CellNotation.Parsed) reading).value();
     }
 
     private static String refused(String text, StudyCharacter character) {
-        CellNotation.Reading reading = CellNotation.parse(text, character);
+        CellNotation.ParseResult reading = CellNotation.parse(text, character);
         assertThat(reading).as(text).isInstanceOf(CellNotation.Rejected.class);
         return ((CellNotation.Rejected) reading).reason();
     }
@@ -50,7 +50,7 @@ class NotationTest {
             })
     void bareSignsAreReadOrRefusedWithAReason(String sign) {
         for (StudyCharacter character : List.of(MARGIN, WIDTH, PETALS, SEASON)) {
-            CellNotation.Reading reading = CellNotation.parse(sign, character);
+            CellNotation.ParseResult reading = CellNotation.parse(sign, character);
             if (reading instanceof CellNotation.Rejected rejected) {
                 assertThat(rejected.reason())
                         .as("%s in %s", sign, character.label())

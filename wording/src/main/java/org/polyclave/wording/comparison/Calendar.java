@@ -5,10 +5,10 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.separation.PairYear;
+import org.polyclave.core.separation.PairSeasonality;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.StrictSeparation;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.notation.MonthNotation;
 import org.polyclave.wording.key.StatementWording;
@@ -46,7 +46,7 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
     public record FleetingView(String character, String subject, List<Integer> months) {}
 
     /** @param rows one row: against every other of another taxon; several: all pairs of them. O(pairs · characters) */
-    public static Calendar of(CompiledStudy compiled, Hand hand, List<Integer> rows) {
+    public static Calendar of(CompiledStudy compiled, ViewingConditions hand, List<Integer> rows) {
         Matrix matrix = compiled.matrix();
         SeparationContext context = hand.separation(compiled).in(0);
         StrictSeparation separation = new StrictSeparation(matrix, context);
@@ -58,7 +58,7 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
             for (int b : others) {
                 boolean once = rows.size() == 1 ? a != b : a < b;
                 if (once && matrix.row(a).name() != matrix.row(b).name()) {
-                    PairYear year = PairYear.of(matrix, separation, a, b);
+                    PairSeasonality year = PairSeasonality.of(matrix, separation, a, b);
                     count++;
                     for (int m = 0; m < YEAR; m++) {
                         int kind = (year.firm() >> m & 1) != 0 ? 0 : (year.thin() >> m & 1) != 0 ? 1 : 2;
@@ -80,9 +80,9 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
         return new Calendar(count, months, weak.subList(0, weak.size() - more), more);
     }
 
-    private static CalendarPair pair(CompiledStudy compiled, int a, int b, PairYear year) {
+    private static CalendarPair pair(CompiledStudy compiled, int a, int b, PairSeasonality year) {
         List<String> durable = year.signs().stream()
-                .filter(PairYear.Sign::isDurable)
+                .filter(PairSeasonality.Sign::isDurable)
                 .map(s -> subject(compiled, s.character()))
                 .toList();
         List<FleetingView> fleeting = year.signs().stream()
@@ -112,10 +112,10 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
         }
         List<String> parts = new ArrayList<>();
         for (String subject : durable) {
-            parts.add(ContrastWords.decapitalised(subject) + " (all year)");
+            parts.add(ContrastWording.decapitalised(subject) + " (all year)");
         }
         for (FleetingView sign : fleeting) {
-            parts.add(ContrastWords.decapitalised(sign.subject()) + " (" + MonthNotation.print(sign.months()) + ")");
+            parts.add(ContrastWording.decapitalised(sign.subject()) + " (" + MonthNotation.print(sign.months()) + ")");
         }
         return "Check " + String.join("; ", parts) + ".";
     }

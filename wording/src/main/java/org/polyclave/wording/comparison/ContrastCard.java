@@ -3,7 +3,7 @@ package org.polyclave.wording.comparison;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.separation.Verdict;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.wording.key.KeyView;
 
 /**
@@ -83,7 +83,7 @@ public record ContrastCard(
             double bits,
             List<Integer> tells,
             List<Integer> months,
-            Hand.@Nullable Lack lack,
+            ViewingConditions.@Nullable Lack lack,
             List<ShownCell> cells,
             List<CutView> cuts) {}
 

@@ -13,11 +13,11 @@ import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.separation.Difference;
-import org.polyclave.core.separation.PairYear;
+import org.polyclave.core.separation.PairSeasonality;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.core.separation.Strength;
 import org.polyclave.core.separation.StrictSeparation;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.Inheritance;
 import org.polyclave.study.model.ScoreValue;
@@ -43,19 +43,19 @@ public final class ContrastCards {
     private static final int ALL_MONTHS = 0xFFF;
 
     private final CompiledStudy compiled;
-    private final Hand hand;
+    private final ViewingConditions hand;
     private final Strength strength;
     private final StrictSeparation ever;
     private final Inheritance inheritance;
-    private final CardCuts cuts;
+    private final CardThresholds cuts;
 
-    public ContrastCards(CompiledStudy compiled, Hand hand, Strength strength) {
+    public ContrastCards(CompiledStudy compiled, ViewingConditions hand, Strength strength) {
         this.compiled = compiled;
         this.hand = hand;
         this.strength = strength;
         ever = new StrictSeparation(compiled.matrix());
         inheritance = new Inheritance(compiled.study().rows(), compiled.scores());
-        cuts = new CardCuts(compiled, inheritance, strength);
+        cuts = new CardThresholds(compiled, inheritance, strength);
     }
 
     private record Pair(int first, int second, int a, int b) {}
@@ -98,7 +98,7 @@ public final class ContrastCards {
         return new ContrastCard(
                 rows.stream().map(r -> KeyWording.name(compiled, r)).toList(),
                 views,
-                new ContrastWords(compiled, rows).answer(points),
+                new ContrastWording(compiled, rows).answer(points),
                 looks.gently(),
                 points,
                 later,
@@ -132,7 +132,7 @@ public final class ContrastCards {
         if (kind.isPresent()) {
             points.add(point(c, rows, pairs, current, kind.get(), null));
         } else if (elsewhere.isPresent()) {
-            Hand.Lack lack = hand.lack(compiled, c, looks.gently()).orElse(Hand.Lack.SEASON);
+            ViewingConditions.Lack lack = hand.lack(compiled, c, looks.gently()).orElse(ViewingConditions.Lack.SEASON);
             later.add(point(c, rows, pairs, anyTime, elsewhere.get(), lack));
         } else if (anyTime.stream().allMatch(d -> d == Difference.SHARED)) {
             shared.add(point(c, rows, pairs, anyTime, Kind.SHARED, null));
@@ -162,7 +162,7 @@ public final class ContrastCards {
             List<Pair> pairs,
             List<Difference> differences,
             Kind kind,
-            Hand.@Nullable Lack lack) {
+            ViewingConditions.@Nullable Lack lack) {
         StudyCharacter character = compiled.characters().get(c);
         double bits = 0;
         List<Integer> tells = new ArrayList<>();
@@ -294,7 +294,7 @@ public final class ContrastCards {
 
     private PairView pair(
             Pair pair, int index, Looks looks, List<PointView> later, List<ContrastCard.OpenView> unscored) {
-        PairYear year = PairYear.of(compiled.matrix(), looks.anyMonth(), pair.a(), pair.b());
+        PairSeasonality year = PairSeasonality.of(compiled.matrix(), looks.anyMonth(), pair.a(), pair.b());
         return new PairView(
                 pair.first(),
                 pair.second(),
@@ -302,7 +302,7 @@ public final class ContrastCards {
                 strength.bits(pair.a(), pair.b(), looks.now()),
                 numbers(year.firm()),
                 numbers(year.thin()),
-                ContrastWords.settles(
+                ContrastWording.settles(
                         looks.now().verdict(pair.a(), pair.b()),
                         index,
                         news(pair, looks, later),

@@ -7,7 +7,7 @@ import java.util.stream.IntStream;
 import org.polyclave.core.diagnosis.Diagnosis;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.run.Completion;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.notation.MonthNotation;
 
@@ -38,7 +38,7 @@ public record Recognition(
 
     public record SignView(String character, String subject, String text, String plain, String method) {}
 
-    static Recognition of(CompiledStudy compiled, Hand hand, Diagnosis found, List<SignView> points) {
+    static Recognition of(CompiledStudy compiled, ViewingConditions hand, Diagnosis found, List<SignView> points) {
         List<String> notTold = names(compiled, found, 0);
         List<String> thin = new ArrayList<>(names(compiled, found, 1));
         String name = compiled.rows().get(found.row()).name();
@@ -74,7 +74,7 @@ public record Recognition(
     }
 
     /** " in Dec–Feb with the naked eye". */
-    private static String when(Hand hand) {
+    private static String when(ViewingConditions hand) {
         String months = hand.context().months().isEmpty()
                 ? ""
                 : " in "
@@ -98,7 +98,7 @@ public record Recognition(
     private static String sentence(
             String name, String when, List<SignView> points, List<String> notTold, boolean plain) {
         String signs = points.stream()
-                .map(p -> ContrastWords.decapitalised(p.subject()) + " " + (plain ? p.plain() : p.text()))
+                .map(p -> ContrastWording.decapitalised(p.subject()) + " " + (plain ? p.plain() : p.text()))
                 .collect(Collectors.joining(", "));
         String others = String.join(", ", notTold);
         if (points.isEmpty()) {

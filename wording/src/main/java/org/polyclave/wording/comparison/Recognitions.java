@@ -3,17 +3,17 @@ package org.polyclave.wording.comparison;
 import java.util.List;
 import org.polyclave.core.diagnosis.Diagnoses;
 import org.polyclave.core.diagnosis.Diagnosis;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 
 /** Recognises rows of one study in one hand. */
 public final class Recognitions {
     private final CompiledStudy compiled;
-    private final Hand hand;
+    private final ViewingConditions hand;
     private final ContrastCards cards;
     private final Diagnoses diagnoses;
 
-    public Recognitions(CompiledStudy compiled, Hand hand, ContrastCards cards) {
+    public Recognitions(CompiledStudy compiled, ViewingConditions hand, ContrastCards cards) {
         this.compiled = compiled;
         this.hand = hand;
         this.cards = cards;

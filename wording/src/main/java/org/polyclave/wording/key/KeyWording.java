@@ -184,7 +184,7 @@ public final class KeyWording {
                 row.plain(),
                 row.rank(),
                 row.hazard(),
-                HazardWords.describe(row),
+                HazardWording.describe(row),
                 folded);
     }
 

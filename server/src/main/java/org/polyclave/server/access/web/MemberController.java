@@ -15,7 +15,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Who shares a study. */
 @RestController
-@RequestMapping("/api/studies/{slug}/members")
+@RequestMapping("/api/v1/studies/{slug}/members")
 class MemberController {
     record ShareRequest(String account, Role role) {}
 

@@ -1,21 +1,22 @@
 package org.polyclave.server.account.web;
 
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
-import org.polyclave.server.account.SignedIn;
-import org.polyclave.server.platform.Problems;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.polyclave.server.account.Current;
+import org.polyclave.server.platform.Created;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Accounts, for administrators only. */
 @RestController
-@RequestMapping("/api/accounts")
+@RequestMapping("/api/v1/accounts")
 class AccountController {
     record AccountRequest(String name, String displayName, String password, boolean administrator) {}
 
@@ -26,20 +27,16 @@ class AccountController {
     }
 
     @GetMapping
-    List<Account> all(@AuthenticationPrincipal @Nullable SignedIn who) {
-        requireAdministrator(who);
+    List<Account> accounts(@Current(administrator = true) Account administrator) {
         return accounts.all();
     }
 
     @PostMapping
-    Account create(@RequestBody AccountRequest request, @AuthenticationPrincipal @Nullable SignedIn who) {
-        requireAdministrator(who);
-        return accounts.create(request.name(), request.displayName(), request.password(), request.administrator());
-    }
-
-    private static void requireAdministrator(@Nullable SignedIn who) {
-        if (who == null || !who.account().administrator()) {
-            throw Problems.notFound();
-        }
+    @ResponseStatus(HttpStatus.CREATED)
+    ResponseEntity<Account> create(
+            @Current(administrator = true) Account administrator, @RequestBody AccountRequest request) {
+        Account made =
+                accounts.create(request.name(), request.displayName(), request.password(), request.administrator());
+        return Created.at(made, "/api/v1/accounts/{name}", made.name());
     }
 }

@@ -15,7 +15,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Everybody's own rules of thumb; those of nobody in particular for readers without an account. */
 @RestController
-@RequestMapping("/api/rules-of-thumb")
+@RequestMapping("/api/v1/rules-of-thumb")
 class RuleOfThumbController {
     record MeasuredRequest(List<String> measured) {}
 

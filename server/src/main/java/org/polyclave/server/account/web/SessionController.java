@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.DemoAccounts;
 import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.springframework.boot.availability.ApplicationAvailability;
 import org.springframework.boot.availability.ReadinessState;
@@ -30,7 +31,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Signing in and out. */
 @RestController
-@RequestMapping("/api/session")
+@RequestMapping("/api/v1/session")
 class SessionController {
     record SignInRequest(String name, String password) {}
 
@@ -84,10 +85,12 @@ class SessionController {
         } catch (AuthenticationException refused) {
             if (isStarting()) {
                 throw Problems.unavailable(
-                        "starting", "Polyclave is still starting; its accounts are not there yet. Wait a moment.");
+                        ProblemCode.STARTING,
+                        "Polyclave is still starting; its accounts are not there yet. Wait a moment.");
             }
             throw Problems.badRequest(
-                    "sign-in", "Name and password do not belong together. Check both, or ask your administrator.");
+                    ProblemCode.SIGN_IN,
+                    "Name and password do not belong together. Check both, or ask your administrator.");
         }
         HttpSession old = servletRequest.getSession(false);
         if (old != null) {

@@ -8,8 +8,12 @@ import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
 import org.polyclave.server.characters.CharacterService;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.Created;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.study.model.StudyCharacter;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -17,16 +21,17 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Editing characters. {@code seen} is the revision of the object that the editor saw, from the study's {@code revisions}. */
+/** Editing characters. {@code baseRevision} is the revision of the object that the editor saw, from the study's {@code revisions}. */
 @RestController
-@RequestMapping("/api/studies/{slug}/characters")
+@RequestMapping("/api/v1/studies/{slug}/characters")
 class CharacterController {
-    record CharacterRequest(@NotNull StudyCharacter character, long seen) {}
+    record CharacterRequest(@NotNull StudyCharacter character, long baseRevision) {}
 
     /** @param before what it is to come before; absent: behind all others */
-    record MoveRequest(@Nullable String parent, @Nullable String before, long seen) {}
+    record MoveRequest(@Nullable String parent, @Nullable String before, long baseRevision) {}
 
     private final CharacterService characters;
 
@@ -35,9 +40,11 @@ class CharacterController {
     }
 
     @PostMapping
-    StudyWriter.Written addCharacter(
+    @ResponseStatus(HttpStatus.CREATED)
+    ResponseEntity<StudyWriter.Written> addCharacter(
             @AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody CharacterRequest request) {
-        return characters.addCharacter(open, request.character());
+        StudyWriter.Written written = characters.addCharacter(open, request.character());
+        return Created.at(written, "/api/v1/studies/{slug}/characters/{id}", open.slug(), written.id());
     }
 
     @PutMapping("/{id}")
@@ -45,21 +52,21 @@ class CharacterController {
             @AtLeast(Role.EDITOR) OpenStudy open,
             @PathVariable String id,
             @Valid @RequestBody CharacterRequest request) {
-        return characters.putCharacter(open, request.character().withId(id), request.seen());
+        return characters.putCharacter(open, request.character().withId(id), request.baseRevision());
     }
 
     @PostMapping("/{id}/move")
     StudyWriter.Written moveCharacter(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @Valid @RequestBody MoveRequest request) {
         if (request.parent() != null) {
-            throw Problems.badRequest("parent", "Characters have no parent.");
+            throw Problems.badRequest(ProblemCode.PARENT, "Characters have no parent.");
         }
-        return characters.moveCharacter(open, id, request.before(), request.seen());
+        return characters.moveCharacter(open, id, request.before(), request.baseRevision());
     }
 
     @DeleteMapping("/{id}")
     StudyWriter.Written removeCharacter(
-            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
-        return characters.removeCharacter(open, id, seen);
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
+        return characters.removeCharacter(open, id, baseRevision);
     }
 }

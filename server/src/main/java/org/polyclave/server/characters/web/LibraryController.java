@@ -26,14 +26,14 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Ready characters, and copying them into a study. */
 @RestController
-@RequestMapping("/api")
+@RequestMapping("/api/v1")
 class LibraryController {
     private static final int MOST_AT_ONCE = 100;
 
     /** @param pictures with their bytes in Base64 */
     record LibraryResponse(List<StudyCharacter> characters, List<Picture> pictures) {}
 
-    record CopyRequest(@NotEmpty @Size(max = MOST_AT_ONCE) Set<String> characters, long seen) {}
+    record CopyRequest(@NotEmpty @Size(max = MOST_AT_ONCE) Set<String> characters, long baseRevision) {}
 
     private final StudyWriter writer;
 
@@ -54,7 +54,7 @@ class LibraryController {
     @PostMapping("/studies/{slug}/library")
     StudyWriter.Written copy(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody CopyRequest request) {
         Study chosen = ReadyCharacters.some(request.characters());
-        return writer.replace(open, request.seen(), now -> joined(now, chosen));
+        return writer.replace(open, request.baseRevision(), now -> joined(now, chosen));
     }
 
     private static Study joined(Study now, Study chosen) {

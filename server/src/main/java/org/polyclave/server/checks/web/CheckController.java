@@ -19,7 +19,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Findings of the checks of a study. */
 @RestController
-@RequestMapping("/api/studies/{slug}/findings")
+@RequestMapping("/api/v1/studies/{slug}/findings")
 class CheckController {
     record AcceptRequest(@NotNull String key, @NotNull String reason) {}
 

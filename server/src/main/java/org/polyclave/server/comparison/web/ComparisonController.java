@@ -13,8 +13,9 @@ import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
 import org.polyclave.server.comparison.ComparisonService;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.KeyContext;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.wording.comparison.Calendar;
@@ -32,7 +33,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** What tells rows apart. Every answer is for what is in the hand, told by the query. */
 @RestController
-@RequestMapping("/api/studies/{slug}/apart")
+@RequestMapping("/api/v1/studies/{slug}/apart")
 class ComparisonController {
     private final ComparisonService apart;
 
@@ -56,12 +57,12 @@ class ComparisonController {
             @Nullable List<String> stages,
             @Nullable Observer observer,
             @Nullable Boolean safely) {
-        Hand hand() {
+        ViewingConditions hand() {
             Set<Integer> asked = new HashSet<>(months == null ? List.of() : months);
             if (asked.stream().anyMatch(m -> m < 1 || m > 12)) {
-                throw Problems.badRequest("month", "Months are numbers from 1 to 12.");
+                throw Problems.badRequest(ProblemCode.MONTH, "Months are numbers from 1 to 12.");
             }
-            return new Hand(
+            return new ViewingConditions(
                     new KeyContext(
                             asked,
                             lower(organs),

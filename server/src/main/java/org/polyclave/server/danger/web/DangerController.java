@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** What keeps dangers from being ruled out, confirming cells, and what to bring. */
 @RestController
-@RequestMapping("/api/studies/{slug}")
+@RequestMapping("/api/v1/studies/{slug}")
 class DangerController {
     record DangersResponse(long revision, List<DangerReport.Danger> dangers) {}
 

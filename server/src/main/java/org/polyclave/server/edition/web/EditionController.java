@@ -10,8 +10,10 @@ import org.polyclave.server.access.Role;
 import org.polyclave.server.edition.EditionDocument;
 import org.polyclave.server.edition.EditionService;
 import org.polyclave.server.picture.PictureResponse;
+import org.polyclave.server.platform.Created;
 import org.polyclave.server.platform.Problems;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -19,6 +21,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Publishing for members, reading for everybody. */
@@ -39,23 +42,26 @@ class EditionController {
         this.editions = editions;
     }
 
-    @GetMapping("/api/studies/{slug}/gate")
+    @GetMapping("/api/v1/studies/{slug}/gate")
     EditionService.Gate gate(@AtLeast(Role.VIEWER) OpenStudy open) {
         return editions.gate(open);
     }
 
-    @PostMapping("/api/studies/{slug}/editions")
-    PublishedResponse publish(@AtLeast(Role.EDITOR) OpenStudy open, @RequestBody PublishRequest request) {
-        return new PublishedResponse(editions.publish(open, request.authors(), request.words()));
+    @PostMapping("/api/v1/studies/{slug}/editions")
+    @ResponseStatus(HttpStatus.CREATED)
+    ResponseEntity<PublishedResponse> publish(
+            @AtLeast(Role.EDITOR) OpenStudy open, @RequestBody PublishRequest request) {
+        int number = editions.publish(open, request.authors(), request.words());
+        return Created.at(new PublishedResponse(number), "/api/v1/editions/{slug}/{number}", open.slug(), number);
     }
 
-    @PostMapping("/api/studies/{slug}/editions/{number}/withdraw")
+    @PostMapping("/api/v1/studies/{slug}/editions/{number}/withdraw")
     void withdraw(@AtLeast(Role.OWNER) OpenStudy open, @PathVariable int number, @RequestBody WithdrawRequest request) {
         editions.withdraw(open, number, request.reason());
     }
 
     /** The newest number and every edition with its status; never cached, so that a withdrawal is seen. */
-    @GetMapping("/api/editions/{slug}")
+    @GetMapping("/api/v1/editions/{slug}")
     ResponseEntity<NewestResponse> newest(@PathVariable String slug) {
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noCache())
@@ -63,7 +69,7 @@ class EditionController {
     }
 
     /** A picture of an edition, named by what is in it. */
-    @GetMapping("/api/editions/{slug}/{number}/pictures/{content}")
+    @GetMapping("/api/v1/editions/{slug}/{number}/pictures/{content}")
     ResponseEntity<byte[]> picture(
             @PathVariable String slug,
             @PathVariable int number,
@@ -73,7 +79,7 @@ class EditionController {
     }
 
     /** The document of an edition, byte for byte as it was published. */
-    @GetMapping(path = "/api/editions/{slug}/{number}", produces = MediaType.APPLICATION_JSON_VALUE)
+    @GetMapping(path = "/api/v1/editions/{slug}/{number}", produces = MediaType.APPLICATION_JSON_VALUE)
     @io.swagger.v3.oas.annotations.responses.ApiResponse(
             responseCode = "200",
             content =

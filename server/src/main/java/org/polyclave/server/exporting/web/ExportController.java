@@ -2,13 +2,14 @@ package org.polyclave.server.exporting.web;
 
 import java.util.List;
 import java.util.Map;
-import org.polyclave.files.convert.FileLosses;
+import org.polyclave.files.convert.FormatLosses;
 import org.polyclave.files.convert.MatrixFiles;
 import org.polyclave.files.convert.MatrixFiles.Format;
 import org.polyclave.files.table.TableWriter.Layout;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.model.Study;
@@ -24,7 +25,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Studies as files. */
 @RestController
-@RequestMapping("/api/studies/{slug}/export")
+@RequestMapping("/api/v1/studies/{slug}/export")
 class ExportController {
     private static final Map<String, Format> FORMATS = Map.of(
             "csv", Format.CSV,
@@ -56,7 +57,7 @@ class ExportController {
         Format target = FORMATS.get(format);
         if (target == null || !(layout.equals("wide") || layout.equals("long"))) {
             throw Problems.badRequest(
-                    "format",
+                    ProblemCode.FORMAT,
                     "Export knows csv, tsv, xlsx, nexus, darwin-core and json, and the layouts wide and long.");
         }
         Layout laid = layout.equals("long") ? Layout.LONG : Layout.WIDE;
@@ -65,7 +66,7 @@ class ExportController {
         byte[] bytes = whole ? MatrixFiles.writeWhole(written, target, laid) : MatrixFiles.write(written, target, laid);
         if (whole && target != Format.STUDY && bytes.length > Limits.TABLE_BYTES) {
             throw Problems.unprocessable(
-                    "too-large",
+                    ProblemCode.TOO_LARGE,
                     "With all that the study holds the table has more than 25 MB, which could not be read back."
                             + " Take the study file.",
                     Map.of());
@@ -91,7 +92,7 @@ class ExportController {
                 store.withPictures(open.id(), store.load(open.id()).study().withoutSensitivePlaces());
         Format target = FORMATS.getOrDefault(format, Format.STUDY);
         byte[] bytes = java.util.Objects.requireNonNull(file.getBody());
-        return FileLosses.of(
+        return FormatLosses.of(
                 study,
                 MatrixFiles.read(bytes, study.title() + "." + target.ending()).study());
     }

@@ -22,11 +22,11 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Snapshots of a study; number 0 stands for the study as it is now. */
 @RestController
-@RequestMapping("/api/studies/{slug}/snapshots")
+@RequestMapping("/api/v1/studies/{slug}/snapshots")
 class SnapshotController {
     record SnapshotRequest(@NotNull @Size(max = 120) String name) {}
 
-    record RestoreRequest(long seen) {}
+    record RestoreRequest(long baseRevision) {}
 
     private final SnapshotService snapshots;
 
@@ -35,7 +35,7 @@ class SnapshotController {
     }
 
     @GetMapping
-    List<SnapshotMapper.SnapshotLine> all(@AtLeast(Role.VIEWER) OpenStudy open) {
+    List<SnapshotMapper.SnapshotLine> snapshots(@AtLeast(Role.VIEWER) OpenStudy open) {
         return snapshots.all(open);
     }
 
@@ -53,7 +53,7 @@ class SnapshotController {
     @PostMapping("/{id}/restore")
     StudyWriter.Written restore(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable long id, @RequestBody RestoreRequest request) {
-        return snapshots.restore(open, id, request.seen());
+        return snapshots.restore(open, id, request.baseRevision());
     }
 
     @DeleteMapping("/{id}")

@@ -10,7 +10,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Undo and redo of whatever an account changed itself. */
 @RestController
-@RequestMapping("/api/studies/{slug}")
+@RequestMapping("/api/v1/studies/{slug}")
 class UndoController {
     record RevisionResponse(long revision) {}
 

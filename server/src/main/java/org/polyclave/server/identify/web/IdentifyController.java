@@ -24,13 +24,13 @@ class IdentifyController {
         this.editions = editions;
     }
 
-    @PostMapping("/api/studies/{slug}/identify")
+    @PostMapping("/api/v1/studies/{slug}/identify")
     IdentifyService.IdentifyResponse study(
             @AtLeast(Role.VIEWER) OpenStudy open, @RequestBody IdentifyService.IdentifyRequest request) {
         return identify.identify(store.load(open.id()).compiled(), request);
     }
 
-    @PostMapping("/api/editions/{slug}/{number}/identify")
+    @PostMapping("/api/v1/editions/{slug}/{number}/identify")
     IdentifyService.IdentifyResponse edition(
             @PathVariable String slug, @PathVariable int number, @RequestBody IdentifyService.IdentifyRequest request) {
         return identify.identify(editions.compiled(slug, number), request);

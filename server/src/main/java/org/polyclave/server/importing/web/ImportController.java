@@ -8,17 +8,22 @@ import org.polyclave.files.table.SheetMapping;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
-import org.polyclave.server.account.SignedIn;
+import org.polyclave.server.account.Account;
+import org.polyclave.server.account.Current;
 import org.polyclave.server.history.StudyWriter;
 import org.polyclave.server.importing.ImportService;
+import org.polyclave.server.platform.Created;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.study.change.Coverings;
 import org.polyclave.study.change.Retype;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 import tools.jackson.core.JacksonException;
@@ -27,7 +32,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Uploads of matrices. */
 @RestController
-@RequestMapping("/api")
+@RequestMapping("/api/v1")
 class ImportController {
     record CreatedResponse(String slug) {}
 
@@ -50,29 +55,29 @@ class ImportController {
      */
     @PostMapping(path = "/imports/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ImportService.Preview preview(
+            @Current Account who,
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
-            @RequestParam(defaultValue = "") String coverings,
-            @AuthenticationPrincipal @Nullable SignedIn who)
+            @RequestParam(defaultValue = "") String coverings)
             throws IOException {
-        requireAccount(who);
         return imports.preview(file.getBytes(), name(file), wish(types, mapping, sheet, coverings));
     }
 
     @PostMapping(path = "/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    CreatedResponse create(
+    @ResponseStatus(HttpStatus.CREATED)
+    ResponseEntity<CreatedResponse> create(
+            @Current Account who,
             @RequestParam MultipartFile file,
             @RequestParam(required = false) @Nullable String title,
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
-            @RequestParam(defaultValue = "") String coverings,
-            @AuthenticationPrincipal @Nullable SignedIn who)
+            @RequestParam(defaultValue = "") String coverings)
             throws IOException {
-        return new CreatedResponse(imports.create(
-                file.getBytes(), name(file), title, wish(types, mapping, sheet, coverings), requireAccount(who)));
+        String slug = imports.create(file.getBytes(), name(file), title, wish(types, mapping, sheet, coverings), who);
+        return Created.at(new CreatedResponse(slug), "/api/v1/studies/{slug}", slug);
     }
 
     @PostMapping(path = "/studies/{slug}/import/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
@@ -87,7 +92,7 @@ class ImportController {
         return imports.previewInto(open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings));
     }
 
-    /** @param seen revision of the study that the preview was made of */
+    /** @param baseRevision revision of the study that the preview was made of */
     @PostMapping(path = "/studies/{slug}/import", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     StudyWriter.Written into(
             @AtLeast(Role.EDITOR) OpenStudy open,
@@ -96,30 +101,29 @@ class ImportController {
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
             @RequestParam(defaultValue = "") String coverings,
-            @RequestParam long seen)
+            @RequestParam long baseRevision)
             throws IOException {
-        return imports.into(open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings), seen);
+        return imports.into(open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings), baseRevision);
     }
 
     /** The first rows of a table that nobody prepared, and how it may be read. */
     @PostMapping(path = "/imports/sheet", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ImportService.SheetView sheet(
-            @RequestParam MultipartFile file,
-            @RequestParam(defaultValue = "") String sheet,
-            @AuthenticationPrincipal @Nullable SignedIn who)
+            @Current Account who, @RequestParam MultipartFile file, @RequestParam(defaultValue = "") String sheet)
             throws IOException {
-        return imports.look(file.getBytes(), name(file), sheet, requireAccount(who));
+        return imports.look(file.getBytes(), name(file), sheet, who);
     }
 
-    private ImportService.Wish wish(String types, String mapping, String sheet, String coverings) {
+    private ImportService.ImportOptions wish(String types, String mapping, String sheet, String coverings) {
         try {
-            return new ImportService.Wish(
+            return new ImportService.ImportOptions(
                     types(types),
                     mapping.isBlank() ? null : json.readValue(mapping, SheetMapping.class),
                     sheet,
                     coverings(coverings));
         } catch (JacksonException broken) {
-            throw Problems.badRequest("mapping", "The mapping of the columns cannot be read. Load the page again.");
+            throw Problems.badRequest(
+                    ProblemCode.MAPPING, "The mapping of the columns cannot be read. Load the page again.");
         }
     }
 
@@ -128,7 +132,8 @@ class ImportController {
             return text.isBlank() ? List.of() : List.of(json.readValue(text, Coverings.Answer[].class));
         } catch (JacksonException broken) {
             throw Problems.badRequest(
-                    "coverings", "What was said of taxa and their parts cannot be read. Load the page again.");
+                    ProblemCode.COVERINGS,
+                    "What was said of taxa and their parts cannot be read. Load the page again.");
         }
     }
 
@@ -144,18 +149,11 @@ class ImportController {
         } catch (JacksonException broken) {
             // Told below, together with what is too long.
         }
-        throw Problems.badRequest("types", "The chosen types cannot be read. Load the page again.");
+        throw Problems.badRequest(ProblemCode.TYPES, "The chosen types cannot be read. Load the page again.");
     }
 
     private static String name(MultipartFile file) {
         String name = file.getOriginalFilename();
         return name == null || name.isBlank() ? "matrix.csv" : name;
-    }
-
-    private static SignedIn requireAccount(@Nullable SignedIn who) {
-        if (who == null) {
-            throw Problems.notFound();
-        }
-        return who;
     }
 }

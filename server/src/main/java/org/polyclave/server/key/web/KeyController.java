@@ -25,7 +25,7 @@ import org.springframework.web.bind.annotation.RestController;
  * again, tells how far it is, and can be stopped.
  */
 @RestController
-@RequestMapping("/api/studies/{slug}/keys")
+@RequestMapping("/api/v1/studies/{slug}/keys")
 class KeyController {
     private static final Duration PATIENCE = Duration.ofSeconds(1);
 
@@ -36,7 +36,7 @@ class KeyController {
     }
 
     @PostMapping
-    KeyService.Progressing begin(@AtLeast(Role.VIEWER) OpenStudy open, @Valid @RequestBody KeyService.Wish wish) {
+    KeyService.Progressing begin(@AtLeast(Role.VIEWER) OpenStudy open, @Valid @RequestBody KeyService.KeyRequest wish) {
         return keys.begin(open, wish, PATIENCE);
     }
 

@@ -19,7 +19,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Comments on cells; each answer is all of them as they are now. Whoever scores blind sees none. */
 @RestController
-@RequestMapping("/api/studies/{slug}/comments")
+@RequestMapping("/api/v1/studies/{slug}/comments")
 class CommentController {
     record CommentRequest(
             @NotNull String row,
@@ -35,7 +35,7 @@ class CommentController {
     }
 
     @GetMapping
-    List<CommentMapper.CommentLine> all(@AtLeast(Role.VIEWER) OpenStudy open) {
+    List<CommentMapper.CommentLine> comments(@AtLeast(Role.VIEWER) OpenStudy open) {
         return comments.all(open);
     }
 

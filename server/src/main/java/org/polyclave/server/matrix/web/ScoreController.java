@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Scores: cells written, and what became of a cell. */
 @RestController
-@RequestMapping("/api/studies/{slug}")
+@RequestMapping("/api/v1/studies/{slug}")
 class ScoreController {
     private static final int MOST_EDITS = 20_000;
 

@@ -2,22 +2,28 @@ package org.polyclave.server.measuring.web;
 
 import java.util.Base64;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.server.account.Account;
+import org.polyclave.server.account.Current;
+import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.measuring.InstrumentStreams;
 import org.polyclave.server.measuring.SimulatedInstruments;
+import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.study.model.Units;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.http.MediaType;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
-/** Instruments that are attached; only the demo has any. */
+/** Instruments that are attached, for who is signed in; only the demo has any. */
 @RestController
-@RequestMapping("/api/instruments")
+@RequestMapping("/api/v1/instruments")
 class InstrumentController {
     private static final long PRESS = 2500;
     private static final long FRAME = 600;
@@ -33,8 +39,8 @@ class InstrumentController {
 
     /** What can be opened: caliper, camera. */
     @GetMapping
-    List<String> attached() {
-        return simulated.getIfAvailable() == null ? List.of() : List.of("caliper", "camera");
+    List<String> attached(@AuthenticationPrincipal @Nullable SignedIn who) {
+        return who == null || simulated.getIfAvailable() == null ? List.of() : List.of("caliper", "camera");
     }
 
     /**
@@ -44,7 +50,9 @@ class InstrumentController {
      */
     @GetMapping(path = "/caliper", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter caliper(
-            @RequestParam(defaultValue = "10") double around, @RequestParam(defaultValue = "mm") String unit) {
+            @Current Account who,
+            @RequestParam(defaultValue = "10") double around,
+            @RequestParam(defaultValue = "mm") String unit) {
         SimulatedInstruments instruments = instruments();
         double millimetres = around * Units.factor(CharacterType.LENGTH, unit).orElse(1.0);
         double size = millimetres > 0 && Double.isFinite(millimetres) ? millimetres : 10;
@@ -55,10 +63,12 @@ class InstrumentController {
     /** Frames of a microscope camera as server-sent events {@code frame}, each a JPEG in Base64. */
     @GetMapping(path = "/camera", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter camera(
-            @RequestParam(defaultValue = "10") int magnification, @RequestParam(defaultValue = "1") long slide) {
+            @Current Account who,
+            @RequestParam(defaultValue = "10") int magnification,
+            @RequestParam(defaultValue = "1") long slide) {
         SimulatedInstruments instruments = instruments();
         if (!OBJECTIVES.contains(magnification)) {
-            throw Problems.badRequest("magnification", "The camera has objectives of 10, 20 and 40.");
+            throw Problems.badRequest(ProblemCode.MAGNIFICATION, "The camera has objectives of 10, 20 and 40.");
         }
         return streams.open(
                 "frame",

@@ -12,7 +12,7 @@ import org.polyclave.server.history.StudyWriter;
 import org.polyclave.server.measuring.MeasuredService;
 import org.polyclave.server.measuring.MeasuredView;
 import org.polyclave.server.measuring.ReadingService;
-import org.polyclave.study.measuring.Taken;
+import org.polyclave.study.measuring.ReadingOutcome;
 import org.polyclave.study.model.Mark;
 import org.polyclave.study.model.Reading;
 import org.springframework.http.MediaType;
@@ -30,7 +30,7 @@ import org.springframework.web.multipart.MultipartFile;
 
 /** Readings of specimens, and the cells that are made of them. */
 @RestController
-@RequestMapping("/api/studies/{slug}/readings")
+@RequestMapping("/api/v1/studies/{slug}/readings")
 class ReadingController {
     /** @param mark left out where the reading was typed */
     record DraftRequest(
@@ -61,7 +61,7 @@ class ReadingController {
 
     record ReadingsRequest(@NotNull @Valid List<DraftRequest> readings) {}
 
-    record ReadingCorrectionRequest(@NotNull @Valid DraftRequest reading, long seen) {}
+    record ReadingCorrectionRequest(@NotNull @Valid DraftRequest reading, long baseRevision) {}
 
     record AcceptRequest(@NotNull List<MeasuredService.Accepted> cells) {}
 
@@ -74,11 +74,11 @@ class ReadingController {
      */
     record TakenResponse(
             String typed, @Nullable Double value, @Nullable Double uncertainty, String refused) {
-        static TakenResponse of(Taken taken) {
-            if (taken instanceof Taken.Refused refused) {
+        static TakenResponse of(ReadingOutcome taken) {
+            if (taken instanceof ReadingOutcome.Refused refused) {
                 return new TakenResponse("", null, null, refused.reason());
             }
-            Taken.Value value = (Taken.Value) taken;
+            ReadingOutcome.Value value = (ReadingOutcome.Value) taken;
             return new TakenResponse(value.typed(), value.value(), value.uncertainty(), "");
         }
     }
@@ -97,7 +97,7 @@ class ReadingController {
     }
 
     @GetMapping("/of-specimen/{id}")
-    ReadingService.OfSpecimen ofSpecimen(@AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id) {
+    ReadingService.SpecimenReadings ofSpecimen(@AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id) {
         return readings.ofSpecimen(open, id);
     }
 
@@ -168,11 +168,12 @@ class ReadingController {
             @AtLeast(Role.SCORER) OpenStudy open,
             @PathVariable String id,
             @Valid @RequestBody ReadingCorrectionRequest request) {
-        return readings.put(open, id, request.reading().draft(), request.seen());
+        return readings.put(open, id, request.reading().draft(), request.baseRevision());
     }
 
     @DeleteMapping("/{id}")
-    StudyWriter.Written remove(@AtLeast(Role.SCORER) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
-        return readings.remove(open, id, seen);
+    StudyWriter.Written remove(
+            @AtLeast(Role.SCORER) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
+        return readings.remove(open, id, baseRevision);
     }
 }

@@ -16,10 +16,10 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Changes of many objects at once. Scorers may change scores, editors everything. */
 @RestController
-@RequestMapping("/api/studies/{slug}/operations")
+@RequestMapping("/api/v1/studies/{slug}/operations")
 class OperationController {
-    /** @param seen revision of the study that the change was decided on; a preview does not need it */
-    record OperationRequest(@NotNull StudyOperation operation, long seen) {}
+    /** @param baseRevision revision of the study that the change was decided on; a preview does not need it */
+    record OperationRequest(@NotNull StudyOperation operation, long baseRevision) {}
 
     private final OperationService operations;
 
@@ -34,7 +34,7 @@ class OperationController {
 
     @PostMapping
     StudyWriter.Written run(@AtLeast(Role.SCORER) OpenStudy open, @Valid @RequestBody OperationRequest request) {
-        return operations.run(allowed(open, request.operation()), request.operation(), request.seen());
+        return operations.run(allowed(open, request.operation()), request.operation(), request.baseRevision());
     }
 
     private static OpenStudy allowed(OpenStudy open, StudyOperation operation) {

@@ -10,9 +10,11 @@ import org.polyclave.server.access.Role;
 import org.polyclave.server.history.StudyWriter;
 import org.polyclave.server.picture.PictureResponse;
 import org.polyclave.server.picture.PictureService;
+import org.polyclave.server.platform.Created;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.PictureStore;
 import org.polyclave.study.model.Picture;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -23,15 +25,16 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 
 /** Pictures of a study: upload, what is said about them, and what is in them. */
 @RestController
-@RequestMapping("/api/studies/{slug}/pictures")
+@RequestMapping("/api/v1/studies/{slug}/pictures")
 class PictureController {
     /** What is said about a picture; the rest of {@code picture} is not changed by it. */
-    record PictureRequest(@NotNull Picture picture, long seen) {}
+    record PictureRequest(@NotNull Picture picture, long baseRevision) {}
 
     private final PictureService studyPictures;
     private final PictureStore pictures;
@@ -49,7 +52,8 @@ class PictureController {
      * @param keepPlace whether the coordinates in the file are kept
      */
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    StudyWriter.Written add(
+    @ResponseStatus(HttpStatus.CREATED)
+    ResponseEntity<StudyWriter.Written> add(
             @AtLeast(Role.EDITOR) OpenStudy open,
             @RequestParam MultipartFile file,
             @RequestParam String shows,
@@ -62,7 +66,7 @@ class PictureController {
         PictureStore.Cleaned cleaned = PictureStore.clean(file.getBytes());
         PictureFile kept = cleaned.file();
         String place = keepPlace && kept.place() != null ? kept.place() : "";
-        return studyPictures.addPicture(
+        StudyWriter.Written written = studyPictures.addPicture(
                 open,
                 cleaned,
                 new Picture(
@@ -79,11 +83,12 @@ class PictureController {
                         specimen,
                         null,
                         ""));
+        return Created.at(written, "/api/v1/studies/{slug}/pictures/{content}", open.slug(), cleaned.content());
     }
 
     @PutMapping
     StudyWriter.Written put(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody PictureRequest request) {
-        return studyPictures.putPicture(open, request.picture(), request.seen());
+        return studyPictures.putPicture(open, request.picture(), request.baseRevision());
     }
 
     /** @param content SHA-256 of what is in it */
@@ -96,7 +101,8 @@ class PictureController {
     }
 
     @DeleteMapping("/{id}")
-    StudyWriter.Written remove(@AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
-        return studyPictures.remove(open, id, seen);
+    StudyWriter.Written remove(
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
+        return studyPictures.remove(open, id, baseRevision);
     }
 }

@@ -21,13 +21,13 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Glossary, references and claims. An object without an identifier is new. */
 @RestController
-@RequestMapping("/api/studies/{slug}")
+@RequestMapping("/api/v1/studies/{slug}")
 class ReferenceController {
-    record TermRequest(@NotNull GlossaryTerm term, long seen) {}
+    record TermRequest(@NotNull GlossaryTerm term, long baseRevision) {}
 
-    record ReferenceRequest(@NotNull Reference reference, long seen) {}
+    record ReferenceRequest(@NotNull Reference reference, long baseRevision) {}
 
-    record ClaimRequest(@NotNull Claim claim, long seen) {}
+    record ClaimRequest(@NotNull Claim claim, long baseRevision) {}
 
     private final ReferenceService references;
 
@@ -37,35 +37,35 @@ class ReferenceController {
 
     @PutMapping("/terms")
     StudyWriter.Written putTerm(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody TermRequest request) {
-        return references.putTerm(open, request.term(), request.seen());
+        return references.putTerm(open, request.term(), request.baseRevision());
     }
 
     @PutMapping("/references")
     StudyWriter.Written putReference(
             @AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ReferenceRequest request) {
-        return references.putReference(open, request.reference(), request.seen());
+        return references.putReference(open, request.reference(), request.baseRevision());
     }
 
     @PutMapping("/claims")
     StudyWriter.Written putClaim(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ClaimRequest request) {
-        return references.putClaim(open, request.claim(), request.seen());
+        return references.putClaim(open, request.claim(), request.baseRevision());
     }
 
     @DeleteMapping("/terms/{id}")
     StudyWriter.Written removeTerm(
-            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
-        return references.remove(open, StudyObject.Kind.TERM, id, seen);
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
+        return references.remove(open, StudyObject.Kind.TERM, id, baseRevision);
     }
 
     @DeleteMapping("/references/{id}")
     StudyWriter.Written removeReference(
-            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
-        return references.remove(open, StudyObject.Kind.REFERENCE, id, seen);
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
+        return references.remove(open, StudyObject.Kind.REFERENCE, id, baseRevision);
     }
 
     @DeleteMapping("/claims/{id}")
     StudyWriter.Written removeClaim(
-            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
-        return references.remove(open, StudyObject.Kind.CLAIM, id, seen);
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
+        return references.remove(open, StudyObject.Kind.CLAIM, id, baseRevision);
     }
 }

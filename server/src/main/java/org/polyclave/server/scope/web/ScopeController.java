@@ -17,11 +17,11 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** The scope of a study, and the taxa near but outside. */
 @RestController
-@RequestMapping("/api/studies/{slug}")
+@RequestMapping("/api/v1/studies/{slug}")
 class ScopeController {
-    record ScopeRequest(@NotNull String title, @NotNull StudyScope scope, long seen) {}
+    record ScopeRequest(@NotNull String title, @NotNull StudyScope scope, long baseRevision) {}
 
-    record OutsideRequest(@NotNull List<OutsideTaxon> taxa, long seen) {}
+    record OutsideRequest(@NotNull List<OutsideTaxon> taxa, long baseRevision) {}
 
     private final ScopeService scopes;
 
@@ -31,11 +31,11 @@ class ScopeController {
 
     @PutMapping("/scope")
     StudyWriter.Written putScope(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ScopeRequest request) {
-        return scopes.putScope(open, request.title(), request.scope(), request.seen());
+        return scopes.putScope(open, request.title(), request.scope(), request.baseRevision());
     }
 
     @PutMapping("/outside")
     StudyWriter.Written putOutside(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody OutsideRequest request) {
-        return scopes.putOutside(open, request.taxa(), request.seen());
+        return scopes.putOutside(open, request.taxa(), request.baseRevision());
     }
 }

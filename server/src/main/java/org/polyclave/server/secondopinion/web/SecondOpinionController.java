@@ -21,7 +21,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Second scorers: their assignments, their scores, how well they agree, and what is settled. */
 @RestController
-@RequestMapping("/api/studies/{slug}")
+@RequestMapping("/api/v1/studies/{slug}")
 class SecondOpinionController {
     record AssignRequest(
             @NotNull String scorer,
@@ -34,7 +34,7 @@ class SecondOpinionController {
             @NotNull String character,
             @NotNull String text,
             @NotNull String note,
-            long seen) {}
+            long baseRevision) {}
 
     private final AssignmentService assignments;
     private final OpinionService opinions;
@@ -74,7 +74,7 @@ class SecondOpinionController {
     }
 
     @GetMapping("/agreement")
-    List<ScorerAgreement.OfCharacter> agreement(@AtLeast(Role.SCORER) OpenStudy open) {
+    List<ScorerAgreement.CharacterAgreement> agreement(@AtLeast(Role.SCORER) OpenStudy open) {
         return opinions.agreement(open);
     }
 
@@ -88,6 +88,6 @@ class SecondOpinionController {
     @PostMapping("/agreement/settle")
     StudyWriter.Written settle(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody SettleRequest request) {
         return opinions.settle(
-                open, request.row(), request.character(), request.text(), request.note(), request.seen());
+                open, request.row(), request.character(), request.text(), request.note(), request.baseRevision());
     }
 }

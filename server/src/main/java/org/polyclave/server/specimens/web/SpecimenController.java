@@ -23,9 +23,9 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Specimens, their places and their labels. A specimen without an identifier is new. */
 @RestController
-@RequestMapping("/api/studies/{slug}/specimens")
+@RequestMapping("/api/v1/studies/{slug}/specimens")
 class SpecimenController {
-    record SpecimenRequest(@NotNull Specimen specimen, long seen) {}
+    record SpecimenRequest(@NotNull Specimen specimen, long baseRevision) {}
 
     /** @param specimens ids, in the order in which they are printed */
     record LabelSheetRequest(@NotNull List<String> specimens, boolean collecting, LabelSheet.@NotNull Size size) {}
@@ -38,7 +38,7 @@ class SpecimenController {
 
     @PutMapping
     StudyWriter.Written putSpecimen(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody SpecimenRequest request) {
-        return specimens.putSpecimen(open, request.specimen(), request.seen());
+        return specimens.putSpecimen(open, request.specimen(), request.baseRevision());
     }
 
     /** Specimens for labels and sheets: those of sensitive taxa do not tell their place. */
@@ -61,7 +61,7 @@ class SpecimenController {
 
     @DeleteMapping("/{id}")
     StudyWriter.Written removeSpecimen(
-            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
-        return specimens.remove(open, id, seen);
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
+        return specimens.remove(open, id, baseRevision);
     }
 }

@@ -4,26 +4,28 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
-import org.polyclave.server.account.SignedIn;
-import org.polyclave.server.platform.Problems;
+import org.polyclave.server.account.Account;
+import org.polyclave.server.account.Current;
+import org.polyclave.server.platform.Created;
 import org.polyclave.server.study.StudyService;
 import org.polyclave.server.study.StudyView;
 import org.polyclave.study.advice.NextStep;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Studies as their members see them. */
 @RestController
-@RequestMapping("/api/studies")
+@RequestMapping("/api/v1/studies")
 class StudyController {
     private static final int MOST_COLUMNS = 100;
 
@@ -38,21 +40,16 @@ class StudyController {
     }
 
     @GetMapping
-    List<StudyService.StudyLine> list(@AuthenticationPrincipal @Nullable SignedIn who) {
-        if (who == null) {
-            throw Problems.notFound();
-        }
+    List<StudyService.StudyLine> list(@Current Account who) {
         return studies.list(who);
     }
 
     /** Begins a study with nothing in it yet. */
     @PostMapping
-    NewStudyResponse begin(
-            @Valid @RequestBody NewStudyRequest request, @AuthenticationPrincipal @Nullable SignedIn who) {
-        if (who == null) {
-            throw Problems.notFound();
-        }
-        return new NewStudyResponse(studies.begin(request.title(), who));
+    @ResponseStatus(HttpStatus.CREATED)
+    ResponseEntity<NewStudyResponse> begin(@Current Account who, @Valid @RequestBody NewStudyRequest request) {
+        String slug = studies.begin(request.title(), who);
+        return Created.at(new NewStudyResponse(slug), "/api/v1/studies/{slug}", slug);
     }
 
     @GetMapping("/{slug}")

@@ -7,8 +7,11 @@ import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.platform.Created;
 import org.polyclave.server.taxa.TaxonService;
 import org.polyclave.study.model.StudyRow;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -16,19 +19,20 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /**
- * Editing taxa, and their sexes and stages. {@code seen} is the revision of the object that the editor saw, from the study's
+ * Editing taxa, and their sexes and stages. {@code baseRevision} is the revision of the object that the editor saw, from the study's
  * {@code revisions}.
  */
 @RestController
-@RequestMapping("/api/studies/{slug}/rows")
+@RequestMapping("/api/v1/studies/{slug}/rows")
 class TaxonController {
-    record RowRequest(@NotNull StudyRow row, long seen) {}
+    record RowRequest(@NotNull StudyRow row, long baseRevision) {}
 
     /** @param before what it is to come before; absent: behind all others */
-    record MoveRequest(@Nullable String parent, @Nullable String before, long seen) {}
+    record MoveRequest(@Nullable String parent, @Nullable String before, long baseRevision) {}
 
     private final TaxonService taxa;
 
@@ -37,32 +41,35 @@ class TaxonController {
     }
 
     @PostMapping
-    StudyWriter.Written addRow(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody RowRequest request) {
-        return taxa.addRow(open, request.row());
+    @ResponseStatus(HttpStatus.CREATED)
+    ResponseEntity<StudyWriter.Written> addRow(
+            @AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody RowRequest request) {
+        StudyWriter.Written written = taxa.addRow(open, request.row());
+        return Created.at(written, "/api/v1/studies/{slug}/rows/{id}", open.slug(), written.id());
     }
 
     @PutMapping("/{id}")
     StudyWriter.Written putRow(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @Valid @RequestBody RowRequest request) {
-        return taxa.putRow(open, request.row().withId(id), request.seen());
+        return taxa.putRow(open, request.row().withId(id), request.baseRevision());
     }
 
     /** By somebody else than who lowered it. */
     @PostMapping("/{id}/hazard-confirmation")
     StudyWriter.Written confirmHazard(
-            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
-        return taxa.confirmHazard(open, id, seen);
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
+        return taxa.confirmHazard(open, id, baseRevision);
     }
 
     @PostMapping("/{id}/move")
     StudyWriter.Written moveRow(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @Valid @RequestBody MoveRequest request) {
-        return taxa.moveRow(open, id, request.parent(), request.before(), request.seen());
+        return taxa.moveRow(open, id, request.parent(), request.before(), request.baseRevision());
     }
 
     @DeleteMapping("/{id}")
     StudyWriter.Written removeRow(
-            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long seen) {
-        return taxa.removeRow(open, id, seen);
+            @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
+        return taxa.removeRow(open, id, baseRevision);
     }
 }

@@ -20,12 +20,12 @@ import org.polyclave.study.notation.Coordinates;
 import org.polyclave.study.rules.StudyRules.Violation;
 
 /** What must hold of glossary, references, claims, pictures, specimens, losses and groups of lookalikes. */
-public final class StudyApparatusRules {
+public final class ReferenceRules {
     private static final Set<String> QUALIFIERS = Set.of("", "cf.", "aff.");
 
     private static final double MOST_TIMES = 1000;
 
-    private StudyApparatusRules() {}
+    private ReferenceRules() {}
 
     static void check(Study study, List<Violation> found) {
         checkTerms(study, found);

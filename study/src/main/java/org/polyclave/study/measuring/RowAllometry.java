@@ -21,7 +21,7 @@ import org.polyclave.study.model.StudyCharacter;
  * @param individuals of which both sizes were read, in the order of their specimens
  * @param relation of the sizes; empty for fewer than {@link Allometry#FEWEST} individuals, or if all are of one size
  */
-public record Growth(String row, List<Individual> individuals, Optional<Allometry> relation) {
+public record RowAllometry(String row, List<Individual> individuals, Optional<Allometry> relation) {
     /**
      * @param x mean of the first size, in its base unit
      * @param y of the second
@@ -33,11 +33,11 @@ public record Growth(String row, List<Individual> individuals, Optional<Allometr
      * Row by row, of the readings that count and are not far from the others by themselves; fresh, dried and other material
      * is not mixed.
      */
-    public static List<Growth> of(Evidence evidence, StudyCharacter x, StudyCharacter y) {
+    public static List<RowAllometry> of(Evidence evidence, StudyCharacter x, StudyCharacter y) {
         Map<String, List<Item>> wholes = new HashMap<>();
         evidence.of(x).forEach(r -> wholes.put(r.row(), settled(r, x)));
-        List<Growth> found = new ArrayList<>();
-        for (Evidence.OfRow row : evidence.of(y)) {
+        List<RowAllometry> found = new ArrayList<>();
+        for (Evidence.RowReadings row : evidence.of(y)) {
             List<Item> parts = settled(row, y);
             Evidence.Material material = Proposals.mostUsual(parts);
             Map<String, Double> sizes = means(wholes.getOrDefault(row.row(), List.of()), material);
@@ -55,7 +55,7 @@ public record Growth(String row, List<Individual> individuals, Optional<Allometr
         return found;
     }
 
-    private static List<Item> settled(Evidence.OfRow row, StudyCharacter character) {
+    private static List<Item> settled(Evidence.RowReadings row, StudyCharacter character) {
         Proposals.Proposal proposal = Proposals.of(row, character, null);
         Set<Integer> flagged =
                 proposal.flags().stream().map(Proposals.Flag::item).collect(Collectors.toSet());
@@ -69,13 +69,13 @@ public record Growth(String row, List<Individual> individuals, Optional<Allometr
         Map<String, Double> means = new TreeMap<>();
         IndividualMeans.of(items.stream()
                         .filter(i -> i.material() == material && !Double.isNaN(i.value()))
-                        .map(i -> new IndividualMeans.Reading(i.specimen(), i.item(), i.value()))
+                        .map(i -> new IndividualMeans.ItemValue(i.specimen(), i.item(), i.value()))
                         .toList())
                 .forEach(m -> means.put(m.individual(), m.value()));
         return means;
     }
 
-    private static Growth of(String row, List<Individual> pairs) {
+    private static RowAllometry of(String row, List<Individual> pairs) {
         double[] x = pairs.stream().mapToDouble(Individual::x).toArray();
         double[] y = pairs.stream().mapToDouble(Individual::y).toArray();
         boolean[] unforeseen = Allometry.implausible(x, y);
@@ -85,7 +85,7 @@ public record Growth(String row, List<Individual> individuals, Optional<Allometr
         }
         boolean related = x.length >= Allometry.FEWEST
                 && pairs.stream().mapToDouble(Individual::x).distinct().count() > 1;
-        return new Growth(row, List.copyOf(told), related ? Optional.of(Allometry.of(x, y)) : Optional.empty());
+        return new RowAllometry(row, List.copyOf(told), related ? Optional.of(Allometry.of(x, y)) : Optional.empty());
     }
 
     /** Specimens whose sizes do not go together as those of the others do. */

@@ -13,7 +13,7 @@ import org.polyclave.study.rules.Problem;
  * @param columns one a character
  * @param problems what could not be read, with its place; blocking where a reading is not what it was meant to be
  */
-public record Readings(List<String> fields, List<Column> columns, List<Problem> problems) {
+public record ReadingSheet(List<String> fields, List<Column> columns, List<Problem> problems) {
     /** The field that names the collecting event. */
     public static final String EVENT = "event";
 
@@ -29,7 +29,8 @@ public record Readings(List<String> fields, List<Column> columns, List<Problem> 
      * @param unit of the numbers, empty if they have none
      * @param step the finest that was typed, in the unit
      */
-    public record Column(String character, CharacterType type, String unit, BigDecimal step, List<Reading> readings) {
+    public record Column(
+            String character, CharacterType type, String unit, BigDecimal step, List<Measurement> readings) {
         public boolean isNumeric() {
             return type != CharacterType.STATES;
         }
@@ -45,7 +46,7 @@ public record Readings(List<String> fields, List<Column> columns, List<Problem> 
      * @param typed as it was typed; empty if it is missing
      * @param number in the column's unit; {@link Double#NaN} if it is missing or in words
      */
-    public record Reading(
+    public record Measurement(
             int line, String specimen, String item, Map<String, String> about, String typed, double number) {
         public boolean isMissing() {
             return typed.isEmpty();

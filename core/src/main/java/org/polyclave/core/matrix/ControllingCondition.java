@@ -6,4 +6,4 @@ package org.polyclave.core.matrix;
  * @param character index of the controlling character, which is categorical
  * @param states bit set of the states under which the dependent character applies
  */
-public record Controller(int character, int states) {}
+public record ControllingCondition(int character, int states) {}

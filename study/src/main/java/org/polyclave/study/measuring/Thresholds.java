@@ -10,11 +10,11 @@ import org.polyclave.core.statistics.Sampling;
 import org.polyclave.study.measuring.Evidence.Item;
 
 /** Where to cut between the individuals of two rows. */
-public final class Cuts {
+public final class Thresholds {
     /** Wished of the error of a threshold. */
     public static final double WISH = 0.05;
 
-    private Cuts() {}
+    private Thresholds() {}
 
     /**
      * @param n individuals of both rows
@@ -44,11 +44,11 @@ public final class Cuts {
 
     private static Threshold.Group group(Proposals.Proposal proposal) {
         Map<String, String> events = new LinkedHashMap<>();
-        List<IndividualMeans.Reading> readings = used(proposal).stream()
+        List<IndividualMeans.ItemValue> readings = used(proposal).stream()
                 .map(i -> {
                     // Of what nobody knows where it was found, each is a gathering of its own.
                     events.put(i.specimen(), i.event().isEmpty() ? "of " + i.specimen() : i.event());
-                    return new IndividualMeans.Reading(i.specimen(), i.item(), i.value());
+                    return new IndividualMeans.ItemValue(i.specimen(), i.item(), i.value());
                 })
                 .toList();
         List<IndividualMeans.Mean> means = IndividualMeans.of(readings);

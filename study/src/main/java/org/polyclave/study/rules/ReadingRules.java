@@ -15,7 +15,7 @@ import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.rules.StudyRules.Violation;
 
 /** What must hold of readings and of the pictures they are taken from. */
-final class StudyMeasuringRules {
+final class ReadingRules {
     private static final double STEEPEST = 60;
 
     private final List<Violation> found;
@@ -23,7 +23,7 @@ final class StudyMeasuringRules {
     private final Map<String, Picture> pictures = new HashMap<>();
     private final Set<String> specimens = new HashSet<>();
 
-    private StudyMeasuringRules(Study study, List<Violation> found) {
+    private ReadingRules(Study study, List<Violation> found) {
         this.found = found;
         study.characters().forEach(c -> characters.put(c.id(), c));
         study.pictures().forEach(p -> pictures.put(p.id(), p));
@@ -34,7 +34,7 @@ final class StudyMeasuringRules {
         if (study.readings().isEmpty() && study.pictures().isEmpty()) {
             return;
         }
-        StudyMeasuringRules rules = new StudyMeasuringRules(study, found);
+        ReadingRules rules = new ReadingRules(study, found);
         study.pictures().forEach(rules::check);
         Set<String> ids = new HashSet<>();
         for (Reading reading : study.readings()) {

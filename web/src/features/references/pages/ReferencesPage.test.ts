@@ -3,10 +3,10 @@ import { expect, test, vi } from 'vitest';
 import type { Schemas } from '@/api/client';
 import { fakeServer, Refusal } from '@/testing/server';
 import { character, mountInStudy, state, study } from '@/testing/study';
-import ApparatusPage from './ApparatusPage.vue';
+import ReferencesPage from './ReferencesPage.vue';
 
 const server = fakeServer();
-const PATH = '/api/studies/meadow';
+const PATH = '/api/v1/studies/meadow';
 const awn = { id: 'awn', term: 'Awn', definition: 'A bristle', plain: '', synonyms: [], misspellings: [], picture: '' };
 const only: Schemas['Claim'] = {
   id: 'c',
@@ -33,7 +33,7 @@ async function open(more: Partial<Schemas['StudyView']> = {}) {
     { id: 3, name: 'Before the trip', revision: 4, who: 'Isolde', at: '2031-05-04T10:20:00Z' },
   ]);
   server.on(`GET ${PATH}/snapshots/difference?from=3&to=0`, { revision: 7, total: 1, changes: [change] });
-  const page = await mountInStudy(ApparatusPage);
+  const page = await mountInStudy(ReferencesPage);
   await vi.waitFor(() => expect(page.text()).toContain('A bristle'));
   return page;
 }
@@ -62,7 +62,7 @@ test('a new term has no identifier and nothing that was seen', async () => {
   submit('form.shelf');
   await vi.waitFor(() =>
     expect(server.bodies(`PUT ${PATH}/terms`)).toEqual([
-      { term: { ...awn, id: '', term: 'Ligule', definition: '' }, seen: 0 },
+      { term: { ...awn, id: '', term: 'Ligule', definition: '' }, baseRevision: 0 },
     ]),
   );
   await vi.waitFor(() => expect(page.all('form.shelf')).toHaveLength(0));
@@ -70,17 +70,17 @@ test('a new term has no identifier and nothing that was seen', async () => {
 
 test('a term is edited and removed with what was seen of it; a refusal keeps what was typed', async () => {
   server.on(`PUT ${PATH}/terms`, new Refusal(422, { code: 'rules', detail: "'Arista' stands for 'awn' already." }));
-  server.on(`DELETE ${PATH}/terms/awn?seen=5`, { id: 'awn', revision: 8 });
+  server.on(`DELETE ${PATH}/terms/awn?baseRevision=5`, { id: 'awn', revision: 8 });
   const page = await open();
   page.all('li button')[0]?.click();
   await nextTick();
   await fill('form.shelf input', 'Arista');
   submit('form.shelf');
   await vi.waitFor(() => expect(page.text()).toContain('stands for'));
-  expect(server.bodies(`PUT ${PATH}/terms`)).toEqual([{ term: { ...awn, term: 'Arista' }, seen: 5 }]);
+  expect(server.bodies(`PUT ${PATH}/terms`)).toEqual([{ term: { ...awn, term: 'Arista' }, baseRevision: 5 }]);
   expect((page.all('form.shelf input')[0] as HTMLInputElement).value).toBe('Arista');
   page.byText('form.shelf button', 'Remove').click();
-  await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/terms/awn?seen=5`));
+  await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/terms/awn?baseRevision=5`));
 });
 
 test('a snapshot is compared with now and brought back after asking', async () => {
@@ -91,7 +91,7 @@ test('a snapshot is compared with now and brought back after asking', async () =
   await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('Undo brings'));
   expect(server.bodies(`POST ${PATH}/snapshots/3/restore`)).toEqual([]);
   [...document.querySelectorAll<HTMLElement>('.v-dialog button')].at(-1)?.click();
-  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/snapshots/3/restore`)).toEqual([{ seen: 7 }]));
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/snapshots/3/restore`)).toEqual([{ baseRevision: 7 }]));
 });
 
 test('who may not edit reads everything and changes nothing', async () => {

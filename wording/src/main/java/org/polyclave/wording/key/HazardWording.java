@@ -4,8 +4,8 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.study.model.StudyRow;
 
 /** Hazards in words; never "harmless". */
-public final class HazardWords {
-    private HazardWords() {}
+public final class HazardWording {
+    private HazardWording() {}
 
     public static String severity(Hazard hazard) {
         return switch (hazard) {

@@ -20,10 +20,11 @@ import org.polyclave.study.model.StudyRow;
  * @param stages sexes and stages that it may be of; empty: any. Rows that are of no stage are always in
  * @param safely whether only what may count against a dangerous row counts: nothing that is smelled, cut or touched
  */
-public record Hand(KeyContext context, Set<String> stages, Observer observer, boolean safely) {
-    public static final Hand EVERYTHING = new Hand(KeyContext.EVERYTHING, Set.of(), Observer.TRAINED, false);
+public record ViewingConditions(KeyContext context, Set<String> stages, Observer observer, boolean safely) {
+    public static final ViewingConditions EVERYTHING =
+            new ViewingConditions(KeyContext.EVERYTHING, Set.of(), Observer.TRAINED, false);
 
-    public Hand {
+    public ViewingConditions {
         stages = stages.stream().map(s -> s.toLowerCase(Locale.ROOT)).collect(Collectors.toUnmodifiableSet());
     }
 

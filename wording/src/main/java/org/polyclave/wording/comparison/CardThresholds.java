@@ -20,10 +20,10 @@ import org.polyclave.core.separation.Difference;
 import org.polyclave.core.separation.Strength;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.Inheritance;
-import org.polyclave.study.measuring.Cuts;
 import org.polyclave.study.measuring.Evidence;
 import org.polyclave.study.measuring.Proposals;
 import org.polyclave.study.measuring.Proposals.Proposal;
+import org.polyclave.study.measuring.Thresholds;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.NotationPrinter;
@@ -33,7 +33,7 @@ import org.polyclave.wording.comparison.ContrastCard.CutView;
  * Where to cut between rows that lie side by side on the scale of a character: by the individuals that were measured where
  * there are enough of both and no reading of them is in question, else by the recorded ranges.
  */
-final class CardCuts {
+final class CardThresholds {
     /** Of each row, as many as a range needs that is proposed. */
     private static final int FEWEST = 5;
 
@@ -45,7 +45,7 @@ final class CardCuts {
     private final Map<Integer, Map<String, Proposal>> measured = new HashMap<>();
     private @Nullable Evidence evidence;
 
-    CardCuts(CompiledStudy compiled, Inheritance cells, Strength strength) {
+    CardThresholds(CompiledStudy compiled, Inheritance cells, Strength strength) {
         this.compiled = compiled;
         this.cells = cells;
         this.strength = strength;
@@ -101,7 +101,7 @@ final class CardCuts {
                 : rounded(gap ? lower.max() : best.from(), gap ? upper.min() : best.to(), factor);
         Strength.Overlap overlap = Strength.overlap(lower, upper);
         Band recorded = strict ? null : new Band(overlap.from() / factor, overlap.to() / factor);
-        Optional<Cuts.Cut> read = read(c, rows.get(below), rows.get(above))
+        Optional<Thresholds.Cut> read = read(c, rows.get(below), rows.get(above))
                 .filter(r -> !r.threshold().secondIsLower())
                 .filter(r -> !gap
                         || (r.threshold().cut() > lower.max() && r.threshold().cut() < upper.min()));
@@ -159,9 +159,10 @@ final class CardCuts {
     }
 
     /** By the individuals; empty where too few of one were measured, or a reading is in question. */
-    private Optional<Cuts.Cut> read(int c, int below, int above) {
+    private Optional<Thresholds.Cut> read(int c, int below, int above) {
         Map<String, Proposal> rows = measured.computeIfAbsent(c, this::read);
-        return usable(rows, below).flatMap(first -> usable(rows, above).flatMap(second -> Cuts.between(first, second)));
+        return usable(rows, below)
+                .flatMap(first -> usable(rows, above).flatMap(second -> Thresholds.between(first, second)));
     }
 
     private Optional<Proposal> usable(Map<String, Proposal> rows, int row) {
@@ -175,7 +176,7 @@ final class CardCuts {
         evidence = all;
         return all.of(character).stream()
                 .collect(Collectors.toMap(
-                        Evidence.OfRow::row,
+                        Evidence.RowReadings::row,
                         of -> Proposals.of(
                                 of,
                                 character,

@@ -13,14 +13,14 @@ import org.polyclave.core.statistics.Tolerance;
  * @param high where it ends
  * @param most as {@code least}
  */
-record Spans(double least, double low, double high, double most) {
-    static Spans of(Cell.Numeric range) {
+record ToleranceExtent(double least, double low, double high, double most) {
+    static ToleranceExtent of(Cell.Numeric range) {
         if (range.measured().isEmpty() || range.measured().get().individuals() >= Tolerance.ENOUGH) {
-            return new Spans(range.min(), range.low(), range.high(), range.max());
+            return new ToleranceExtent(range.min(), range.low(), range.high(), range.max());
         }
         Measured measured = range.measured().get();
         Summary.Interval expected = Tolerance.of(measured.individuals(), measured.mean(), measured.sd());
-        return new Spans(
+        return new ToleranceExtent(
                 Math.min(range.min(), expected.low()),
                 range.low(),
                 range.high(),

@@ -6,10 +6,10 @@ import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.model.StudyCharacter;
 
 /** Puts findings of the compiled matrix in words. */
-final class MatrixWords {
+final class MatrixVocabulary {
     private final CompiledStudy compiled;
 
-    MatrixWords(CompiledStudy compiled) {
+    MatrixVocabulary(CompiledStudy compiled) {
         this.compiled = compiled;
     }
 

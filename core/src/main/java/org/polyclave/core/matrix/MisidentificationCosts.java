@@ -7,14 +7,14 @@ import java.util.List;
  * How bad it is to take a specimen of one row for another, in times of an everyday wrong name. Set by the author for
  * ordered pairs; 1 for all others.
  */
-public final class Losses {
+public final class MisidentificationCosts {
     /** Every wrong name is as bad as any other. */
-    public static final Losses EVEN = new Losses(new double[0][]);
+    public static final MisidentificationCosts EVEN = new MisidentificationCosts(new double[0][]);
 
     /** By row, then by the row it is taken for; null or missing where nothing is set. */
     private final double[][] times;
 
-    private Losses(double[][] times) {
+    private MisidentificationCosts(double[][] times) {
         this.times = times;
     }
 
@@ -34,7 +34,7 @@ public final class Losses {
     }
 
     /** Of several losses of one pair the largest counts. Memory grows with the rows that have a loss × all rows. */
-    public static Losses of(int rows, List<Loss> losses) {
+    public static MisidentificationCosts of(int rows, List<Loss> losses) {
         if (losses.isEmpty()) {
             return EVEN;
         }
@@ -46,11 +46,11 @@ public final class Losses {
             double[] of = times[loss.row()];
             of[loss.named()] = of[loss.named()] > loss.times() ? of[loss.named()] : loss.times();
         }
-        return new Losses(times);
+        return new MisidentificationCosts(times);
     }
 
     /** The same for some of the rows, in the order given. */
-    Losses of(List<Integer> rows) {
+    MisidentificationCosts of(List<Integer> rows) {
         List<Loss> kept = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
             for (int j = 0; j < rows.size() && isSet(rows.get(i)); j++) {

@@ -13,10 +13,10 @@ import org.polyclave.core.matrix.Matrix;
  * @param thin of those in which one does
  * @param signs what separates them, in order of characters
  */
-public record PairYear(int firm, int thin, List<Sign> signs) {
+public record PairSeasonality(int firm, int thin, List<Sign> signs) {
     private static final int ALL_MONTHS = 0xFFF;
 
-    public PairYear {
+    public PairSeasonality {
         signs = List.copyOf(signs);
     }
 
@@ -38,7 +38,7 @@ public record PairYear(int firm, int thin, List<Sign> signs) {
     }
 
     /** Months of the pair, whatever months the separation itself is for; O(characters). */
-    public static PairYear of(Matrix matrix, StrictSeparation anyMonth, int a, int b) {
+    public static PairSeasonality of(Matrix matrix, StrictSeparation anyMonth, int a, int b) {
         Map<Integer, Integer> groups = new HashMap<>();
         List<Sign> signs = new ArrayList<>();
         for (int c : anyMonth.separating(a, b)) {
@@ -54,6 +54,6 @@ public record PairYear(int firm, int thin, List<Sign> signs) {
             twice |= once & months;
             once |= months;
         }
-        return new PairYear(twice, once & ~twice, signs);
+        return new PairSeasonality(twice, once & ~twice, signs);
     }
 }

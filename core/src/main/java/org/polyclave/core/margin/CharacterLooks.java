@@ -10,11 +10,11 @@ import org.polyclave.core.evidence.Look;
  * @param looks in their order; those beyond {@link #MOST} do not count
  * @param rough told by a rule of thumb: it may speak for a danger, never against it
  */
-public record Looked(int character, List<Look> looks, boolean rough) {
+public record CharacterLooks(int character, List<Look> looks, boolean rough) {
     /** As many looks at one character count. */
     public static final int MOST = 4;
 
-    public Looked {
+    public CharacterLooks {
         looks = List.copyOf(looks);
     }
 }

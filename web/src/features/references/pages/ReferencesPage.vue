@@ -48,7 +48,7 @@ function said(entry: Schemas['Claim']): string {
 
 <template>
   <div class="page">
-    <h1>{{ $t('apparatus.title') }}</h1>
+    <h1>{{ $t('referencesPage.title') }}</h1>
     <EntryList
       :title="$t('glossary.title')"
       :lead="$t('glossary.lead')"

@@ -4,7 +4,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What a text or a mark on a picture was read as. */
-public sealed interface Taken {
+public sealed interface ReadingOutcome {
     /**
      * @param typed with its unit
      * @param value in the base unit; null for states
@@ -15,12 +15,12 @@ public sealed interface Taken {
             String typed,
             @Nullable Double value,
             List<String> states,
-            @Nullable Double uncertainty) implements Taken {
+            @Nullable Double uncertainty) implements ReadingOutcome {
         public Value {
             states = List.copyOf(states);
         }
     }
 
     /** @param reason one sentence with the remedy */
-    record Refused(String reason) implements Taken {}
+    record Refused(String reason) implements ReadingOutcome {}
 }

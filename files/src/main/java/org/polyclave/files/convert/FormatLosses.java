@@ -20,7 +20,7 @@ import tools.jackson.databind.json.JsonMapper;
  * What a file does not hold of a study, found by reading the file back and comparing: nothing is lost silently. Time and
  * memory linear in the study.
  */
-public final class FileLosses {
+public final class FormatLosses {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     /** How a score was typed is not what it says; the notation is printed anew. */
     private static final Set<String> NOT_COMPARED = Set.of("typed", "row", "character");
@@ -37,11 +37,11 @@ public final class FileLosses {
         }
     }
 
-    private FileLosses() {}
+    private FormatLosses() {}
 
     /** One sentence a kind of loss; empty if {@code read} holds all of {@code study}. */
     public static List<String> of(Study study, Study read) {
-        FileLosses found = new FileLosses();
+        FormatLosses found = new FormatLosses();
         found.compare(study, read);
         List<String> sentences = new ArrayList<>();
         found.losses.forEach((what, loss) ->

@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.polyclave.core.separation.Verdict;
-import org.polyclave.study.comparison.Hand;
+import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.notation.MonthNotation;
 import org.polyclave.wording.comparison.ContrastCard.AnswerView;
@@ -18,7 +18,7 @@ import org.polyclave.wording.comparison.ContrastCard.PointView;
 import org.polyclave.wording.comparison.ContrastCard.ShownCell;
 
 /** Sentences of a contrast card. */
-public final class ContrastWords {
+public final class ContrastWording {
     private static final int MOST_POINTS = 3;
     private static final int MOST_HINTS = 3;
     private static final int YEAR = 12;
@@ -26,7 +26,7 @@ public final class ContrastWords {
     private final CompiledStudy compiled;
     private final List<Integer> rows;
 
-    ContrastWords(CompiledStudy compiled, List<Integer> rows) {
+    ContrastWording(CompiledStudy compiled, List<Integer> rows) {
         this.compiled = compiled;
         this.rows = rows;
     }
@@ -94,7 +94,7 @@ public final class ContrastWords {
         };
         Map<String, List<String>> hints = new LinkedHashMap<>();
         later.stream()
-                .filter(p -> p.tells().contains(pair) && p.lack() != Hand.Lack.UNSAFE)
+                .filter(p -> p.tells().contains(pair) && p.lack() != ViewingConditions.Lack.UNSAFE)
                 .limit(MOST_HINTS)
                 .forEach(p -> hints.computeIfAbsent(condition(p), c -> new ArrayList<>())
                         .add(decapitalised(p.subject())));
@@ -119,11 +119,11 @@ public final class ContrastWords {
     /** "with a lens, Jul–Sep: ", "on the fruit: ". */
     private static String condition(PointView point) {
         List<String> parts = new ArrayList<>();
-        if (point.lack() == Hand.Lack.ORGAN && !point.organ().isEmpty()) {
+        if (point.lack() == ViewingConditions.Lack.ORGAN && !point.organ().isEmpty()) {
             parts.add("on the " + point.organ());
-        } else if (point.lack() == Hand.Lack.METHOD) {
+        } else if (point.lack() == ViewingConditions.Lack.METHOD) {
             parts.add("by " + point.method());
-        } else if (point.lack() == Hand.Lack.FRESH) {
+        } else if (point.lack() == ViewingConditions.Lack.FRESH) {
             parts.add("on fresh material");
         }
         if (point.months().size() < YEAR && !point.months().isEmpty()) {

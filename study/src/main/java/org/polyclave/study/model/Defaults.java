@@ -4,8 +4,8 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Stands in for parts that older study files do not have. */
-final class Missing {
-    private Missing() {}
+final class Defaults {
+    private Defaults() {}
 
     static <T> T or(@Nullable T value, T otherwise) {
         return value == null ? otherwise : value;

@@ -21,7 +21,7 @@ import org.polyclave.core.matrix.RecordedStates;
  * <p>A reader records states as {@link RecordedStates} says, with ε by character, observer and row. An observation's likelihood is
  * {@code (1 − δ)·f + δ·b} with the study-wide share {@code b}, so that one blunder is never fatal.
  */
-final class Readings {
+final class ObservationModel {
     static final double BLUNDER = 0.02;
     private static final double MOST_MISREADING = 0.6;
 
@@ -29,7 +29,7 @@ final class Readings {
     private final Observer observer;
     private final Distributions distributions;
 
-    Readings(Matrix matrix, Observer observer) {
+    ObservationModel(Matrix matrix, Observer observer) {
         this.matrix = matrix;
         this.observer = observer;
         this.distributions = new Distributions(matrix, RangeDistribution.Tails.KEPT);
@@ -98,7 +98,7 @@ final class Readings {
         Cell cell = matrix.cell(row, character);
         Observation observation = look.observation();
         double misreading = rate(row, character, look.certainty());
-        if (observation instanceof Observation.Reading reading) {
+        if (observation instanceof Observation.MeasuredObservation reading) {
             RangeDistribution range = distributions.range(character, cell);
             // Not sure of a number: the reading may be off by more than its stated uncertainty.
             double spread = reading.uncertainty() * (1 + 4 * misreading);
@@ -143,7 +143,7 @@ final class Readings {
         if (cell instanceof Cell.Categorical shown && observation instanceof Observation.Seen seen) {
             return (shown.readable() & seen.states()) == 0;
         }
-        if (cell instanceof Cell.Numeric range && observation instanceof Observation.Reading reading) {
+        if (cell instanceof Cell.Numeric range && observation instanceof Observation.MeasuredObservation reading) {
             return reading.value() + reading.uncertainty() < range.min()
                     || reading.value() - reading.uncertainty() > range.max();
         }
