@@ -10,6 +10,7 @@ export const router = createRouter({
     { path: '/', redirect: '/studies' },
     { path: '/sign-in', component: () => import('@/features/account').then((m) => m.SignInPage), meta: { open: true } },
     { path: '/studies', component: () => import('@/features/studies').then((m) => m.StudiesPage) },
+    { path: '/account', component: () => import('@/features/account').then((m) => m.AccountPage) },
     { path: '/import', component: () => import('@/features/import').then((m) => m.ImportPage) },
     {
       path: '/studies/:slug',

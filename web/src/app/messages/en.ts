@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client';
+import account from './en.account';
 import apart from './en.comparison';
 import editing from './en.editing';
 import gather from './en.specimens';
@@ -10,6 +11,7 @@ import sheets from './en.sheets';
 
 /** Every word of the interface. In vue-i18n a bar separates singular from plural. */
 export default {
+  ...account,
   ...apart,
   ...editing,
   ...gather,
@@ -31,7 +33,6 @@ export default {
     text: 'It is not saved yet.',
   },
   plain: 'Plain words',
-  account: { theme: 'Switch between light and dark', signOut: 'Sign out' },
   signIn: {
     lead: 'From a bench of lookalikes to a key that other people can trust.',
     drawing: 'Three tussock plants that look alike, drawn in outline',
@@ -50,6 +51,7 @@ export default {
     characters: 'Characters',
     scored: 'Cells scored',
     of: '{part} of {all}',
+    more: 'Show more ({shown} of {total})',
     editions: 'Editions',
     none: 'none',
     role: 'You are',

@@ -1,2 +1,3 @@
 export { default as SignInPage } from './pages/SignInPage.vue';
+export { default as AccountPage } from './pages/AccountPage.vue';
 export { default as AccountMenu } from './components/AccountMenu.vue';

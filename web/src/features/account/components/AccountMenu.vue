@@ -30,6 +30,7 @@ async function leave() {
         </v-btn>
       </template>
       <v-list density="compact">
+        <v-list-item :title="$t('account.tokens')" to="/account" />
         <v-list-item :title="$t('account.signOut')" @click="leave" />
       </v-list>
     </v-menu>

@@ -1,17 +1,23 @@
 <script setup lang="ts">
 import { mdiPlus, mdiTrayArrowDown } from '@mdi/js';
-import { useQuery } from '@tanstack/vue-query';
-import { ref } from 'vue';
+import { useInfiniteQuery } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
 import { AccountMenu } from '@/features/account';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 
-const studies = useQuery({
+const studies = useInfiniteQuery({
   queryKey: ['studies'],
-  queryFn: () => api.get<Schemas['StudyLine'][]>('/api/v1/studies'),
+  queryFn: ({ pageParam }) => api.get<Schemas['StudyPage']>(`/api/v1/studies?from=${pageParam}`),
+  initialPageParam: 0,
+  getNextPageParam: (last, pages) => {
+    const shown = pages.reduce((sum, page) => sum + page.studies.length, 0);
+    return shown < last.total ? shown : undefined;
+  },
 });
+const lines = computed(() => studies.data.value?.pages.flatMap((page) => page.studies) ?? []);
 const router = useRouter();
 const beginning = ref(false);
 const title = ref('');
@@ -35,7 +41,7 @@ function begin() {
       <p class="quiet">{{ $t('studies.lead') }}</p>
       <ProblemNote :problem="studies.error.value" />
       <v-progress-linear v-if="studies.isPending.value" indeterminate :aria-label="$t('loading')" />
-      <table v-if="studies.data.value?.length" class="figures">
+      <table v-if="lines.length" class="figures">
         <thead>
           <tr>
             <th scope="col">{{ $t('studies.study') }}</th>
@@ -47,7 +53,7 @@ function begin() {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="study in studies.data.value" :key="study.slug">
+          <tr v-for="study in lines" :key="study.slug">
             <th scope="row">
               <router-link :to="`/studies/${study.slug}`">{{ study.title }}</router-link>
             </th>
@@ -65,6 +71,13 @@ function begin() {
         </tbody>
       </table>
       <p v-else-if="studies.isSuccess.value" class="empty">{{ $t('studies.empty') }}</p>
+      <v-btn
+        v-if="studies.hasNextPage.value"
+        variant="text"
+        :loading="studies.isFetchingNextPage.value"
+        @click="studies.fetchNextPage()"
+        >{{ $t('studies.more', { shown: lines.length, total: studies.data.value?.pages[0]?.total }) }}</v-btn
+      >
       <div class="begin">
         <v-btn to="/import" color="primary" variant="flat" :prepend-icon="mdiTrayArrowDown">{{
           $t('studies.import')

@@ -40,30 +40,42 @@ public final class RunningApplication implements BeforeAllCallback {
     }
 
     private static String start() throws SQLException {
-        String cluster = environment("POLYCLAVE_TEST_DB_URL");
-        String user = environment("POLYCLAVE_DB_USER");
-        String password = environment("POLYCLAVE_DB_PASSWORD");
-        String database = "polyclave_test_" + ProcessHandle.current().pid();
-        try (Connection admin = DriverManager.getConnection(cluster + "postgres", user, password);
-                Statement statement = admin.createStatement()) {
-            statement.execute("drop database if exists " + database + " with (force)");
-            statement.execute("create database " + database);
-        }
-        databaseUrl = cluster + database;
-        ConfigurableApplicationContext application = SpringApplication.run(
+        databaseUrl = emptyDatabase("polyclave_test_" + ProcessHandle.current().pid());
+        ConfigurableApplicationContext application = start(databaseUrl, true);
+        Runtime.getRuntime().addShutdownHook(new Thread(application::close));
+        return address(application);
+    }
+
+    /** Another application, on a database of its own; whoever starts it closes it. */
+    static ConfigurableApplicationContext start(String url, boolean demo) {
+        return SpringApplication.run(
                 PolyclaveServer.class,
                 "--server.port=0",
-                "--polyclave.demo=true",
-                "--spring.datasource.url=" + databaseUrl,
-                "--spring.datasource.username=" + user,
-                "--spring.datasource.password=" + password);
-        Runtime.getRuntime().addShutdownHook(new Thread(application::close));
+                "--polyclave.demo=" + demo,
+                "--spring.datasource.url=" + url,
+                "--spring.datasource.username=" + environment("POLYCLAVE_DB_USER"),
+                "--spring.datasource.password=" + environment("POLYCLAVE_DB_PASSWORD"));
+    }
+
+    static String address(ConfigurableApplicationContext application) {
         int port = Objects.requireNonNull(((WebServerApplicationContext) application).getWebServer())
                 .getPort();
         return "http://127.0.0.1:" + port;
     }
 
-    private static String environment(String name) {
+    /** An empty database in the cluster of the tests; returns its address. */
+    static String emptyDatabase(String name) throws SQLException {
+        String cluster = environment("POLYCLAVE_TEST_DB_URL");
+        try (Connection admin = DriverManager.getConnection(
+                        cluster + "postgres", environment("POLYCLAVE_DB_USER"), environment("POLYCLAVE_DB_PASSWORD"));
+                Statement statement = admin.createStatement()) {
+            statement.execute("drop database if exists " + name + " with (force)");
+            statement.execute("create database " + name);
+        }
+        return cluster + name;
+    }
+
+    static String environment(String name) {
         String value = System.getenv(name);
         if (value == null || value.isEmpty()) {
             throw new IllegalStateException(name + " is not set. Run the tests with ./polyclave test.");

@@ -24,7 +24,9 @@ import tools.jackson.databind.node.ObjectNode;
 public final class Visitor {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
+    private String base = RunningApplication.base();
     private final CookieManager cookies = new CookieManager();
+    private String token = "";
     private final HttpClient http =
             HttpClient.newBuilder().cookieHandler(cookies).build();
 
@@ -49,6 +51,30 @@ public final class Visitor {
             throw new IllegalStateException("Signing in failed: " + answer.body());
         }
         return visitor;
+    }
+
+    /** Somebody who signs in at another application. */
+    static Visitor signedInAt(String base, String name, String password) {
+        Visitor visitor = new Visitor();
+        visitor.base = base;
+        visitor.get("/api/v1/session");
+        visitor.post("/api/v1/session", "{\"name\":\"" + name + "\",\"password\":\"" + password + "\"}");
+        return visitor;
+    }
+
+    /** A script that brings a token and no cookie. */
+    public static Visitor withToken(String secret) {
+        return new Visitor().bearing(secret);
+    }
+
+    /** The same visitor, bringing a token as well. */
+    public Visitor bearing(String secret) {
+        Visitor bearer = new Visitor();
+        cookies.getCookieStore()
+                .getCookies()
+                .forEach(c -> bearer.cookies.getCookieStore().add(URI.create(RunningApplication.base()), c));
+        bearer.token = secret;
+        return bearer;
     }
 
     public static Visitor author() {
@@ -175,7 +201,10 @@ public final class Visitor {
     }
 
     private HttpRequest.Builder request(String path) {
-        HttpRequest.Builder builder = HttpRequest.newBuilder(URI.create(RunningApplication.base() + path));
+        HttpRequest.Builder builder = HttpRequest.newBuilder(URI.create(base + path));
+        if (!token.isEmpty()) {
+            builder.header("Authorization", "Bearer " + token);
+        }
         for (HttpCookie cookie : cookies.getCookieStore().getCookies()) {
             if (cookie.getName().equals("XSRF-TOKEN")) {
                 builder.header("X-XSRF-TOKEN", cookie.getValue());

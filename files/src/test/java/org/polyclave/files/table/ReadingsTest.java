@@ -1,7 +1,7 @@
 package org.polyclave.files.table;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 import static org.assertj.core.api.Assertions.within;
 
 import java.nio.charset.StandardCharsets;
@@ -15,6 +15,7 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.measuring.Slips;
 import org.polyclave.study.measuring.ReadingSheet;
 import org.polyclave.study.measuring.ReadingSummary;
+import org.polyclave.study.rules.InvalidInput;
 import org.polyclave.study.rules.Problem;
 
 final class ReadingsTest {
@@ -114,7 +115,7 @@ final class ReadingsTest {
                 ReadingSummary.of(clean("width (mm)\n3\n4\n5\n4\n"), List.of()).get(0);
         assertThat(summary.counts().individuals()).isEqualTo(4);
         assertThat(summary.cell()).isEmpty();
-        assertThatIllegalArgumentException()
+        assertThatExceptionOfType(InvalidInput.class)
                 .isThrownBy(() -> ReadingSummary.of(clean("row,width\nA,3\n"), List.of("place")))
                 .withMessageContaining("no column 'place'")
                 .withMessageContaining("row");

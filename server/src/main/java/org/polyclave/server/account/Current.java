@@ -13,4 +13,7 @@ import java.lang.annotation.Target;
 public @interface Current {
     /** Whether it must be an administrator's. */
     boolean administrator() default false;
+
+    /** Whether a script may ask by a token. */
+    boolean byToken() default true;
 }

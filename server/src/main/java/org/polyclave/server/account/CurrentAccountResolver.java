@@ -37,6 +37,10 @@ public class CurrentAccountResolver implements HandlerMethodArgumentResolver {
         if (who == null || (administrators && !who.account().administrator())) {
             throw Problems.notFound();
         }
+        boolean byToken = SecurityContextHolder.getContext().getAuthentication() instanceof TokenFilter.ByToken;
+        if (byToken && needed != null && !needed.byToken()) {
+            throw Problems.forbidden("A token cannot do this. Sign in.");
+        }
         return who.account();
     }
 }

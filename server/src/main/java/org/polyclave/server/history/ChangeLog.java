@@ -214,20 +214,22 @@ public class ChangeLog {
 
     private Map<String, String> contents(long study, List<StudyObject> objects) {
         ArrayNode cells = json.createArrayNode();
-        List<String> keys = new ArrayList<>();
+        ArrayNode others = json.createArrayNode();
         for (StudyObject object : objects) {
             if (object.kind() == StudyObject.Kind.CELL) {
                 cells.add(cell(object));
             } else {
-                keys.add(object.key());
+                others.add(json.createObjectNode()
+                        .put("kind", object.kind().name().toLowerCase(Locale.ROOT))
+                        .put("id", object.id()));
             }
         }
         Map<String, String> contents = new HashMap<>();
         if (!cells.isEmpty()) {
             changes.cells(study, cells.toString()).forEach(c -> contents.put(c.object(), c.body()));
         }
-        if (!keys.isEmpty()) {
-            changes.others(study, json.writeValueAsString(keys)).forEach(c -> contents.put(c.object(), c.body()));
+        if (!others.isEmpty()) {
+            changes.others(study, others.toString()).forEach(c -> contents.put(c.object(), c.body()));
         }
         return contents;
     }

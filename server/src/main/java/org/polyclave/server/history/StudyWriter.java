@@ -268,7 +268,7 @@ public class StudyWriter {
     public String mint(OpenStudy open, String kind, String slug, String otherwise) {
         String wanted = slug.isEmpty() ? otherwise : slug;
         String id = wanted;
-        for (int n = 2; changes.isTaken(open.id(), kind + id); n++) {
+        for (int n = 2; changes.isTaken(open.id(), kind.replace("/", ""), id, kind + id); n++) {
             id = wanted + "-" + n;
         }
         return id;

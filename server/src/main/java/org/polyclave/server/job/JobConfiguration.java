@@ -9,6 +9,7 @@ import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import java.time.Duration;
 import javax.sql.DataSource;
 import org.polyclave.server.job.persistence.JobMapper;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.DependsOn;
@@ -28,9 +29,13 @@ class JobConfiguration {
 
     @Bean(initMethod = "start", destroyMethod = "stop")
     @DependsOn("flywayInitializer")
-    Scheduler scheduler(DataSource database, OneTimeTask<Void> jobTask, JobMapper jobs) {
-        RecurringTask<Void> purge =
-                Tasks.recurring("purge-jobs", FixedDelay.ofHours(6)).execute((instance, context) -> jobs.purge());
+    Scheduler scheduler(
+            DataSource database, OneTimeTask<Void> jobTask, JobMapper jobs, ObjectProvider<Retention> retention) {
+        RecurringTask<Void> purge = Tasks.recurring("purge-jobs", FixedDelay.ofHours(6))
+                .execute((instance, context) -> {
+                    jobs.purge();
+                    retention.forEach(Retention::forget);
+                });
         return Scheduler.create(database, jobTask)
                 .startTasks(purge)
                 .threads(AT_ONCE)

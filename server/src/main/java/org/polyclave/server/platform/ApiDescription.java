@@ -11,6 +11,7 @@ import io.swagger.v3.oas.models.media.ObjectSchema;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.responses.ApiResponse;
+import io.swagger.v3.oas.models.security.SecurityScheme;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -27,6 +28,7 @@ import org.springframework.context.annotation.Configuration;
 class ApiDescription {
     /** Properties of the formats' records that may be absent; those of the server's own say so themselves. */
     private static final Map<String, Set<String>> OPTIONAL = Map.ofEntries(
+            Map.entry("Token", Set.of("lastUsedAt")),
             Map.entry("LeadView", Set.of("couplet", "terminal")),
             Map.entry("CoupletView", Set.of("from")),
             Map.entry("KeyView", Set.of("whole")),
@@ -67,6 +69,13 @@ class ApiDescription {
     @Bean
     OpenAPI api() {
         return new OpenAPI()
+                .schemaRequirement(
+                        "token",
+                        new SecurityScheme()
+                                .type(SecurityScheme.Type.HTTP)
+                                .scheme("bearer")
+                                .description(
+                                        "A personal token, created in the account page. The single page signs in by a session instead."))
                 .info(new Info()
                         .title("Polyclave")
                         .version("1")

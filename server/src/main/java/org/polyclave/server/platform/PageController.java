@@ -27,7 +27,7 @@ class PageController {
                 : "<!doctype html><title>Polyclave</title><p>The interface was not built.</p>";
     }
 
-    @GetMapping({"/", "/index.html", "/sign-in", "/studies/**", "/import", "/k/**", "/accounts"})
+    @GetMapping({"/", "/index.html", "/sign-in", "/studies/**", "/import", "/k/**", "/account"})
     ResponseEntity<String> page() {
         byte[] bytes = new byte[16];
         random.nextBytes(bytes);

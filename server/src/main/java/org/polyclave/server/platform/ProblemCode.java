@@ -79,8 +79,10 @@ public enum ProblemCode {
     TOO_FEW,
     TOO_LARGE,
     TOO_MANY_TERMINALS,
+    TOO_MANY_TOKENS,
     TYPE_USED,
     TYPES,
+    UNAUTHORIZED,
     UNDECLARED_DANGER,
     UNREADABLE;
 

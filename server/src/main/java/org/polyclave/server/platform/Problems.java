@@ -19,6 +19,11 @@ public final class Problems {
                 Map.of());
     }
 
+    /** Nobody knows who asks. */
+    public static ErrorResponseException unauthorized(String sentence) {
+        return of(HttpStatus.UNAUTHORIZED, ProblemCode.UNAUTHORIZED, sentence, Map.of());
+    }
+
     public static ErrorResponseException forbidden(String sentence) {
         return of(HttpStatus.FORBIDDEN, ProblemCode.FORBIDDEN, sentence, Map.of());
     }

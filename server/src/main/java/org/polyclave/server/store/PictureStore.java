@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.files.picture.PictureFile;
+import org.polyclave.server.job.Retention;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.persistence.PictureMapper;
@@ -21,7 +22,7 @@ import org.springframework.web.ErrorResponseException;
 
 /** Keeps what is in pictures, by content. Nothing gets in that was not decoded and written anew. */
 @Component
-public class PictureStore {
+public class PictureStore implements Retention {
     /** Pictures decoded at once: a large one takes some hundred megabytes meanwhile. */
     private static final Semaphore DECODING = new Semaphore(2);
 
@@ -143,5 +144,12 @@ public class PictureStore {
         } catch (NoSuchAlgorithmException impossible) {
             throw new IllegalStateException("Every Java has SHA-256", impossible);
         }
+    }
+
+    /** Forgets what no study may show any more. */
+    @Override
+    @Transactional
+    public void forget() {
+        pictures.removeUnreferenced();
     }
 }

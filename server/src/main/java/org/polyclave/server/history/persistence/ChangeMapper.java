@@ -54,14 +54,15 @@ public interface ChangeMapper {
             """)
     List<Revision> revisions(long study, String keys);
 
-    /** Whether an identifier was ever given; those of deleted objects are not given again. */
+    /** Whether an identifier was ever given to an object of a kind; those of deleted objects are not given again. */
     @Select("""
             select exists (select 1 from object_revision where study_id = #{study} and object = #{key})
-                or exists (select 1 from study_row where study_id = #{study} and 'row/' || id = #{key})
-                or exists (select 1 from study_character where study_id = #{study} and 'character/' || id = #{key})
-                or exists (select 1 from study_entry where study_id = #{study} and kind || '/' || id = #{key})
+                or (#{kind} = 'row' and exists (select 1 from study_row where study_id = #{study} and id = #{id}))
+                or (#{kind} = 'character'
+                    and exists (select 1 from study_character where study_id = #{study} and id = #{id}))
+                or exists (select 1 from study_entry where study_id = #{study} and kind = #{kind} and id = #{id})
             """)
-    boolean isTaken(long study, String key);
+    boolean isTaken(long study, String kind, String id, String key);
 
     @Select("""
             select 'cell/' || s.row_id || '/' || s.character_id as object, s.body::text as body
@@ -72,20 +73,24 @@ public interface ChangeMapper {
     List<Content> cells(long study, String cells);
 
     @Select("""
-            select 'row/' || id as object, json_build_object('position', position, 'body', body)::text as body
-            from study_row where study_id = #{study} and 'row/' || id in (select jsonb_array_elements_text(#{keys}::jsonb))
+            select 'row/' || r.id as object, json_build_object('position', r.position, 'body', r.body)::text as body
+            from study_row r join jsonb_array_elements(#{objects}::jsonb) k on k ->> 'kind' = 'row' and k ->> 'id' = r.id
+            where r.study_id = #{study}
             union all
-            select 'character/' || id, json_build_object('position', position, 'body', body)::text
-            from study_character where study_id = #{study} and 'character/' || id in (select jsonb_array_elements_text(#{keys}::jsonb))
+            select 'character/' || c.id, json_build_object('position', c.position, 'body', c.body)::text
+            from study_character c join jsonb_array_elements(#{objects}::jsonb) k
+              on k ->> 'kind' = 'character' and k ->> 'id' = c.id
+            where c.study_id = #{study}
             union all
-            select kind || '/' || id, json_build_object('position', position, 'body', body)::text
-            from study_entry where study_id = #{study} and kind || '/' || id in (select jsonb_array_elements_text(#{keys}::jsonb))
+            select e.kind || '/' || e.id, json_build_object('position', e.position, 'body', e.body)::text
+            from study_entry e join jsonb_array_elements(#{objects}::jsonb) k on k ->> 'kind' = e.kind and k ->> 'id' = e.id
+            where e.study_id = #{study}
             union all
             select 'scope', json_build_object('title', title, 'scope', scope)::text from study where id = #{study}
             union all
             select 'outside', near_but_outside::text from study where id = #{study}
             """)
-    List<Content> others(long study, String keys);
+    List<Content> others(long study, String objects);
 
     @Insert("""
             insert into score (study_id, row_id, character_id, body, revision, scorer_id)
@@ -153,8 +158,8 @@ public interface ChangeMapper {
     /** Logs the changes of a set, and the revision of the content that each object has now. */
     @Insert("""
             with changed as (
-                insert into change (change_set_id, object, revision_before, before, after)
-                select #{set}, k ->> 'object', (k ->> 'revisionBefore')::bigint, nullif(k -> 'before', 'null'), nullif(k -> 'after', 'null')
+                insert into change (study_id, change_set_id, object, revision_before, before, after)
+                select #{study}, #{set}, k ->> 'object', (k ->> 'revisionBefore')::bigint, nullif(k -> 'before', 'null'), nullif(k -> 'after', 'null')
                 from jsonb_array_elements(#{changes}::jsonb) k
             )
             insert into object_revision (study_id, object, revision, account_id)
@@ -172,8 +177,8 @@ public interface ChangeMapper {
 
     @Select("""
             select c.id, c.revision, c.kind, c.reverses, a.display_name as who, to_char(c.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as at
-            from change_set c join account a on a.id = c.account_id join change d on d.change_set_id = c.id
-            where c.study_id = #{study} and d.object = #{key} order by c.id desc limit 50
+            from change d join change_set c on c.id = d.change_set_id join account a on a.id = c.account_id
+            where d.study_id = #{study} and d.object = #{key} order by d.change_set_id desc limit 50
             """)
     List<ChangeSetRow> historyOf(long study, String key);
 

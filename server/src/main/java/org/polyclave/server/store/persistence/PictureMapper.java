@@ -1,6 +1,7 @@
 package org.polyclave.server.store.persistence;
 
 import java.util.Optional;
+import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
@@ -35,4 +36,10 @@ public interface PictureMapper {
             where s.study_id = #{study} and p.content = #{content}
             """)
     Optional<ContentRow> findSmall(long study, String content);
+
+    /** Contents that no study may show any more. */
+    @Delete("""
+            delete from picture_content p where not exists (select 1 from study_picture s where s.content = p.content)
+            """)
+    int removeUnreferenced();
 }

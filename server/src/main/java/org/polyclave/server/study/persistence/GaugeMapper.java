@@ -1,25 +1,30 @@
 package org.polyclave.server.study.persistence;
 
 import java.util.List;
-import java.util.Optional;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 
 @Mapper
 public interface GaugeMapper {
-    /** A study as one account sees it. */
-    record StudyHead(long id, String slug, String title, long revision, String role) {}
+    /**
+     * A study as one account sees it.
+     *
+     * @param gauges as they were worked out at this revision; empty if something changed since
+     */
+    record StudyLine(long id, String slug, String title, long revision, String role, String gauges, int editions) {}
 
     @Select("""
-            select s.id, s.slug, s.title, s.revision, m.role from study s join study_member m on m.study_id = s.id
-            where m.account_id = #{account} order by lower(s.title), s.id
+            select s.id, s.slug, s.title, s.revision, m.role, coalesce(g.body::text, '') as gauges,
+                (select count(*) from edition e where e.study_id = s.id) as editions
+            from study_member m join study s on s.id = m.study_id
+            left join study_gauges g on g.study_id = s.id and g.revision = s.revision
+            where m.account_id = #{account} order by lower(s.title), s.id limit #{count} offset #{from}
             """)
-    List<StudyHead> studiesOf(long account);
+    List<StudyLine> studies(long account, int from, int count);
 
-    /** Gauges of a study as they were worked out at a revision. */
-    @Select("select body::text from study_gauges where study_id = #{study} and revision = #{revision}")
-    Optional<String> gauges(long study, long revision);
+    @Select("select count(*) from study_member where account_id = #{account}")
+    int count(long account);
 
     @Insert("""
             insert into study_gauges (study_id, revision, body) values (#{study}, #{revision}, #{body}::jsonb)

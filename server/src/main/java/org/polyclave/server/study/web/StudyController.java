@@ -1,6 +1,8 @@
 package org.polyclave.server.study.web;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.util.List;
@@ -39,9 +41,18 @@ class StudyController {
         this.studies = studies;
     }
 
+    /**
+     * The studies that the account shares, by title.
+     *
+     * @param from how many to leave out
+     * @param count how many at most
+     */
     @GetMapping
-    List<StudyService.StudyLine> list(@Current Account who) {
-        return studies.list(who);
+    StudyService.StudyPage list(
+            @Current Account who,
+            @RequestParam(defaultValue = "0") @Min(0) int from,
+            @RequestParam(defaultValue = "100") @Min(1) @Max(200) int count) {
+        return studies.list(who, from, count);
     }
 
     /** Begins a study with nothing in it yet. */

@@ -1,5 +1,6 @@
-package org.polyclave.server.platform;
+package org.polyclave.server.account;
 
+import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.authentication.AuthenticationManager;
@@ -13,16 +14,19 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfFilter;
 
 /**
- * Sessions in the database, CSRF tokens for the single page, and headers. What an account may see is decided by the
+ * Sessions in the database, CSRF tokens for the single page, tokens of scripts, and headers. What an account may see is decided by the
  * features themselves: a study that is not shared looks like one that does not exist.
  */
 @Configuration
 class SecurityConfiguration {
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
-        http.csrf(csrf -> csrf.spa())
+    SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts, TokenFilter tokens)
+            throws Exception {
+        http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(TokenFilter::bringsToken))
+                .addFilterBefore(tokens, CsrfFilter.class)
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
                 .formLogin(AbstractHttpConfigurer::disable)
@@ -35,6 +39,14 @@ class SecurityConfiguration {
                                 org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
                                         .ReferrerPolicy.SAME_ORIGIN)));
         return http.build();
+    }
+
+    /** It stands in the chain of security only. */
+    @Bean
+    FilterRegistrationBean<TokenFilter> tokensInTheChainOnly(TokenFilter tokens) {
+        FilterRegistrationBean<TokenFilter> registration = new FilterRegistrationBean<>(tokens);
+        registration.setEnabled(false);
+        return registration;
     }
 
     @Bean
