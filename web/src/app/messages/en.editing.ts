@@ -1,14 +1,16 @@
+import type { Schemas } from '@/api/client';
+
 /** Words of editing taxa and characters, and of the checks. */
 export default {
   checks: {
     title: 'Checks',
-    lead: 'What may be slips or gaps. The list follows the matrix; what is meant can be accepted with a reason.',
+    lead: 'What may be slips or gaps. The list follows the matrix; what is intended can be accepted with a reason.',
     open: 'no finding | one finding | {n} findings',
     none: 'Nothing is open.',
-    accept: 'It is meant',
-    why: 'Why it is meant',
-    reopen: 'Open it again',
-    meant: 'Meant, says {who}: {reason}',
+    accept: 'Accept as intended',
+    why: 'Reason',
+    reopen: 'Reopen',
+    meant: 'Accepted as intended by {who}: {reason}',
     accepted: 'One accepted finding | {n} accepted findings',
   },
   finding: {
@@ -66,7 +68,7 @@ export default {
     rank: 'Rank',
     parent: 'Belongs to',
     stage: 'Sex or stage',
-    hazard: 'What is known of harm',
+    hazard: 'Hazard',
     worst: 'At least the worst of the recorded hazards.',
     hazards: 'Recorded hazards',
     addHazard: 'Record a hazard',
@@ -82,8 +84,9 @@ export default {
     stopsHere: 'Keys may stop here: nobody needs to go further',
     description: 'Description',
     removeTitle: 'Remove this?',
-    removal: '{name} goes. | {name} goes with its one score. | {name} goes with its {n} scores.',
-    removalStages: 'So does its one sex or stage. | So do its {n} sexes and stages.',
+    removal:
+      '{name} will be removed. | {name} and its one score will be removed. | {name} and its {n} scores will be removed.',
+    removalStages: 'Its one sex or stage will be removed, too. | Its {n} sexes and stages will be removed, too.',
     removalParts: 'Its one subtaxon moves up. | Its {n} subtaxa move up.',
     undoable: 'Undo brings everything back.',
     months: 'Months in which it is there (none: not said)',
@@ -160,7 +163,10 @@ export default {
     from: 'From this landmark',
     to: 'to this one',
   },
-  subject: { ORGANISM: 'the organism', STAND: 'the stand', BEHAVIOUR: 'behaviour' },
+  subject: { ORGANISM: 'the organism', STAND: 'the stand', BEHAVIOUR: 'behaviour' } satisfies Record<
+    Schemas['Looking']['subject'],
+    string
+  >,
   character: {
     add: 'Add a character',
     new: 'A new character',
@@ -174,10 +180,10 @@ export default {
     note: 'How and where to look, and what misleads',
     months: 'Months in which it can be seen (none: all year)',
     effort: 'Minutes it takes',
-    group: 'Correlation group (empty: the organ)',
+    group: 'Feature: characters that count as one (empty: the organ)',
     uncertainty: 'Reading uncertainty ± ({unit})',
-    harms: 'Harms or uses up the specimen',
-    hazardous: 'Takes cutting, smelling, crushing or touching',
+    harms: 'Damages or consumes the specimen',
+    hazardous: 'Needs cutting, smelling, crushing or touching',
     tentative: 'Not to be trusted across the group (odour, behaviour): never rules out danger',
     states: 'States',
     state: 'State {n}',
@@ -189,7 +195,7 @@ export default {
     removeState: 'Remove {name}',
     mergeInto: 'Merge {name} into …',
     operation: 'What this changes',
-    change: 'Change it',
+    change: 'Apply',
     split: 'Split {name} …',
     splitTitle: 'Split a state',
     splitInto: 'Into these states (one a line; the first keeps its place in keys)',
@@ -202,7 +208,7 @@ export default {
     ratioAbove: 'Ratio: this length or count',
     ratioBelow: 'divided by this one',
     comparator: 'Compared with: the middle lobe …',
-    pitfalls: 'What goes wrong',
+    pitfalls: 'Common mistakes',
     preservation: 'What preservation does to it',
     alteredBy: 'No evidence once the specimen was',
     delay: 'Minutes to wait',
@@ -213,7 +219,7 @@ export default {
     addCondition: 'Add a condition',
     removeCondition: 'Remove this condition',
     removeTitle: 'Remove this character?',
-    removal: '“{name}” goes with its {scores} scores. Undo brings everything back.',
+    removal: '“{name}” and its {scores} scores will be removed. Undo brings everything back.',
   },
   referencesPage: { title: 'Glossary, references, claims, snapshots' },
   glossary: {
@@ -248,13 +254,13 @@ export default {
   },
   snapshots: {
     title: 'Snapshots',
-    lead: 'A name for the study as it is now. Any two can be compared, and an earlier one brought back.',
+    lead: 'A name for the study as it is now. Any two can be compared, and an earlier one restored.',
     name: 'Name of the snapshot',
     take: 'Take a snapshot',
     now: 'the study now',
     from: 'Compare',
     to: 'with',
-    restore: 'Bring it back',
+    restore: 'Restore',
     restoring: 'The study becomes what it was then. Undo brings everything back.',
   },
 };

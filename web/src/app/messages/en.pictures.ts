@@ -86,7 +86,7 @@ export default {
     },
     group: { matrix: 'Of taxa', specimens: 'Of specimens' },
     specimens:
-      'A column holds codes of specimens, so each row is a specimen. What they show is left out here: bring it in at the measuring bench.',
+      'A column holds codes of specimens, so each row is a specimen. What they show is left out here: import it at the measuring bench.',
   },
   library: {
     open: 'Ready characters',
@@ -103,7 +103,7 @@ export default {
     as: 'Role of {name}',
     add: 'Share',
     onlyOwners: 'Only owners share a study.',
-    unshare: 'Take the study from {name}',
+    unshare: 'Remove {name}’s access',
     role: { VIEWER: 'reads', SCORER: 'scores', EDITOR: 'edits', OWNER: 'owns' },
   },
   second: {
@@ -121,7 +121,7 @@ export default {
     progress: '{scored} of {cells} cells',
     since: 'asked {date}',
     finished: 'handed in {date}',
-    end: 'End it',
+    end: 'End',
     work: 'Score',
     agreement: 'Agreement',
     noAgreement: 'No cell was scored twice yet.',

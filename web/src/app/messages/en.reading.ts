@@ -1,3 +1,5 @@
+import type { Schemas } from '@/api/client';
+
 /** Words of identification, and of editions and their publishing. */
 export default {
   school: { label: 'How answers are used', weigh: 'Weigh the evidence', strikeOut: 'Strike out' },
@@ -8,8 +10,8 @@ export default {
     protection: 'With gloves and a tool; wash your hands afterwards.',
     find: 'Or find any question',
     answered: 'What you saw',
-    nothing: 'No question is left that would tell more.',
-    tells: 'Separates {names} ({bits} bits).',
+    nothing: 'No remaining question would narrow this down.',
+    tells: 'Separates {names}.',
     value: '{character} in {unit}',
     enter: 'Enter',
     notSure: 'Not sure',
@@ -57,7 +59,10 @@ export default {
     said: '{times} × {rule}: {value} ± {spread} {unit}',
     short: '{times} × {rule}',
   },
-  certainty: { SURE: 'sure', LIKELY: 'likely', UNSURE: 'unsure' },
+  certainty: { SURE: 'sure', LIKELY: 'likely', UNSURE: 'unsure' } satisfies Record<
+    Schemas['AnswerRequest']['certainty'],
+    string
+  >,
   conclusion: {
     START: 'Answer what you can see, in any order.',
     OPEN: 'Still open',
@@ -67,7 +72,7 @@ export default {
     OUTSIDE: 'Perhaps something outside this key',
     NONE_LEFT:
       'Nothing agrees with every answer. Look again at what you are least sure of, or weigh the evidence instead.',
-  },
+  } satisfies Record<Schemas['IdentifyResponse']['conclusion'], string>,
   margin: {
     title: 'Dangerous, and not ruled out',
     missing: '{n} of about {all} agreeing looks.',
@@ -108,7 +113,7 @@ export default {
       NAME_PARTS:
         'Characters without a part count as on one part, and one part may mislead. Say on which part each is seen:',
       SCORE: 'Nothing that is scored would do. Look for more that separates them, on another part:',
-    },
+    } satisfies Record<Exclude<Schemas['Danger']['remedy'], 'NONE' | 'CONFIRM'>, string>,
     toParts: 'Characters and their parts',
     toPair: 'Compare {names}',
     doubtful: 'What would help is marked as doubtful: score it again',

@@ -1,16 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 
 /** What differs between two states of a study, object by object. */
 const props = defineProps<{ changes: Schemas['Change'][]; total: number }>();
-const { t, te } = useI18n();
 const groups = computed(() => {
   const kinds = [...new Set(props.changes.map((c) => c.kind))];
   return kinds.map((kind) => ({ kind, members: props.changes.filter((c) => c.kind === kind) }));
 });
-const field = (name: string) => (te(`difference.field.${name}`) ? t(`difference.field.${name}`) : name);
 </script>
 
 <template>
@@ -23,7 +20,7 @@ const field = (name: string) => (te(`difference.field.${name}`) ? t(`difference.
           <span class="how" :class="change.how">{{ $t(`difference.how.${change.how}`) }}</span>
           <span class="name">{{ change.name }}</span>
           <span v-for="f in change.fields" :key="f.name" class="field">
-            <span class="quiet">{{ field(f.name) }}</span>
+            <span class="quiet">{{ $t(`difference.field.${f.name}`) }}</span>
             <del v-if="f.before">{{ f.before }}</del>
             <span aria-hidden="true"> → </span>
             <ins>{{ f.after || $t('difference.nothing') }}</ins>

@@ -56,6 +56,6 @@ test('others see who shares the study and change nothing', async () => {
 test('owners take the study from a member', async () => {
   server.on(`DELETE ${PATH}/members/petra`, undefined);
   await open('OWNER');
-  document.querySelector<HTMLElement>('[aria-label="Take the study from Petra"]')?.click();
+  document.querySelector<HTMLElement>('[aria-label="Remove Petra’s access"]')?.click();
   await vi.waitFor(() => expect(server.bodies(`DELETE ${PATH}/members/petra`)).toHaveLength(1));
 });

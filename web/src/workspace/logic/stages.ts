@@ -10,7 +10,10 @@ export interface Stage {
 export function stages(study: Schemas['StudyView'], step?: Schemas['NextStep']): Stage[] {
   const g = study.progress;
   return [
-    { id: 'scope', gauge: { message: 'gauge.scope', numbers: { taxa: g.taxa, open: g.notAssessed } } },
+    {
+      id: 'scope',
+      gauge: { message: 'gauge.scope', numbers: { taxa: g.taxa, open: g.notAssessed, n: g.notAssessed } },
+    },
     { id: 'gather', gauge: { message: 'gauge.gather', numbers: { n: study.specimens.length } } },
     { id: 'characters', gauge: { message: 'gauge.characters', numbers: { n: g.characters } } },
     { id: 'score', gauge: { message: 'gauge.score', numbers: { part: g.scored, all: g.cells } } },

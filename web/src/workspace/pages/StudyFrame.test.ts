@@ -78,7 +78,7 @@ test('the palette finds a command by its words and runs it', async () => {
   await press('k', { ctrlKey: true });
   await vi.waitFor(() => expect(document.querySelector('.v-dialog input')).not.toBeNull());
   const input = document.querySelector('.v-dialog input') as HTMLInputElement;
-  input.value = 'look checks';
+  input.value = 'open checks';
   input.dispatchEvent(new Event('input'));
   await nextTick();
   input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));

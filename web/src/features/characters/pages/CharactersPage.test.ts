@@ -89,7 +89,7 @@ test('a merge is shown before it is done', async () => {
   await vi.waitFor(() => expect(document.querySelector('.v-menu .v-list-item')).not.toBeNull());
   document.querySelector<HTMLElement>('.v-menu .v-list-item')?.click();
   await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('Mild × margin'));
-  inDialog('Change it')?.click();
+  inDialog('Apply')?.click();
   await vi.waitFor(() =>
     expect(server.bodies(`POST ${PATH}/operations`)).toEqual([{ operation: merging, baseRevision: 7 }]),
   );
@@ -122,7 +122,9 @@ test('a removal says how many scores go', async () => {
   const page = await open('?character=margin');
   await vi.waitFor(() => expect(page.all('.shelf')).toHaveLength(1));
   page.byText('.shelf button', 'Remove').click();
-  await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('goes with its 1 scores'));
+  await vi.waitFor(() =>
+    expect(document.querySelector('.v-dialog')?.textContent).toContain('and its 1 scores will be removed'),
+  );
   inDialog('Remove')?.click();
   await vi.waitFor(() =>
     expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/characters/margin?baseRevision=3`),

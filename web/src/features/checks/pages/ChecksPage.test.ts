@@ -48,26 +48,26 @@ test('findings stand by kind and lead to where they are corrected', async () => 
     '/studies/meadow/characters?character=stem',
     '/studies/meadow/score?row=mild&character=margin',
   ]);
-  expect(page.all('details')[0]?.textContent).toContain('Meant, says Oswin: By design');
+  expect(page.all('details')[0]?.textContent).toContain('Accepted as intended by Oswin: By design');
 });
 
 test('a finding is accepted with a reason, and opened again', async () => {
   server.on(`PUT ${PATH}/accepted`, undefined);
   server.on(`DELETE ${PATH}/accepted?key=${encodeURIComponent(meant.key)}`, undefined);
   const page = await show();
-  page.byText('section button', 'It is meant').click();
+  page.byText('section button', 'Accept as intended').click();
   await nextTick();
   const input = page.all('form input')[0] as HTMLInputElement;
-  expect((page.byText('form button', 'It is meant') as HTMLButtonElement).disabled).toBe(true);
+  expect((page.byText('form button', 'Accept as intended') as HTMLButtonElement).disabled).toBe(true);
   input.value = ' Being looked into ';
   input.dispatchEvent(new Event('input'));
   await nextTick();
-  page.byText('form button', 'It is meant').click();
+  page.byText('form button', 'Accept as intended').click();
   await vi.waitFor(() =>
     expect(server.bodies(`PUT ${PATH}/accepted`)).toEqual([{ key: open[1]?.key, reason: 'Being looked into' }]),
   );
   await vi.waitFor(() => expect(server.asked.filter((a) => a.route === `GET ${PATH}`).length).toBeGreaterThan(1));
-  page.byText('details button', 'Open it again').click();
+  page.byText('details button', 'Reopen').click();
   await vi.waitFor(() =>
     expect(server.asked.map((a) => a.route)).toContain(`DELETE ${PATH}/accepted?key=${encodeURIComponent(meant.key)}`),
   );
@@ -76,13 +76,13 @@ test('a finding is accepted with a reason, and opened again', async () => {
 test('a finding that was corrected meanwhile says so, and the list is read again', async () => {
   server.on(`PUT ${PATH}/accepted`, new Refusal(409, { code: 'no-such-finding', detail: 'This finding is gone.' }));
   const page = await show();
-  page.byText('section button', 'It is meant').click();
+  page.byText('section button', 'Accept as intended').click();
   await nextTick();
   const input = page.all('form input')[0] as HTMLInputElement;
   input.value = 'late';
   input.dispatchEvent(new Event('input'));
   await nextTick();
-  page.byText('form button', 'It is meant').click();
+  page.byText('form button', 'Accept as intended').click();
   await vi.waitFor(() => expect(page.text()).toContain('This finding is gone.'));
   expect(server.asked.filter((a) => a.route === `GET ${PATH}`).length).toBeGreaterThan(1);
 });

@@ -102,19 +102,19 @@ test('the map begins at the first pair that is not firm; keys go from pair to pa
   const page = await open();
   const active = () => page.all('#active-pair')[0]?.textContent;
   // Sorted with lookalikes together: calm, mild, bane.
-  await vi.waitFor(() => expect(active()).toBe('Calm and Mild: nothing tells them apart'));
+  await vi.waitFor(() => expect(active()).toBe('Calm and Mild: nothing separates them'));
   const grid = page.all('[role=grid]')[0];
   const press = async (key: string) => {
     grid?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
     await vi.waitFor(() => undefined);
   };
   await press('n');
-  await vi.waitFor(() => expect(active()).toBe('Calm and Bane: apart by one kind of evidence'));
+  await vi.waitFor(() => expect(active()).toBe('Calm and Bane: separated by one feature only'));
   await press('ArrowRight');
-  await vi.waitFor(() => expect(active()).toBe('Mild and Bane: apart by two kinds or more'));
+  await vi.waitFor(() => expect(active()).toBe('Mild and Bane: separated by two features or more'));
   await press('p');
   await press('p');
-  await vi.waitFor(() => expect(active()).toBe('Calm and Mild: nothing tells them apart'));
+  await vi.waitFor(() => expect(active()).toBe('Calm and Mild: nothing separates them'));
   await press('Enter');
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.rows).toBe('calm,mild'));
   await vi.waitFor(() => expect(page.text()).toContain('What would separate them, but not now'));
@@ -124,7 +124,7 @@ test('what is in the hand stands in the address and is asked of the server', asy
   const page = await open();
   server.on(`GET ${PATH}/apart/map?months=1`, map(['', '0', '00'], { none: 3, firm: 0, thin: 0 }));
   page.all('[aria-label=January]')[0]?.click();
-  await vi.waitFor(() => expect(page.text()).toContain('3 pairs open'));
+  await vi.waitFor(() => expect(page.text()).toContain('3 pairs not separated'));
   expect(page.router.currentRoute.value.query.months).toBe('1');
   server.on(`GET ${PATH}/apart/map?months=1&months=2&months=12`, map(['', '0', '00'], { none: 3 }));
   page.byText('button', 'In winter').click();
@@ -141,7 +141,7 @@ test('a card names the danger first, says what settles the pair, and folds what 
   expect(text).toContain('serious hazard: sap.');
   expect(text.indexOf('serious hazard')).toBeLessThan(text.indexOf('Mild: margin toothed'));
   expect(text).toContain('What will: Jun–Jul: fruit colour.');
-  expect(text).toContain('Without what takes smelling, cutting or touching');
+  expect(text).toContain('Without what needs smelling, cutting or touching');
   expect(text).toContain('Not in these months.');
   expect(text).toContain('No result is permission to eat, touch or collect anything.');
   const shared = page.all('details').find((d) => d.textContent?.includes('Useless here: the same in one character'));
@@ -184,8 +184,8 @@ test('the list says the same as the map, filters, and opens cards', async () => 
   const page = await open('?view=list');
   const lines = () => page.all('tbody tr').map((tr) => tr.textContent?.replace(/\s+/g, ' ').trim());
   expect(lines()).toEqual([
-    'CalmMildnothing tells them apartContrast card',
-    'Calm⚠ Baneapart by one kind of evidenceContrast card',
+    'CalmMildnothing separates themContrast card',
+    'Calm⚠ Baneseparated by one feature onlyContrast card',
   ]);
   const find = page.all('.list input')[0] as HTMLInputElement;
   find.value = 'nothing calm';
@@ -241,7 +241,9 @@ test('the calendar counts pairs by month and says what to check next', async () 
   server.on(`GET ${PATH}/apart/calendar?`, { count: 3, months, pairs: [pair], more: 0 });
   const page = await open('?view=calendar');
   await vi.waitFor(() => expect(page.text()).toContain('Check fruit (Jun).'));
-  expect(page.all('[role=listitem]').map((m) => m.textContent?.replace(/\s+/g, ' ').trim())[0]).toContain('2 open');
+  expect(page.all('[role=listitem]').map((m) => m.textContent?.replace(/\s+/g, ' ').trim())[0]).toContain(
+    '2 not separated',
+  );
   server.on(`GET ${PATH}/apart/map?months=6`, map(['', '3', '33'], { none: 0 }));
   page.byText('[role=listitem] button', 'Jun').click();
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.months).toBe('6'));
@@ -292,8 +294,8 @@ test('one taxon is recognised in a sentence, with what is not proven and not tol
   );
   expect(page.text()).toContain('always entire: holds');
   await vi.waitFor(() => expect(page.text()).toContain('Recognise Bane by all of these together: margin entire.'));
-  expect(page.text()).toContain('two independent kinds of evidence');
-  expect(page.text()).toContain('By one kind of evidence only: Mild.');
+  expect(page.text()).toContain('two features that do not depend on each other');
+  expect(page.text()).toContain('By one feature only: Mild.');
   expect(page.text()).toContain('The cheapest way found (cost 3.5); none costs less than 2.8.');
 });
 
@@ -315,12 +317,12 @@ test('a harmless taxon is distinguished from each danger by two kinds of evidenc
   ]);
   const page = await open('?rows=mild');
   await vi.waitFor(() => expect(page.text()).toContain('against what is dangerous: Bane, spring shoot.'));
-  expect(page.text()).toContain('By one kind of evidence only: Bane, flowering.');
+  expect(page.text()).toContain('By one feature only: Bane, flowering.');
 });
 
 test('too few rows for a pair teach what to do', async () => {
   server.on(`GET ${PATH}/apart/map?stages=male`, { ...map(['']), rows: ['mild'], similar: [0], groups: [] });
   const page = await open();
   await page.router.replace('/studies/meadow/apart?stages=male');
-  await vi.waitFor(() => expect(page.text()).toContain('Fewer than two taxa can be what is in the hand.'));
+  await vi.waitFor(() => expect(page.text()).toContain('Fewer than two taxa fit what you can see.'));
 });

@@ -66,7 +66,7 @@ const answeredCharacters = computed(() => answers.value.flatMap((a) => byId.valu
 const suggestions = computed(() =>
   (result.data.value?.questions ?? []).flatMap((q) => {
     const character = byId.value.get(q.character);
-    const told = t('ask.tells', { names: q.tells.join(', '), bits: q.bits.toFixed(1) });
+    const told = t('ask.tells', { names: q.tells.join(', ') });
     const reason = q.protection ? `${told} ${t('ask.protection')}` : told;
     return character ? [{ character, reason }] : [];
   }),

@@ -56,7 +56,7 @@ test('shows what it understood and offers to make a study', async () => {
   const page = await read(preview, 'taxon\tcolour\nAa\tred\nBb\tblue');
   expect(page.text()).toContain('Taxa, sexes and stages: 2 · Characters: 1 · Scores: 2');
   expect(page.text()).toContain('proposed from the cells');
-  expect(page.byText('button', 'Make this a study')).toBeDefined();
+  expect(page.byText('button', 'Create study')).toBeDefined();
   const form = fetched.mock.calls[0]?.[1]?.body as FormData;
   expect((form.get('file') as File).name).toBe('pasted.tsv');
 });
@@ -66,7 +66,7 @@ test('lists every problem with its place and offers nothing to make', async () =
   expect(page.text()).toContain('One problem');
   expect(page.text()).toContain('Row 3, column 2');
   expect(page.text()).toContain("'rde' is not a state");
-  expect(page.text()).not.toContain('Make this a study');
+  expect(page.text()).not.toContain('Create study');
   expect((page.all('textarea')[0] as HTMLTextAreaElement).value).toContain('rde');
 });
 
@@ -94,7 +94,7 @@ test.each([
   page.byText('button', 'Read the table').click();
   await vi.waitFor(() => expect(page.text()).toContain('One thing changes.'));
   expect(page.text()).toContain('Cc');
-  expect(page.text()).not.toContain('Make this a study');
+  expect(page.text()).not.toContain('Create study');
   page.byText('button', 'Make these changes').click();
   await vi.waitFor(() => expect(page.router.currentRoute.value.path).toBe(`/studies/meadow/${stage}`));
   expect(fetched.mock.calls.map((c) => c[0])).toEqual(Object.keys(answers));

@@ -91,10 +91,10 @@ test('a long key tells how far it is, stops when asked to, and is made again', a
   const page = await open();
   await vi.waitFor(() => expect(page.text()).toContain('42 %'));
   page.byText('button', 'Cancel').click();
-  await vi.waitFor(() => expect(page.text()).toContain('not made, as you asked'));
+  await vi.waitFor(() => expect(page.text()).toContain('Key generation cancelled'));
   expect(page.text()).not.toContain('42 %');
   server.on(`POST ${KEYS}`, job('k2', 'DONE', 1, key('Margin entire')));
-  page.byText('button', 'Make it').click();
+  page.byText('button', 'Generate key').click();
   await vi.waitFor(() => expect(page.text()).toContain('Margin entire'));
 });
 

@@ -52,10 +52,10 @@ test('a comment is written and settled', async () => {
   field.value = ' Look again ';
   field.dispatchEvent(new Event('input', { bubbles: true }));
   await vi.waitFor(() => expect(page.all('form button')[0]?.hasAttribute('disabled')).toBe(false));
-  page.byText('form button', 'Say it').click();
+  page.byText('form button', 'Post').click();
   await vi.waitFor(() => expect(page.text()).toContain('Look again'));
   expect(server.bodies(`POST ${PATH}/comments`)).toEqual([{ row: 'bane', character: 'margin', text: ' Look again ' }]);
-  page.byText('li button', 'Settled').click();
+  page.byText('li button', 'Resolve').click();
   await vi.waitFor(() => expect(page.all('output')[0]?.textContent).toBe('plain'));
   expect(server.bodies(`PUT ${PATH}/comments/7/settled`)).toEqual([{ settled: true }]);
 });

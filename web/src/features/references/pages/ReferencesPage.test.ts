@@ -87,7 +87,7 @@ test('a snapshot is compared with now and brought back after asking', async () =
   server.on(`POST ${PATH}/snapshots/3/restore`, { id: '', revision: 8 });
   const page = await open();
   await vi.waitFor(() => expect(page.text()).toContain('Mild × margin'));
-  page.byText('button', 'Bring it back').click();
+  page.byText('button', 'Restore').click();
   await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('Undo brings'));
   expect(server.bodies(`POST ${PATH}/snapshots/3/restore`)).toEqual([]);
   [...document.querySelectorAll<HTMLElement>('.v-dialog button')].at(-1)?.click();
@@ -98,5 +98,5 @@ test('who may not edit reads everything and changes nothing', async () => {
   const page = await open({ role: 'SCORER' });
   await vi.waitFor(() => expect(page.text()).toContain('Before the trip'));
   expect(page.all('section > header button, form, li button')).toHaveLength(0);
-  expect(page.text()).not.toContain('Bring it back');
+  expect(page.text()).not.toContain('Restore');
 });

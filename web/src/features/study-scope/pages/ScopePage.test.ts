@@ -105,7 +105,7 @@ test('a removal says what goes, and goes when confirmed', async () => {
   page.byText('.shelf button', 'Remove').click();
   await vi.waitFor(() =>
     expect(document.querySelector('.v-dialog')?.textContent).toContain(
-      'Mild goes with its one score. So does its one sex or stage. Undo brings everything back.',
+      'Mild and its one score will be removed. Its one sex or stage will be removed, too. Undo brings everything back.',
     ),
   );
   [...document.querySelectorAll<HTMLElement>('.v-dialog button')]
@@ -129,7 +129,7 @@ test('where somebody was faster, the editor decides', async () => {
   page.byText('.shelf button', 'Save').click();
   await vi.waitFor(() => expect(page.text()).toContain('Oswin changed taxon bane meanwhile.'));
   expect(field('Name').value).toBe('Bane nova');
-  page.byText('.shelf button', 'Replace by mine').click();
+  page.byText('.shelf button', 'Keep mine').click();
   await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/rows/bane`)).toHaveLength(2));
   expect((server.bodies(`PUT ${PATH}/rows/bane`)[1] as { baseRevision: number }).baseRevision).toBe(6);
 });

@@ -66,20 +66,20 @@ class JourneyTest {
         button(page, "Read the table").click();
         assertThat(page.getByText("Row 6, column 5")).isVisible();
         assertThat(page.getByText("do not rise from left to right")).isVisible();
-        assertThat(button(page, "Make this a study")).hasCount(0);
+        assertThat(button(page, "Create study")).hasCount(0);
         Browsing.assertAccessible(page);
 
         page.getByLabel("Or paste a table from a spreadsheet").fill(TABLE);
         button(page, "Read the table").click();
         page.getByLabel("Title of the new study").fill("Sallows of the ford");
-        button(page, "Make this a study").click();
+        button(page, "Create study").click();
         page.waitForURL(url -> url.contains("/score"));
 
         stage(page, "Key").click();
         assertThat(page.getByText("Proven: every specimen of 3 taxa reaches its name"))
                 .isVisible();
-        page.getByLabel("Made to be").first().press("Enter");
-        page.getByText("as short as possible").click();
+        page.getByLabel("Optimise for").first().press("Enter");
+        page.getByText("fewest steps").click();
         assertThat(page.getByText(Pattern.compile("bound is met|Searched completely")))
                 .isVisible();
         page.locator(".couplet").first().click();
@@ -170,7 +170,7 @@ class JourneyTest {
         page.getByLabel("Or paste a table from a spreadsheet").fill(TABLE);
         button(page, "Read the table").click();
         page.getByLabel("Title of the new study").fill("Sallows to edit");
-        button(page, "Make this a study").click();
+        button(page, "Create study").click();
         page.waitForURL(url -> url.contains("/score"));
 
         stage(page, "Scope").click();
@@ -212,7 +212,7 @@ class JourneyTest {
         page.locator(".v-menu .v-list-item").getByText("wavy").click();
         assertThat(page.getByRole(AriaRole.DIALOG)).containsText("leaf margin");
         assertThat(page.getByRole(AriaRole.DIALOG)).containsText("Undo brings everything back.");
-        button(page, "Change it").click();
+        button(page, "Apply").click();
         assertThat(page.getByLabel("State 3")).hasValue("wavy");
 
         page.getByText("finding").first().click();

@@ -67,7 +67,7 @@ public final class LargeStudyInTheBrowser {
         page.navigate("/import");
         page.locator("input[type=file]")
                 .setInputFiles(new FilePayload("large.csv", "text/csv", table.getBytes(StandardCharsets.UTF_8)));
-        page.getByText("Make this a study").click();
+        page.getByText("Create study").click();
         page.waitForURL(url -> url.contains("/score"));
         return page.url().replaceFirst("/score.*", "");
     }

@@ -55,7 +55,7 @@ class MatrixJourneyTest {
                 .isVisible();
         Browsing.assertAccessible(page);
         page.getByLabel("Title of the new study").fill(title);
-        button(page, "Make this a study").click();
+        button(page, "Create study").click();
         page.waitForURL(url -> url.contains("/score"));
         page.locator("canvas").waitFor();
         return page;
@@ -133,14 +133,14 @@ class MatrixJourneyTest {
         Browsing.assertAccessible(page);
         button(page, "Show what changes").click();
         assertThat(page.getByText("Sallow bane × margin")).isVisible();
-        button(page, "Change these").click();
+        button(page, "Replace").click();
         assertThat(page.getByText("Sallow bane × margin")).not().isVisible();
 
         command(page, "snapshots");
         assertThat(page.getByText("Sallow bane × margin")).isVisible();
-        button(page, "Bring it back").click();
+        button(page, "Restore").click();
         page.getByRole(AriaRole.DIALOG)
-                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Bring it back"))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Restore"))
                 .click();
         assertThat(page.getByText("Nothing changes.")).isVisible();
         assertThat(page.getByText("A bristle")).not().isVisible();

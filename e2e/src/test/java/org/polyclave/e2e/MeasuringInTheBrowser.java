@@ -142,7 +142,7 @@ public final class MeasuringInTheBrowser {
                         "bench.polyclave.json",
                         "application/json",
                         StudyJson.write(study).getBytes(StandardCharsets.UTF_8)));
-        page.getByText("Make this a study").click();
+        page.getByText("Create study").click();
         page.waitForURL("**/studies/bench**");
         return page.url().replaceAll("(/studies/[^/]+).*", "$1");
     }
@@ -159,7 +159,7 @@ public final class MeasuringInTheBrowser {
                 table.append(String.format(Locale.ROOT, ",%.1f", (5 + c) * Math.exp(0.15 * random.nextGaussian())));
             }
         }
-        page.getByText("Bring in a table of readings").first().click();
+        page.getByText("Import a table of readings").first().click();
         page.locator(".v-dialog input[type=file]")
                 .setInputFiles(new FilePayload(
                         "readings.csv", "text/csv", table.toString().getBytes(StandardCharsets.UTF_8)));

@@ -73,7 +73,7 @@ class MeasuringJourneyTest {
                         "study.polyclave.json",
                         StudyJson.write(study).getBytes(StandardCharsets.UTF_8),
                         Map.of());
-        assertThat(answer.status()).as(answer.body()).isEqualTo(200);
+        assertThat(answer.status()).as(answer.body()).isEqualTo(201);
         return answer.json().path("slug").asString();
     }
 

@@ -82,7 +82,7 @@ class SecondScorerJourneyTest {
         keys.toField("Name of the character in column 4").write("leaf breadth").press("Tab");
         assertThat(page.getByText("leaf breadth").first()).isVisible();
         keys.toField("Title of the new study").write("Sallows of the field book");
-        keys.toButton("Make this a study").press("Enter");
+        keys.toButton("Create study").press("Enter");
         page.waitForURL(url -> url.contains("/score"));
         page.locator("canvas").waitFor();
         return page.url().replaceFirst("/score.*", "");
@@ -119,12 +119,12 @@ class SecondScorerJourneyTest {
 
     /** A finding that is meant is accepted with a reason. */
     private static void check(Page page, Keyboard keys) {
-        command(page, "Look at the checks");
+        command(page, "Open the checks");
         page.waitForURL("**/checks");
-        Locator meant = page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("It is meant"))
+        Locator meant = page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Accept as intended"))
                 .first();
         keys.to(meant).press("Enter");
-        keys.toField("Why it is meant").write("Only three are known");
+        keys.toField("Reason").write("Only three are known");
         keys.press("Enter");
         assertThat(page.getByText("Only three are known")).hasCount(1);
     }

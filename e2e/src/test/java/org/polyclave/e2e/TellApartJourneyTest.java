@@ -16,7 +16,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.polyclave.server.RunningApplication;
 
-/** Which pairs open in winter, what settles them, and what to score next, by keys and in words. */
+/** Which pairs not separated in winter, what settles them, and what to score next, by keys and in words. */
 @ExtendWith(RunningApplication.class)
 class TellApartJourneyTest {
     private static final String SALLOWS = """
@@ -38,22 +38,24 @@ class TellApartJourneyTest {
     void pairsThatOpenInWinterAreFoundByKeysAndSayWhatSettlesThem() throws IOException {
         Page page = browsing.signedIn("Isolde Quillane");
         page.navigate("/studies/marrowmere-tussocks/scope");
-        assertThat(page.getByText("4 pairs open, 3 thin")).isVisible();
+        assertThat(page.getByText("4 pairs not separated, 3 by one feature only"))
+                .isVisible();
         command(page, "Go to Tell apart");
         Locator map = page.getByRole(AriaRole.GRID);
-        assertThat(page.getByText(", 3 thin, 221 firm, of 228.")).isVisible();
+        assertThat(page.getByText(", 3 by one feature only (thin), 221 by two or more (firm), of 228."))
+                .isVisible();
         Browsing.assertAccessible(page);
 
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("January"))
                 .press("Enter");
-        assertThat(page.getByText("8 pairs open", new Page.GetByTextOptions().setExact(true)))
+        assertThat(page.getByText("8 pairs not separated", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
         map.focus();
         Locator pair = page.locator("#active-pair");
         for (int k = 0; k < 12 && !pair.textContent().contains("Tarnella serotina and Tarnella praecox"); k++) {
             map.press("n");
         }
-        assertThat(pair).containsText("nothing tells them apart");
+        assertThat(pair).containsText("nothing separates them");
         map.press("Enter");
         Locator card = region(page, "Contrast card");
         assertThat(card.getByText("What will: Jul–Oct: fruit length", new Locator.GetByTextOptions().setExact(false)))
@@ -81,7 +83,7 @@ class TellApartJourneyTest {
         page.getByLabel("Or paste a table from a spreadsheet").fill(SALLOWS);
         button(page, "Read the table").click();
         page.getByLabel("Title of the new study").fill("Sallows to tell");
-        button(page, "Make this a study").click();
+        button(page, "Create study").click();
         page.waitForURL(url -> url.contains("/score"));
         assertThat(page.getByText("Find characters that separate Sallow apt / Sallow dim"))
                 .isVisible();
@@ -94,10 +96,10 @@ class TellApartJourneyTest {
         list.press("2");
         assertThat(page.getByText("Sallow dim, stem: 1.0 pairs expected, 1 separated better"))
                 .isVisible();
-        assertThat(page.getByText("No pair open").first()).isVisible();
+        assertThat(page.getByText("Every pair separated").first()).isVisible();
 
         page.navigate(page.url().replaceFirst("view=next", "rows=sallow-apt,sallow-dim"));
-        assertThat(region(page, "Contrast card").getByText("apart by one kind of evidence"))
+        assertThat(region(page, "Contrast card").getByText("separated by one feature only"))
                 .isVisible();
         page.getByLabel("Name for the taxa chosen").fill("Smooth ones");
         button(page, "Keep as a group").click();

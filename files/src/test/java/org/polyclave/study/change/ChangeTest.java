@@ -188,7 +188,7 @@ class ChangeTest {
                 .singleElement()
                 .satisfies(c -> assertThat(c.fields())
                         .extracting(StudyDifference.Field::name)
-                        .containsExactly("score", "source", "doubtful"));
+                        .containsExactly(StudyField.SCORE, StudyField.SOURCE, StudyField.DOUBTFUL));
         assertThatExceptionOfType(Refused.class)
                 .isThrownBy(() -> new ReplaceScores(
                                 List.of(), List.of("width"), "toothed", false, null, false, "", true, null)

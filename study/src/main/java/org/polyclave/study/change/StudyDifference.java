@@ -1,35 +1,40 @@
 package org.polyclave.study.change;
 
+import java.lang.reflect.RecordComponent;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.study.model.BodyPlan;
 import org.polyclave.study.model.Claim;
 import org.polyclave.study.model.GlossaryTerm;
+import org.polyclave.study.model.Mark;
 import org.polyclave.study.model.Opinion;
 import org.polyclave.study.model.Picture;
 import org.polyclave.study.model.Reading;
 import org.polyclave.study.model.Reference;
+import org.polyclave.study.model.Scale;
+import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyRow;
 import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.notation.NotationPrinter;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What differs between two versions of a study, object by object: scope, outside taxa, rows, characters, terms, references,
  * claims, pictures, opinions, specimens, readings, then cells. The order of objects is not compared. Time and memory linear in both.
  */
 public final class StudyDifference {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final Study before;
     private final Study after;
@@ -72,8 +77,8 @@ public final class StudyDifference {
         }
     }
 
-    /** @param name of the field in the study file; the texts are empty where there is nothing */
-    public record Field(String name, String before, String after) {}
+    /** What of an object differs, in words; the texts are empty where there is nothing. */
+    public record Field(StudyField name, String before, String after) {}
 
     private StudyDifference(Study before, Study after) {
         this.before = before;
@@ -88,14 +93,14 @@ public final class StudyDifference {
 
     private void run() {
         if (!before.scope().equals(after.scope()) || !before.title().equals(after.title())) {
-            List<Field> fields = new ArrayList<>(fields(tree(before.scope()), tree(after.scope())));
+            List<Field> fields = new ArrayList<>(fields(before.scope(), after.scope()));
             if (!before.title().equals(after.title())) {
-                fields.add(0, new Field("title", before.title(), after.title()));
+                fields.add(0, new Field(StudyField.TITLE, before.title(), after.title()));
             }
             changes.add(new Change(Kind.SCOPE, How.CHANGED, "", "", after.title(), fields));
         }
         if (!before.nearButOutside().equals(after.nearButOutside())) {
-            Field field = new Field("nearButOutside", names(before), names(after));
+            Field field = new Field(StudyField.NEAR_BUT_OUTSIDE, names(before), names(after));
             changes.add(new Change(Kind.OUTSIDE, How.CHANGED, "", "", "", List.of(field)));
         }
         objects(Kind.ROW, before.rows(), after.rows(), StudyRow::id, StudyRow::name);
@@ -125,7 +130,8 @@ public final class StudyDifference {
                 ", ", study.nearButOutside().stream().map(o -> o.name()).toList());
     }
 
-    private <T> void objects(Kind kind, List<T> old, List<T> now, Function<T, String> id, Function<T, String> name) {
+    private <T extends Record> void objects(
+            Kind kind, List<T> old, List<T> now, Function<T, String> id, Function<T, String> name) {
         Map<String, T> left = new LinkedHashMap<>();
         old.forEach(o -> left.put(id.apply(o), o));
         for (T one : now) {
@@ -133,40 +139,96 @@ public final class StudyDifference {
             if (other == null) {
                 changes.add(new Change(kind, How.ADDED, id.apply(one), "", name.apply(one), List.of()));
             } else if (!one.equals(other)) {
-                changes.add(new Change(
-                        kind, How.CHANGED, id.apply(one), "", name.apply(one), fields(tree(other), tree(one))));
+                changes.add(new Change(kind, How.CHANGED, id.apply(one), "", name.apply(one), fields(other, one)));
             }
         }
         left.forEach((key, gone) -> changes.add(new Change(kind, How.REMOVED, key, "", name.apply(gone), List.of())));
     }
 
-    private static JsonNode tree(Object object) {
-        return JSON.valueToTree(object);
-    }
-
-    private static List<Field> fields(JsonNode before, JsonNode after) {
+    /** Fields in which two records differ; those of the records inside them one by one, by their own names. */
+    private static List<Field> fields(Record before, Record after) {
         List<Field> fields = new ArrayList<>();
-        after.properties().forEach(property -> {
-            JsonNode other = before.get(property.getKey());
-            if (!property.getValue().equals(other)) {
-                fields.add(new Field(property.getKey(), text(other), text(property.getValue())));
-            }
-        });
+        for (RecordComponent component : after.getClass().getRecordComponents()) {
+            addField(fields, component, content(before, component), content(after, component));
+        }
         return fields;
     }
 
-    /** Texts as they are, lists of objects by their labels, other things as they stand in the file. */
-    private static String text(@Nullable JsonNode value) {
-        if (value == null || value.isNull()) {
+    private static void addField(
+            List<Field> fields, RecordComponent component, @Nullable Object old, @Nullable Object now) {
+        if (Objects.equals(old, now)) {
+            return;
+        }
+        Record inside = now instanceof Record is ? is : old instanceof Record was ? was : null;
+        if (inside == null || !isSpread(inside)) {
+            String was = text(old);
+            String is = text(now);
+            if (!was.equals(is)) {
+                fields.add(new Field(StudyField.of(component.getName()), was, is));
+            }
+            return;
+        }
+        for (RecordComponent part : inside.getClass().getRecordComponents()) {
+            addField(
+                    fields,
+                    part,
+                    old == null ? null : content((Record) old, part),
+                    now == null ? null : content((Record) now, part));
+        }
+    }
+
+    /** Marks, scales, outlines and values are one thing to their readers. */
+    private static boolean isSpread(Record inside) {
+        return !(inside instanceof Mark
+                || inside instanceof Scale
+                || inside instanceof BodyPlan
+                || inside instanceof ScoreValue);
+    }
+
+    private static @Nullable Object content(Record record, RecordComponent component) {
+        try {
+            return component.getAccessor().invoke(record);
+        } catch (ReflectiveOperationException hidden) {
+            throw new IllegalStateException(
+                    "Records of a study are public, but " + record.getClass() + " is not", hidden);
+        }
+    }
+
+    /** Texts as they are, objects by their labels or else by all they say, codes as words. */
+    private static String text(@Nullable Object value) {
+        if (value == null) {
             return "";
         }
-        if (value.isArray()) {
-            List<String> parts = new ArrayList<>();
-            value.forEach(
-                    v -> parts.add(v.path("label").isString() ? v.path("label").asString() : text(v)));
-            return String.join(", ", parts);
+        if (value instanceof Boolean is) {
+            return is ? "yes" : "no";
         }
-        return value.isString() ? value.asString() : value.toString();
+        if (value instanceof Enum<?> code) {
+            return code.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        }
+        if (value instanceof Double number) {
+            return BigDecimal.valueOf(number).stripTrailingZeros().toPlainString();
+        }
+        if (value instanceof List<?> all) {
+            return all.stream()
+                    .map(StudyDifference::text)
+                    .filter(s -> !s.isEmpty())
+                    .collect(Collectors.joining(", "));
+        }
+        return value instanceof Record object ? spoken(object) : value.toString();
+    }
+
+    private static String spoken(Record object) {
+        List<String> said = new ArrayList<>();
+        for (RecordComponent component : object.getClass().getRecordComponents()) {
+            String text = text(content(object, component));
+            if (component.getName().equals("label")) {
+                return text;
+            }
+            if (!text.isEmpty() && !component.getName().equals("id")) {
+                said.add(text);
+            }
+        }
+        return String.join(" ", said);
     }
 
     private void cells() {
@@ -214,11 +276,11 @@ public final class StudyDifference {
         String is = said(now, newCharacters);
         List<Field> fields = new ArrayList<>();
         if (!was.equals(is)) {
-            fields.add(new Field("score", was, is));
+            fields.add(new Field(StudyField.SCORE, was, is));
         }
         if (old != null && now != null) {
-            fields.addAll(fields(tree(old), tree(now)).stream()
-                    .filter(f -> !f.name().equals("value") && !f.name().equals("typed"))
+            fields.addAll(fields(old, now).stream()
+                    .filter(f -> f.name() != StudyField.VALUE && f.name() != StudyField.TYPED)
                     .toList());
         }
         StudyRow row = rows.get(any.row());
