@@ -25,4 +25,9 @@ export default {
     header: 'Send it as a header of each request. The API is described at /api/v1/openapi.',
     example: 'Authorization: Bearer TOKEN',
   },
+  notices: {
+    lead: 'Polyclave is free software under the Apache License 2.0. What it is made with, and under which licences:',
+    server: 'server',
+    web: 'pages, fonts and coasts',
+  },
 };

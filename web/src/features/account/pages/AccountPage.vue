@@ -113,6 +113,11 @@ function confirmed() {
       <h3>{{ $t('tokens.how') }}</h3>
       <p>{{ $t('tokens.header') }}</p>
       <code>{{ $t('tokens.example') }}</code>
+      <p class="quiet notices">
+        {{ $t('notices.lead') }}
+        <a href="/notices/java.txt">{{ $t('notices.server') }}</a> ·
+        <a href="/notices/web.txt">{{ $t('notices.web') }}</a>
+      </p>
     </div>
     <ConfirmDialog
       :model-value="leaving !== null"
@@ -173,6 +178,10 @@ form {
   display: grid;
   gap: 0.5rem;
   justify-items: start;
+}
+
+.notices {
+  margin-top: 3rem;
 }
 
 code {
