@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
-import { computed, inject, onScopeDispose, provide, ref, type InjectionKey, type Ref } from 'vue';
+import { useIntervalFn } from '@vueuse/core';
+import { computed, inject, provide, ref, type InjectionKey, type Ref } from 'vue';
 import { api, type Problem, type Schemas } from '@/api/client';
 import { createColumns, type Columns } from './useColumns';
 
@@ -102,10 +103,9 @@ function createStudy(slug: string): StudyModel {
   }
 
   // Others edit too: look every few seconds whether the study has moved on.
-  const timer = setInterval(() => {
+  useIntervalFn(() => {
     if (!document.hidden) catchUp().catch(() => undefined);
   }, LOOK_AGAIN_MS);
-  onScopeDispose(() => clearInterval(timer));
 
   return {
     slug,

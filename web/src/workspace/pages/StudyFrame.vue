@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowRight, mdiExportVariant, mdiKeyboardOutline, mdiMagnify, mdiRedo, mdiUndo } from '@mdi/js';
-import { useEventListener } from '../composables/useEventListener';
+import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';

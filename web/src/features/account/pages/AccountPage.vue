@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiContentCopy, mdiPlus } from '@mdi/js';
 import { useMutation, useQuery } from '@tanstack/vue-query';
+import { useClipboard } from '@vueuse/core';
 import { ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { api, type Problem, type Schemas } from '@/api/client';
@@ -20,7 +21,7 @@ const name = ref('');
 const scope = ref<Token['scope']>('READ');
 /** The token that was just created; it cannot be shown again. */
 const secret = ref('');
-const copied = ref(false);
+const { copy, copied } = useClipboard();
 const leaving = ref<Token | null>(null);
 const scopes = (['READ', 'WRITE'] as const).map((value) => ({ value, title: t(`tokens.scope.${value}`) }));
 
@@ -28,7 +29,6 @@ const create = useMutation({
   mutationFn: () => api.post<Schemas['NewToken']>('/api/v1/tokens', { name: name.value.trim(), scope: scope.value }),
   onSuccess: async (made) => {
     secret.value = made.secret;
-    copied.value = false;
     name.value = '';
     await tokens.refetch();
   },
@@ -37,11 +37,6 @@ const revoke = useMutation({
   mutationFn: (token: Token) => api.delete(`/api/v1/tokens/${token.id}`),
   onSettled: () => tokens.refetch(),
 });
-
-async function copy() {
-  await navigator.clipboard.writeText(secret.value);
-  copied.value = true;
-}
 
 function confirmed() {
   if (leaving.value) revoke.mutate(leaving.value);
@@ -93,7 +88,7 @@ function confirmed() {
       <div v-if="secret" class="secret" role="status">
         <p>{{ $t('tokens.once') }}</p>
         <code>{{ secret }}</code>
-        <v-btn size="small" :prepend-icon="mdiContentCopy" @click="copy">{{
+        <v-btn size="small" :prepend-icon="mdiContentCopy" @click="copy(secret)">{{
           copied ? $t('tokens.copied') : $t('tokens.copy')
         }}</v-btn>
       </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref } from 'vue';
+import { useIntervalFn } from '@vueuse/core';
+import { ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
@@ -13,23 +14,12 @@ const password = ref('');
 const { busy, problem, run } = useAction();
 
 const PATIENCE = 2000;
-let asking: ReturnType<typeof setTimeout> | undefined;
 
 // The first start loads the demo, which takes a while on a busy machine; the accounts come with it.
-function askAgain() {
-  if (session.starting)
-    asking = setTimeout(
-      () =>
-        session
-          .reload()
-          .catch(() => undefined)
-          .finally(askAgain),
-      PATIENCE,
-    );
-}
-
-onMounted(askAgain);
-onBeforeUnmount(() => clearTimeout(asking));
+const { pause } = useIntervalFn(() => {
+  if (session.starting) session.reload().catch(() => undefined);
+  else pause();
+}, PATIENCE);
 
 function signIn(who: string, secret: string) {
   return run(async () => {

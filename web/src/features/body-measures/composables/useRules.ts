@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
-import { computed, ref } from 'vue';
+import { useLocalStorage } from '@vueuse/core';
+import { computed } from 'vue';
 import { api, type Schemas } from '@/api/client';
 import { useSession } from '@/stores/session';
 
@@ -8,16 +9,18 @@ export type Rule = Schemas['OwnRule']['rule'];
 export const RULES: Rule[] = ['FINGERNAIL', 'FINGER_WIDTH', 'PENCIL', 'HAND_SPAN'];
 const KEPT = 'polyclave.rulesOfThumb';
 
-function kept(): Partial<Record<Rule, Schemas['OwnRule']>> {
+type Own = Partial<Record<Rule, Schemas['OwnRule']>>;
+
+function read(kept: string): Own {
   try {
-    return JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Record<Rule, Schemas['OwnRule']>>;
+    return JSON.parse(kept) as Own;
   } catch {
     return {};
   }
 }
 
 /** What readers without an account measured of their own: this browser remembers it. */
-const ofBrowser = ref(kept());
+const ofBrowser = useLocalStorage<Own>(KEPT, {}, { serializer: { read, write: JSON.stringify } });
 
 /** Sizes that this person has at hand: of their account, else of their browser, else of people in general. */
 export function useRules() {
@@ -40,7 +43,6 @@ export function useRules() {
       await client.invalidateQueries({ queryKey: queryKey.value });
     } else {
       ofBrowser.value = { ...ofBrowser.value, [rule]: own };
-      localStorage.setItem(KEPT, JSON.stringify(ofBrowser.value));
     }
   }
 

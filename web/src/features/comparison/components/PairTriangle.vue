@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiFitToScreenOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline } from '@mdi/js';
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { useResizeObserver } from '@vueuse/core';
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { nextWeak, VERDICTS, type Cell, type PairTable } from '../logic/map';
 import { ABOVE, beginning, cellAt, extent, fitting, paint, type Ink } from '../logic/paint';
 
@@ -21,7 +22,6 @@ const pair = computed(() => {
 });
 const LARGEST = 60;
 let ink: Ink | undefined;
-let watching: ResizeObserver | undefined;
 let drawing = 0;
 /** Whether a first pair was chosen to look at: the first that is not firmly separated. */
 let looked = false;
@@ -171,14 +171,8 @@ watch([n, () => box.value.width > 0], () => {
   if (box.value.width) begin();
   draw();
 });
-onMounted(() => {
-  watching = new ResizeObserver(measure);
-  if (scroller.value) watching.observe(scroller.value);
-});
-onBeforeUnmount(() => {
-  watching?.disconnect();
-  cancelAnimationFrame(drawing);
-});
+useResizeObserver(scroller, measure);
+onBeforeUnmount(() => cancelAnimationFrame(drawing));
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue';
+import { useResizeObserver } from '@vueuse/core';
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import {
   corners,
   frozenOf,
@@ -35,7 +36,6 @@ const view = ref({ width: 800, height: 500 });
 const editing = ref<string | null>(null);
 let dragging = false;
 let frame = 0;
-let observer: ResizeObserver | undefined;
 
 const rows = computed(() => props.grid.rows.length);
 const columns = computed(() => props.grid.columns.length);
@@ -93,13 +93,11 @@ function measure() {
 }
 
 onMounted(() => {
-  observer = new ResizeObserver(measure);
-  if (scroller.value) observer.observe(scroller.value);
   measure();
   select(selection.value.at, true);
   void document.fonts?.ready.then(paint);
 });
-onUnmounted(() => observer?.disconnect());
+useResizeObserver(scroller, measure);
 watch(() => [props.grid, selection.value], paint);
 
 function select(at: Place, keepAnchor: boolean) {

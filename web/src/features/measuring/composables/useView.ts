@@ -1,4 +1,5 @@
-import { computed, onMounted, onScopeDispose, ref, watch, type Ref } from 'vue';
+import { useResizeObserver } from '@vueuse/core';
+import { computed, onScopeDispose, ref, watch, type Ref } from 'vue';
 import {
   fit,
   moved,
@@ -80,19 +81,12 @@ export function useView(picture: () => Shown, bench: Ref<HTMLElement | null>, ca
   const fitAll = () => (view.value = fit(pixels.value, size.value));
   watch(() => [picture().src, picture().width], fitAll);
 
-  let observer: ResizeObserver | undefined;
-  onMounted(() => {
-    observer = new ResizeObserver(([entry]) => {
-      if (!entry) return;
-      size.value = { width: entry.contentRect.width, height: entry.contentRect.height };
-      fitAll();
-    });
-    if (bench.value) observer.observe(bench.value);
+  useResizeObserver(bench, ([entry]) => {
+    if (!entry) return;
+    size.value = { width: entry.contentRect.width, height: entry.contentRect.height };
+    fitAll();
   });
-  onScopeDispose(() => {
-    observer?.disconnect();
-    cancelAnimationFrame(asked);
-  });
+  onScopeDispose(() => cancelAnimationFrame(asked));
 
   return {
     view,

@@ -1,19 +1,19 @@
-import { ref, watch } from 'vue';
+import { useLocalStorage } from '@vueuse/core';
 import type { ShelfKey } from '../logic/shelf';
 
-const KEPT = 'polyclave.shelf';
-
-function kept(): ShelfKey[] {
+/** What was kept may be older than this page, or not of it. */
+function read(kept: string): ShelfKey[] {
   try {
-    const read: unknown = JSON.parse(localStorage.getItem(KEPT) ?? '');
-    return Array.isArray(read) ? (read as ShelfKey[]) : ['study'];
+    const keys: unknown = JSON.parse(kept);
+    return Array.isArray(keys) ? (keys as ShelfKey[]) : ['study'];
   } catch {
     return ['study'];
   }
 }
 
 /** How this person's shelves are ordered: the same in every study. */
-const scheme = ref(kept());
-watch(scheme, (keys) => localStorage.setItem(KEPT, JSON.stringify(keys)), { deep: true });
+const scheme = useLocalStorage<ShelfKey[]>('polyclave.shelf', ['study'], {
+  serializer: { read, write: JSON.stringify },
+});
 
 export const useShelf = () => scheme;

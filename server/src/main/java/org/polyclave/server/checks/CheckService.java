@@ -1,7 +1,8 @@
 package org.polyclave.server.checks;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import io.swagger.v3.oas.annotations.media.Schema;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -35,14 +36,8 @@ public class CheckService {
     private final StudyWriter writer;
     private final AcceptedFindingMapper accepted;
 
-    private final Map<Long, StudyCheck> last = new LinkedHashMap<>(KEPT, 0.75f, true) {
-        private static final long serialVersionUID = 1;
-
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Long, StudyCheck> eldest) {
-            return size() > KEPT;
-        }
-    };
+    private final Cache<Long, StudyCheck> last =
+            Caffeine.newBuilder().maximumSize(KEPT).build();
 
     CheckService(StudyStore store, StudyWriter writer, AcceptedFindingMapper accepted) {
         this.store = store;
@@ -77,15 +72,10 @@ public class CheckService {
     }
 
     private StudyCheck check(long study) {
-        StudyCheck before;
-        synchronized (last) {
-            before = last.get(study);
-        }
+        StudyCheck before = last.getIfPresent(study);
         CompiledStudy now = store.load(study).compiled();
         StudyCheck check = before == null ? StudyCheck.of(now) : before.after(now);
-        synchronized (last) {
-            last.put(study, check);
-        }
+        last.put(study, check);
         return check;
     }
 

@@ -1,8 +1,9 @@
 package org.polyclave.server.comparison;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Arrays;
 import java.util.EnumMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,37 +21,22 @@ import org.polyclave.study.compile.CompiledStudy;
 import org.springframework.stereotype.Component;
 
 /**
- * What was worked out of all pairs of the studies that were looked at last, for the last few hands. After an edit of scores
+ * What was worked out of all pairs of the studies that were looked at last, for the last few viewing conditions. After an edit of scores
  * only the rows that it changed are worked out again.
  */
 @Component
 class PairCache {
     private static final int STUDIES_KEPT = 4;
-    private static final int HANDS_KEPT = 6;
+    private static final int CONDITIONS_KEPT = 6;
     /** Of more rows at once, all is worked out anew. */
     private static final int MOST_ROWS = 8;
     /** Edits after which rows are laid out anew: meanwhile they keep their places under the eyes of whoever scores. */
     private static final int MOST_EDITS = 25;
 
-    private final Map<Long, StudyPairs> studies = new Recent<>(STUDIES_KEPT);
+    private final Cache<Long, StudyPairs> studies =
+            Caffeine.newBuilder().maximumSize(STUDIES_KEPT).build();
 
-    private static final class Recent<K, V> extends LinkedHashMap<K, V> {
-        private static final long serialVersionUID = 1;
-
-        private final int most;
-
-        Recent(int most) {
-            super(most, 0.75f, true);
-            this.most = most;
-        }
-
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-            return size() > most;
-        }
-    }
-
-    /** The pairs of one matrix with what is in a hand. */
+    /** The pairs of one matrix under viewing conditions. */
     static final class Pairs {
         private final Matrix matrix;
         private final SeparationContext context;
@@ -92,7 +78,8 @@ class PairCache {
     /** One revision of a study. */
     private static final class StudyPairs {
         private final CompiledStudy compiled;
-        private final Map<ViewingConditions, Pairs> hands = new Recent<>(HANDS_KEPT);
+        private final Cache<ViewingConditions, Pairs> conditions =
+                Caffeine.newBuilder().maximumSize(CONDITIONS_KEPT).build();
         private final Map<Observer, Strength> strengths = new EnumMap<>(Observer.class);
         private List<Integer> similar = List.of();
         private int edits;
@@ -107,13 +94,15 @@ class PairCache {
             if (rows.isPresent() && rows.get().size() <= MOST_ROWS) {
                 next.edits = (edits + 1) % MOST_EDITS;
                 next.similar = next.edits == 0 ? List.of() : similar;
-                hands.forEach((hand, pairs) -> next.hands.put(hand, pairs.with(later.matrix(), rows.get())));
+                conditions
+                        .asMap()
+                        .forEach((seen, pairs) -> next.conditions.put(seen, pairs.with(later.matrix(), rows.get())));
             }
             return next;
         }
 
         synchronized Pairs pairs(ViewingConditions hand) {
-            return hands.computeIfAbsent(hand, h -> {
+            return conditions.get(hand, h -> {
                 SeparationContext context = h.separation(compiled);
                 return new Pairs(compiled.matrix(), context, PairVerdicts.of(compiled.matrix(), context), null);
             });
@@ -132,15 +121,12 @@ class PairCache {
     }
 
     private StudyPairs of(long study, CompiledStudy compiled) {
-        synchronized (studies) {
-            StudyPairs known = studies.get(study);
-            if (known != null && known.compiled.equals(compiled)) {
-                return known;
+        return studies.asMap().compute(study, (id, known) -> {
+            if (known == null) {
+                return new StudyPairs(compiled);
             }
-            StudyPairs now = known == null ? new StudyPairs(compiled) : known.at(compiled);
-            studies.put(study, now);
-            return now;
-        }
+            return known.compiled.equals(compiled) ? known : known.at(compiled);
+        });
     }
 
     Pairs pairs(long study, CompiledStudy compiled, ViewingConditions hand) {
@@ -151,7 +137,7 @@ class PairCache {
         return of(study, compiled).strength(observer);
     }
 
-    /** Rows in an order in which lookalikes sit together, by everything there is to see, whatever is in the hand. */
+    /** Rows in an order in which lookalikes sit together, by everything there is to see, whatever the viewing conditions. */
     List<Integer> similar(long study, CompiledStudy compiled) {
         return of(study, compiled)
                 .similar(() -> new Lookalikes(PairCounts.of(compiled.matrix(), SeparationContext.EVERYTHING)).order());

@@ -1,5 +1,7 @@
 package org.polyclave.server.edition;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -8,7 +10,6 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HexFormat;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -53,14 +54,8 @@ public class EditionService implements StudyService.EditionCounter {
     private final TransactionTemplate transactions;
     private final JsonMapper json;
     private final Clock clock;
-    private final Map<String, CompiledStudy> compiled = new LinkedHashMap<>(KEPT, 0.75f, true) {
-        private static final long serialVersionUID = 1;
-
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, CompiledStudy> eldest) {
-            return size() > KEPT;
-        }
-    };
+    private final Cache<String, CompiledStudy> compiled =
+            Caffeine.newBuilder().maximumSize(KEPT).build();
 
     EditionService(
             EditionMapper editions,
@@ -322,12 +317,10 @@ public class EditionService implements StudyService.EditionCounter {
     /** The study of an edition, compiled. */
     public CompiledStudy compiled(String slug, int number) {
         Stored stored = read(slug, number);
-        synchronized (compiled) {
-            return compiled.computeIfAbsent(
-                    stored.hash(),
-                    h -> StudyCompiler.compile(json.readValue(stored.document(), EditionDocument.class)
-                            .study()));
-        }
+        return compiled.get(
+                stored.hash(),
+                h -> StudyCompiler.compile(
+                        json.readValue(stored.document(), EditionDocument.class).study()));
     }
 
     @Transactional

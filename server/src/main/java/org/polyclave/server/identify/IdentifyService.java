@@ -1,12 +1,13 @@
 package org.polyclave.server.identify;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.WeakHashMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.evidence.Certainty;
@@ -41,7 +42,8 @@ public class IdentifyService {
     /** Standard uncertainties that make a "give or take". */
     private static final double BOTH_SIDES = 2;
 
-    private final Map<CompiledStudy, Ready> ready = new WeakHashMap<>();
+    private final Cache<CompiledStudy, Ready> ready =
+            Caffeine.newBuilder().weakKeys().build();
 
     /**
      * What a study needs to answer.
@@ -170,21 +172,18 @@ public class IdentifyService {
     }
 
     private Ready ready(CompiledStudy study) {
-        synchronized (ready) {
-            return ready.computeIfAbsent(
-                    study, s -> new Ready(Optional.of(s.scoredOnly()).filter(c -> !c.equals(s)), new HashMap<>()));
-        }
+        return ready.get(
+                study,
+                s -> new Ready(Optional.of(s.scoredOnly()).filter(c -> !c.equals(s)), new ConcurrentHashMap<>()));
     }
 
     private static AnyOrderIdentifier identifier(CompiledStudy compiled, Ready ready, @Nullable Observer observer) {
-        synchronized (ready) {
-            return ready.identifiers()
-                    .computeIfAbsent(
-                            observer == null ? "" : observer.name(),
-                            o -> observer == null
-                                    ? new AnyOrderIdentifier(compiled.matrix())
-                                    : new AnyOrderIdentifier(compiled.matrix(), observer));
-        }
+        return ready.identifiers()
+                .computeIfAbsent(
+                        observer == null ? "" : observer.name(),
+                        o -> observer == null
+                                ? new AnyOrderIdentifier(compiled.matrix())
+                                : new AnyOrderIdentifier(compiled.matrix(), observer));
     }
 
     private static Answer answer(CompiledStudy compiled, AnswerRequest request) {

@@ -1,9 +1,10 @@
 package org.polyclave.server.store;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -49,7 +50,7 @@ import tools.jackson.databind.node.ObjectNode;
 public class StudyStore {
     private static final int KEPT = 16;
     /** About a hundred bytes each. */
-    private static final long MOST_SCORES_KEPT = 6_000_000;
+    private static final int MOST_SCORES_KEPT = 6_000_000;
     /** Scores that are written by one statement. */
     private static final int AT_ONCE = 10_000;
     /** More changed cells than these are read with everything else. */
@@ -64,8 +65,13 @@ public class StudyStore {
     private final TransactionTemplate consistent;
 
     private final Map<Long, ReentrantLock> reading = new ConcurrentHashMap<>();
-    /** The one that was used last comes last. */
-    private final LinkedHashMap<Long, Snapshot> cache = new LinkedHashMap<>(KEPT, 0.75f, true);
+    /** Weighed by their scores. Small ones weigh as if they had some, so that there are not too many; none is too heavy. */
+    private final Cache<Long, Snapshot> cache = Caffeine.newBuilder()
+            .maximumWeight(MOST_SCORES_KEPT)
+            .<Long, Snapshot>weigher((id, snapshot) -> Math.min(
+                    MOST_SCORES_KEPT,
+                    Math.max(MOST_SCORES_KEPT / KEPT, snapshot.study().scores().size())))
+            .build();
 
     StudyStore(StudyMapper studies, PictureStore pictures, JsonMapper json, PlatformTransactionManager transactions) {
         this.studies = studies;
@@ -150,12 +156,12 @@ public class StudyStore {
     }
 
     private Optional<Snapshot> cachedSince(long id, long revision) {
-        return Optional.ofNullable(kept(id)).filter(s -> s.revision() >= revision);
+        return Optional.ofNullable(cache.getIfPresent(id)).filter(s -> s.revision() >= revision);
     }
 
     private LoadedStudy readNewest(long id) {
         StudyMapper.StudyTexts texts = studies.texts(id);
-        Snapshot kept = kept(id);
+        Snapshot kept = cache.getIfPresent(id);
         if (kept != null && kept.revision() >= texts.revision()) {
             return new LoadedStudy(kept, false);
         }
@@ -164,28 +170,8 @@ public class StudyStore {
                 : updatedFrom(id, texts, kept)
                         .map(s -> new LoadedStudy(s, false))
                         .orElseGet(() -> read(id, texts));
-        keep(id, newest.snapshot());
+        cache.put(id, newest.snapshot());
         return newest;
-    }
-
-    private void keep(long id, Snapshot newest) {
-        synchronized (cache) {
-            cache.put(id, newest);
-            long scores = cache.values().stream()
-                    .mapToLong(s -> s.study().scores().size())
-                    .sum();
-            Iterator<Snapshot> eldest = cache.values().iterator();
-            while (cache.size() > 1 && (cache.size() > KEPT || scores > MOST_SCORES_KEPT)) {
-                scores -= eldest.next().study().scores().size();
-                eldest.remove();
-            }
-        }
-    }
-
-    private @Nullable Snapshot kept(long id) {
-        synchronized (cache) {
-            return cache.get(id);
-        }
     }
 
     /** The kept state with the scores that changed since; empty if more than scores did. */
