@@ -125,8 +125,8 @@ public final class ContrastPrint {
     private static StringBuilder page(String size, String margin, double type) {
         return new StringBuilder(
                 "<html><head><title>Contrast card</title><style>@page{size:" + size + ";margin:" + margin
-                        + "}body{font-family:sans;font-size:" + type + "pt;margin:0;line-height:1.25}"
-                        + "h1{font-family:serif;font-size:1.5em;margin:0 0 0.3em}h1 i,th i,p i{font-family:serif}"
+                        + "}body{font-family:page-sans;font-size:" + type + "pt;margin:0;line-height:1.25}"
+                        + "h1{font-family:page-serif;font-size:1.5em;margin:0 0 0.3em}h1 i,th i,p i{font-family:page-serif}"
                         + "p{margin:0.4em 0}p.line{font-size:1.1em}p.hazard{font-weight:bold;margin:0.15em 0}"
                         + "table{border-collapse:collapse;width:100%}th,td{border:0.2mm solid #777;padding:0.25em 0.4em;"
                         + "text-align:left;vertical-align:top}td svg,td img{vertical-align:middle}p.foot{color:#444;font-size:0.85em}</style></head><body>");

@@ -45,9 +45,9 @@ public final class LabelSheet {
         StringBuilder html = new StringBuilder(String.format(
                 Locale.ROOT,
                 "<html><head><title>Labels</title><style>@page{size:A4;margin:%smm}"
-                        + "body{font-family:sans;margin:0}table{border-collapse:collapse;table-layout:fixed}"
+                        + "body{font-family:page-sans;margin:0}table{border-collapse:collapse;table-layout:fixed}"
                         + "tr{page-break-inside:avoid}td{width:%smm;height:%smm;padding:%smm;border:0.2mm solid #777;"
-                        + "vertical-align:top;line-height:%s}b,i,span{display:block}i{font-family:serif}</style></head>"
+                        + "vertical-align:top;line-height:%s}b,i,span{display:block}i{font-family:page-serif}</style></head>"
                         + "<body><table>",
                 MARGIN,
                 size.width - 2 * PADDING,

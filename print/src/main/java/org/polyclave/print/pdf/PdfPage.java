@@ -17,13 +17,20 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 public final class PdfPage {
     private record Face(String family, String file, int weight, FontStyle style) {}
 
+    /** Bold is the semibold of the screens. */
     private static final List<Face> FACES = List.of(
-            new Face("serif", "LiberationSerif-Regular", 400, FontStyle.NORMAL),
-            new Face("serif", "LiberationSerif-Italic", 400, FontStyle.ITALIC),
-            new Face("serif", "LiberationSerif-Bold", 700, FontStyle.NORMAL),
-            new Face("sans", "LiberationSans-Regular", 400, FontStyle.NORMAL),
-            new Face("sans", "LiberationSans-Italic", 400, FontStyle.ITALIC),
-            new Face("sans", "LiberationSans-Bold", 700, FontStyle.NORMAL));
+            new Face("page-serif", "SourceSerif4-Regular", 400, FontStyle.NORMAL),
+            new Face("page-serif", "SourceSerif4-It", 400, FontStyle.ITALIC),
+            new Face("page-serif", "SourceSerif4-Semibold", 600, FontStyle.NORMAL),
+            new Face("page-serif", "SourceSerif4-SemiboldIt", 600, FontStyle.ITALIC),
+            new Face("page-serif", "SourceSerif4-Semibold", 700, FontStyle.NORMAL),
+            new Face("page-serif", "SourceSerif4-SemiboldIt", 700, FontStyle.ITALIC),
+            new Face("page-sans", "SourceSans3-Regular", 400, FontStyle.NORMAL),
+            new Face("page-sans", "SourceSans3-It", 400, FontStyle.ITALIC),
+            new Face("page-sans", "SourceSans3-Semibold", 600, FontStyle.NORMAL),
+            new Face("page-sans", "SourceSans3-SemiboldIt", 600, FontStyle.ITALIC),
+            new Face("page-sans", "SourceSans3-Semibold", 700, FontStyle.NORMAL),
+            new Face("page-sans", "SourceSans3-SemiboldIt", 700, FontStyle.ITALIC));
 
     static {
         XRLog.setLoggingEnabled(false);
@@ -31,7 +38,7 @@ public final class PdfPage {
 
     private PdfPage() {}
 
-    /** @param html well-formed; the families are {@code serif} and {@code sans}; nothing is loaded from elsewhere */
+    /** @param html well-formed; the families are {@code page-serif} and {@code page-sans}, because a renderer takes {@code serif} for its own; nothing is loaded from elsewhere */
     public static byte[] of(String html) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         PdfRendererBuilder builder = new PdfRendererBuilder();
@@ -60,8 +67,7 @@ public final class PdfPage {
 
     private static InputStream open(String face) {
         return Objects.requireNonNull(
-                PdfPage.class.getResourceAsStream("/liberation/" + face + ".ttf"),
-                "The typeface " + face + " is missing");
+                PdfPage.class.getResourceAsStream("/fonts/" + face + ".ttf"), "The typeface " + face + " is missing");
     }
 
     /** A text as it stands in HTML. */

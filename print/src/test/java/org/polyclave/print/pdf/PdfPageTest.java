@@ -6,8 +6,11 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Set;
+import java.util.TreeSet;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -48,5 +51,28 @@ class PdfPageTest {
     void nothingIsLoadedFromElsewhere() throws IOException {
         assertThat(drawn("<img src=\"file:/etc/passwd.png\"/><img src=\"http://127.0.0.1:1/a.png\"/>"))
                 .isZero();
+    }
+
+    /** Every weight and slant that pages use is a face of the product's own; nothing falls back. */
+    @Test
+    void onlyOurOwnTypefacesAreUsed() throws IOException {
+        String words = "5–9 mm ≥ × → ± µ ° “Aa” ▲ ♂ ♀";
+        byte[] pdf = PdfPage.of(
+                "<html><head><style>body{font-family:page-sans}h1,i{font-family:page-serif}</style></head><body><h1>"
+                        + words + " <i>Aa bane</i></h1><p>" + words
+                        + " <b>bold</b> <i>slanted</i> <b><i>both</i></b></p></body></html>");
+        Set<String> faces = new TreeSet<>();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            for (COSName name : document.getPage(0).getResources().getFontNames()) {
+                faces.add(document.getPage(0)
+                        .getResources()
+                        .getFont(name)
+                        .getName()
+                        .replaceFirst("^[A-Z]{6}\\+", ""));
+            }
+        }
+        assertThat(faces)
+                .contains("SourceSerif4-Semibold", "SourceSans3-Regular", "SourceSans3-Semibold")
+                .allMatch(face -> face.startsWith("Source"));
     }
 }
