@@ -44,7 +44,7 @@ class JourneyTest {
         Page page = browsing.signedIn("Isolde Quillane");
         Browsing.assertAccessible(page);
         page.getByText("Tussock plants of Marrowmere").click();
-        assertThat(page.getByText("19 taxa, 1 to assess")).isVisible();
+        assertThat(page.getByText("19 taxa, one hazard not assessed")).isVisible();
         assertThat(page.locator("footer")).containsText("Assess the hazard of Tarnella obscura");
         for (String name : new String[] {"Scope", "Characters", "Score", "Key", "Any-order key", "Publish"}) {
             stage(page, name).click();

@@ -212,8 +212,8 @@ class MatrixJourneyTest {
         Browsing.assertAccessible(page);
         button(page, "Make these changes").click();
         page.waitForURL(url -> url.contains("/score"));
-        assertThat(page.getByText("4 taxa, 4 to assess")).isVisible();
+        assertThat(page.getByText("4 taxa, 4 hazards not assessed")).isVisible();
         page.keyboard().press("Control+z");
-        assertThat(page.getByText("3 taxa, 3 to assess")).isVisible();
+        assertThat(page.getByText("3 taxa, 3 hazards not assessed")).isVisible();
     }
 }

@@ -192,7 +192,7 @@ class SecondScorerJourneyTest {
     private static void export(Page page, Keyboard keys, String study) throws IOException {
         String name = study.replaceFirst(".*/", "");
         command(page, "Export the study");
-        keys.toField("Take along what such a file cannot say").press("Space");
+        keys.toField("Embed what this format cannot express").press("Space");
         assertThat(page.getByText("Nothing is left out.")).isVisible();
         Browsing.assertAccessible(page);
         byte[] table = Files.readAllBytes(keys.toButton("Save the file").save().path());
