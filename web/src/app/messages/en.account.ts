@@ -6,7 +6,7 @@ export default {
     title: 'Personal tokens',
     lead: 'A script that sends a token acts as you, within its scope. Anyone who has a token can use it: keep it secret, and revoke it when it is no longer needed.',
     name: 'Token',
-    may: 'May',
+    may: 'Scope',
     scope: { READ: 'read only', WRITE: 'read and change' },
     created: 'Created',
     used: 'Last used',

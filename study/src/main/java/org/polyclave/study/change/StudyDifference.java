@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.study.model.BodyPlan;
 import org.polyclave.study.model.Claim;
@@ -114,15 +115,34 @@ public final class StudyDifference {
                 before.opinions(),
                 after.opinions(),
                 Opinion::id,
-                o -> o.scorer() + ": " + o.row() + " × " + o.character());
+                o -> o.scorer() + ": " + rowName(o.row()) + " × " + characterName(o.character()));
         objects(Kind.SPECIMEN, before.specimens(), after.specimens(), Specimen::id, Specimen::code);
         objects(
                 Kind.READING,
                 before.readings(),
                 after.readings(),
                 Reading::id,
-                r -> r.specimen() + " × " + r.character() + ": " + r.typed());
+                r -> specimenCode(r.specimen()) + " × " + characterName(r.character()) + ": " + r.typed());
         cells();
+    }
+
+    private String rowName(String id) {
+        return after.row(id).or(() -> before.row(id)).map(StudyRow::name).orElse(id);
+    }
+
+    private String characterName(String id) {
+        return after.character(id)
+                .or(() -> before.character(id))
+                .map(StudyCharacter::label)
+                .orElse(id);
+    }
+
+    private String specimenCode(String id) {
+        return Stream.concat(after.specimens().stream(), before.specimens().stream())
+                .filter(s -> s.id().equals(id))
+                .map(Specimen::code)
+                .findFirst()
+                .orElse(id);
     }
 
     private static String names(Study study) {
