@@ -1,6 +1,12 @@
 # Every test, against a database cluster of its own.
 
+# With --deep, also mutates the rules of safety and proof, and fails if too many mutations go unnoticed.
 run_tests() {
+    deep=no
+    if [ "${1:-}" = --deep ]; then
+        deep=yes
+        shift
+    fi
     need_build_tools
     need_chromium
     start_postgres pg-test -c fsync=off -c synchronous_commit=off -c full_page_writes=off
@@ -13,4 +19,5 @@ run_tests() {
     MAVEN_OPTS="${MAVEN_OPTS:-} -XX:TieredStopAtLevel=1"
     export MAVEN_OPTS
     (cd "$ROOT" && mvn -B -T 2 --no-transfer-progress verify "$@")
+    [ "$deep" = no ] || (cd "$ROOT" && mvn -B --no-transfer-progress -pl core -Pdeep test-compile org.pitest:pitest-maven:mutationCoverage)
 }

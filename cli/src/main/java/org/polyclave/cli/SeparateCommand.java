@@ -96,8 +96,8 @@ final class SeparateCommand implements Callable<Integer> {
             throw new InvalidInput("--fold is 1 or 2.");
         }
         CompiledStudy compiled = MatrixFile.read(file, err);
-        ViewingConditions hand = new ViewingConditions(at, stages, observer, againstDangers);
-        List<Integer> rows = rows(compiled, hand);
+        ViewingConditions conditions = new ViewingConditions(at, stages, observer, againstDangers);
+        List<Integer> rows = rows(compiled, conditions);
         long tests =
                 rows.size() * (rows.size() - 1L) / 2 * compiled.characters().size();
         if (tests > MOST) {
@@ -105,11 +105,12 @@ final class SeparateCommand implements Callable<Integer> {
                     + " are listed. Name some rows with --rows.");
             return ExitCode.CANNOT_BE_MET;
         }
-        List<Pair> pairs = pairs(compiled, rows, hand.separation(compiled));
-        if (hand.isDangerous(compiled)) {
+        List<Pair> pairs = pairs(compiled, rows, conditions.separation(compiled));
+        if (conditions.isDangerous(compiled)) {
             err.println("A dangerous row may be in the hand: no diagnosis takes smelling, cutting or touching.");
         }
-        Diagnoses diagnoses = new Diagnoses(compiled.matrix(), hand.recognising(compiled), observer, Diagnoses.NODES);
+        Diagnoses diagnoses =
+                new Diagnoses(compiled.matrix(), conditions.recognising(compiled), observer, Diagnoses.NODES);
         List<Diagnosis> found = rows.parallelStream()
                 .map(row -> fold == null ? diagnoses.ofSafely(row) : diagnoses.of(row, fold))
                 .toList();
@@ -124,9 +125,9 @@ final class SeparateCommand implements Callable<Integer> {
         return ExitCode.DONE;
     }
 
-    private List<Integer> rows(CompiledStudy compiled, ViewingConditions hand) {
+    private List<Integer> rows(CompiledStudy compiled, ViewingConditions conditions) {
         if (wanted == null) {
-            return hand.rows(compiled);
+            return conditions.rows(compiled);
         }
         return wanted.stream()
                 .map(name -> row(compiled, name.strip()))

@@ -67,9 +67,9 @@ final class TellingApartTest {
                 .collect(Collectors.toSet());
     }
 
-    private static Set<String> told(ViewingConditions hand, Verdict... wanted) {
+    private static Set<String> told(ViewingConditions conditions, Verdict... wanted) {
         Matrix matrix = TUSSOCKS.matrix();
-        PairVerdicts verdicts = PairVerdicts.of(matrix, hand.separation(TUSSOCKS));
+        PairVerdicts verdicts = PairVerdicts.of(matrix, conditions.separation(TUSSOCKS));
         Set<String> pairs = new HashSet<>();
         for (int a = 0; a < matrix.rowCount(); a++) {
             for (int b = a + 1; b < matrix.rowCount(); b++) {
@@ -85,13 +85,13 @@ final class TellingApartTest {
         return pairs;
     }
 
-    private static ContrastCard card(CompiledStudy compiled, ViewingConditions hand, String... rows) {
-        return new ContrastCards(compiled, hand, new Strength(compiled.matrix(), hand.observer()))
+    private static ContrastCard card(CompiledStudy compiled, ViewingConditions conditions, String... rows) {
+        return new ContrastCards(compiled, conditions, new Strength(compiled.matrix(), conditions.observer()))
                 .of(Stream.of(rows).map(compiled::rowIndex).toList());
     }
 
-    private static String settles(ViewingConditions hand, String... rows) {
-        return card(TUSSOCKS, hand, rows).pairs().get(0).settles();
+    private static String settles(ViewingConditions conditions, String... rows) {
+        return card(TUSSOCKS, conditions, rows).pairs().get(0).settles();
     }
 
     @Test
@@ -167,9 +167,9 @@ final class TellingApartTest {
     @MethodSource("studies")
     void everyCardSaysWhatTheMatrixSaysAndEachCharacterOnce(CompiledStudy compiled) {
         Strength strength = new Strength(compiled.matrix(), Observer.TRAINED);
-        for (ViewingConditions hand : hands()) {
-            PairVerdicts verdicts = PairVerdicts.of(compiled.matrix(), hand.separation(compiled));
-            ContrastCards cards = new ContrastCards(compiled, hand, strength);
+        for (ViewingConditions conditions : hands()) {
+            PairVerdicts verdicts = PairVerdicts.of(compiled.matrix(), conditions.separation(compiled));
+            ContrastCards cards = new ContrastCards(compiled, conditions, strength);
             for (int a = 0; a < compiled.rows().size(); a++) {
                 for (int b = 0; b < a; b++) {
                     ContrastCard card = cards.of(List.of(a, b));
@@ -209,9 +209,9 @@ final class TellingApartTest {
                 .toList();
         Strength strength = new Strength(compiled.matrix(), Observer.TRAINED);
         int guarded = 0;
-        for (ViewingConditions hand : hands()) {
-            ContrastCards cards = new ContrastCards(compiled, hand, strength);
-            Recognitions recognitions = new Recognitions(compiled, hand, cards);
+        for (ViewingConditions conditions : hands()) {
+            ContrastCards cards = new ContrastCards(compiled, conditions, strength);
+            Recognitions recognitions = new Recognitions(compiled, conditions, cards);
             for (int a = 0; a < compiled.rows().size(); a++) {
                 Recognition recognition = recognitions.of(a);
                 assertThat(recognition.points())
@@ -355,10 +355,10 @@ final class TellingApartTest {
     @MethodSource("studies")
     void recognisingAHarmlessRowRulesOutEachDangerByTwoKindsOrSaysSo(CompiledStudy compiled) {
         Matrix matrix = compiled.matrix();
-        ViewingConditions hand = ViewingConditions.EVERYTHING;
-        ContrastCards cards = new ContrastCards(compiled, hand, new Strength(matrix, hand.observer()));
-        Recognitions recognitions = new Recognitions(compiled, hand, cards);
-        StrictSeparation separation = new StrictSeparation(matrix, hand.recognising(compiled));
+        ViewingConditions conditions = ViewingConditions.EVERYTHING;
+        ContrastCards cards = new ContrastCards(compiled, conditions, new Strength(matrix, conditions.observer()));
+        Recognitions recognitions = new Recognitions(compiled, conditions, cards);
+        StrictSeparation separation = new StrictSeparation(matrix, conditions.recognising(compiled));
         int pairs = 0;
         for (int row = 0; row < matrix.rowCount(); row++) {
             Recognition found = recognitions.of(row);

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -26,6 +27,19 @@ class ContractTest {
         assertThat(Files.readString(Path.of("../openapi.json")).strip())
                 .as("copy server/target/openapi.json to openapi.json")
                 .isEqualTo(served);
+    }
+
+    /** Who reads the API learns of each operation what it does. */
+    @Test
+    void everyOperationSaysWhatItDoes() {
+        JsonNode api = JsonMapper.builder()
+                .build()
+                .readTree(Visitor.anonymous().get("/api/v1/openapi").body());
+        api.path("paths")
+                .forEachEntry((path, item) -> item.forEachEntry((method, operation) -> assertThat(
+                                operation.path("summary").asString(""))
+                        .as("%s %s", method, path)
+                        .isNotBlank()));
     }
 
     @Test

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Random;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -310,7 +311,9 @@ class SafetyMarginTest {
         assertThat(out).as("cases that are ruled out, or the test tells little").isGreaterThan(20);
     }
 
+    /** Too long to be run once for each mutation. */
     @Test
+    @Tag("simulation")
     void readersWhoMisreadTwiceAsOftenSeldomRuleATrueDangerOut() {
         for (SafetyFamilies.Family family :
                 SafetyFamilies.chosen(Hazard.SERIOUS).subList(3, 5)) {

@@ -38,7 +38,7 @@ import org.polyclave.wording.comparison.Recognition;
 import org.polyclave.wording.comparison.Recognitions;
 import org.springframework.stereotype.Service;
 
-/** What tells rows of a study apart with what is in the hand. */
+/** What tells rows of a study apart under viewing conditions. */
 @Service
 public class ComparisonService {
     private static final int MOST_CELLS = 200;
@@ -63,7 +63,7 @@ public class ComparisonService {
      * @param rows ids of the rows that what is in the hand may be, in the order of the matrix
      * @param similar their places in an order in which lookalikes sit together
      * @param verdicts for each row one sign for each row before it: 0 none, 1 tendency, 2 thin, 3 firm, - need not be told
-     * @param groups places of rows that sit close together with what is in the hand
+     * @param groups places of rows that sit close together under viewing conditions
      */
     public record PairMap(
             long revision,
@@ -73,18 +73,18 @@ public class ComparisonService {
             Totals totals,
             List<List<Integer>> groups) {}
 
-    public PairMap map(OpenStudy open, ViewingConditions hand) {
+    public PairMap map(OpenStudy open, ViewingConditions conditions) {
         StudyStore.Snapshot snapshot = store.load(open.id());
         CompiledStudy compiled = snapshot.compiled();
         Matrix matrix = compiled.matrix();
-        PairCache.Pairs pairs = cache.pairs(open.id(), compiled, hand);
-        List<Integer> rows = hand.rows(compiled);
+        PairCache.Pairs pairs = cache.pairs(open.id(), compiled, conditions);
+        List<Integer> rows = conditions.rows(compiled);
         int[] place = new int[matrix.rowCount()];
         Arrays.fill(place, -1);
         for (int i = 0; i < rows.size(); i++) {
             place[rows.get(i)] = i;
         }
-        PairJudgement judgement = PairJudgement.of(compiled, hand, pairs.verdicts());
+        PairJudgement judgement = PairJudgement.of(compiled, conditions, pairs.verdicts());
         List<String> signs =
                 rows.stream().map(a -> signs(matrix, judgement, rows, a)).toList();
         List<List<Integer>> groups = pairs.groups().stream()
@@ -97,7 +97,7 @@ public class ComparisonService {
                 ids(compiled, rows),
                 places(cache.similar(open.id(), compiled), place),
                 signs,
-                Totals.of(matrix, judgement, rows, hand.safely()),
+                Totals.of(matrix, judgement, rows, conditions.safely()),
                 groups);
     }
 
@@ -137,15 +137,15 @@ public class ComparisonService {
         return rows.stream().map(r -> compiled.rows().get(r).id()).toList();
     }
 
-    public ContrastCard card(OpenStudy open, ViewingConditions hand, List<String> ids) {
+    public ContrastCard card(OpenStudy open, ViewingConditions conditions, List<String> ids) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        return cards(open, compiled, hand).of(cardRows(compiled, ids));
+        return cards(open, compiled, conditions).of(cardRows(compiled, ids));
     }
 
     /** @param wallet as large as a bank card, else a page */
-    public byte[] print(OpenStudy open, ViewingConditions hand, List<String> ids, boolean wallet, boolean plain) {
+    public byte[] print(OpenStudy open, ViewingConditions conditions, List<String> ids, boolean wallet, boolean plain) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        ContrastCard card = cards(open, compiled, hand).of(cardRows(compiled, ids));
+        ContrastCard card = cards(open, compiled, conditions).of(cardRows(compiled, ids));
         ContrastPrint.Imprint imprint = new ContrastPrint.Imprint(
                 open.title(), LocalDate.now(clock).toString(), plain, id -> printed(open, compiled, id));
         return wallet ? ContrastPrint.wallet(card, imprint) : ContrastPrint.plate(card, imprint);
@@ -182,21 +182,21 @@ public class ComparisonService {
         return rows;
     }
 
-    private ContrastCards cards(OpenStudy open, CompiledStudy compiled, ViewingConditions hand) {
-        return new ContrastCards(compiled, hand, cache.strength(open.id(), compiled, hand.observer()));
+    private ContrastCards cards(OpenStudy open, CompiledStudy compiled, ViewingConditions conditions) {
+        return new ContrastCards(compiled, conditions, cache.strength(open.id(), compiled, conditions.observer()));
     }
 
     /** The cheapest ways to recognise some rows. */
-    public List<Recognition> recognise(OpenStudy open, ViewingConditions hand, List<String> ids) {
+    public List<Recognition> recognise(OpenStudy open, ViewingConditions conditions, List<String> ids) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        Recognitions recognitions = new Recognitions(compiled, hand, cards(open, compiled, hand));
+        Recognitions recognitions = new Recognitions(compiled, conditions, cards(open, compiled, conditions));
         return rows(compiled, ids).stream().map(recognitions::of).toList();
     }
 
     /** Of one row against all others, of several among themselves, of none: of all rows. */
-    public Calendar calendar(OpenStudy open, ViewingConditions hand, List<String> ids) {
+    public Calendar calendar(OpenStudy open, ViewingConditions conditions, List<String> ids) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        return Calendar.of(compiled, hand, ids.isEmpty() ? hand.rows(compiled) : rows(compiled, ids));
+        return Calendar.of(compiled, conditions, ids.isEmpty() ? conditions.rows(compiled) : rows(compiled, ids));
     }
 
     /**
@@ -218,22 +218,24 @@ public class ComparisonService {
 
     public record OnSpecimen(String code, String storage) {}
 
-    public NextView next(OpenStudy open, ViewingConditions hand) {
+    public NextView next(OpenStudy open, ViewingConditions conditions) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        PairVerdicts verdicts = cache.pairs(open.id(), compiled, hand).verdicts();
-        SeparationContext context = hand.separation(compiled);
+        PairVerdicts verdicts = cache.pairs(open.id(), compiled, conditions).verdicts();
+        SeparationContext context = conditions.separation(compiled);
         List<WorthView> cells = new ScoringGains(compiled.matrix(), context, verdicts)
                 .best(MOST_CELLS).stream().map(g -> cell(compiled, g)).toList();
         Map<String, Integer> missing = new LinkedHashMap<>();
-        hand.rows(compiled).forEach(r -> missing.put(compiled.rows().get(r).id(), missing(compiled, verdicts, r)));
+        conditions
+                .rows(compiled)
+                .forEach(r -> missing.put(compiled.rows().get(r).id(), missing(compiled, verdicts, r)));
         return new NextView(
                 cells,
                 missing,
                 Totals.of(
                         compiled.matrix(),
-                        PairJudgement.of(compiled, hand, verdicts),
-                        hand.rows(compiled),
-                        hand.safely()));
+                        PairJudgement.of(compiled, conditions, verdicts),
+                        conditions.rows(compiled),
+                        conditions.safely()));
     }
 
     private static WorthView cell(CompiledStudy compiled, ScoringGains.Gain gain) {
@@ -263,11 +265,11 @@ public class ComparisonService {
     }
 
     /** All pairs that are not firmly separated, or all that there are, as a table. */
-    public String table(OpenStudy open, ViewingConditions hand, boolean all) {
+    public String table(OpenStudy open, ViewingConditions conditions, boolean all) {
         CompiledStudy compiled = store.load(open.id()).compiled();
-        PairVerdicts verdicts = cache.pairs(open.id(), compiled, hand).verdicts();
-        StrictSeparation separation = new StrictSeparation(compiled.matrix(), hand.separation(compiled));
-        List<Integer> rows = hand.rows(compiled);
+        PairVerdicts verdicts = cache.pairs(open.id(), compiled, conditions).verdicts();
+        StrictSeparation separation = new StrictSeparation(compiled.matrix(), conditions.separation(compiled));
+        List<Integer> rows = conditions.rows(compiled);
         StringWriter out = new StringWriter();
         try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.EXCEL)) {
             csv.printRecord("first", "second", "verdict", "separating");

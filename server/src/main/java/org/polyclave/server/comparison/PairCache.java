@@ -101,8 +101,8 @@ class PairCache {
             return next;
         }
 
-        synchronized Pairs pairs(ViewingConditions hand) {
-            return conditions.get(hand, h -> {
+        synchronized Pairs pairs(ViewingConditions viewing) {
+            return conditions.get(viewing, h -> {
                 SeparationContext context = h.separation(compiled);
                 return new Pairs(compiled.matrix(), context, PairVerdicts.of(compiled.matrix(), context), null);
             });
@@ -129,8 +129,8 @@ class PairCache {
         });
     }
 
-    Pairs pairs(long study, CompiledStudy compiled, ViewingConditions hand) {
-        return of(study, compiled).pairs(hand);
+    Pairs pairs(long study, CompiledStudy compiled, ViewingConditions viewing) {
+        return of(study, compiled).pairs(viewing);
     }
 
     Strength strength(long study, CompiledStudy compiled, Observer observer) {

@@ -12,6 +12,7 @@ import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.responses.ApiResponse;
 import io.swagger.v3.oas.models.security.SecurityScheme;
+import io.swagger.v3.oas.models.servers.Server;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -69,6 +70,7 @@ class ApiDescription {
     @Bean
     OpenAPI api() {
         return new OpenAPI()
+                .servers(List.of(new Server().url("/").description("where this document was read")))
                 .schemaRequirement(
                         "token",
                         new SecurityScheme()
@@ -171,7 +173,6 @@ class ApiDescription {
     @Bean
     OpenApiCustomizer requiredProperties() {
         return api -> {
-            api.setServers(null);
             api.getComponents().getSchemas().forEach(ApiDescription::requireProperties);
         };
     }

@@ -10,7 +10,7 @@ import org.polyclave.core.separation.StrictSeparation;
 import org.polyclave.core.separation.Verdict;
 import org.polyclave.study.compile.CompiledStudy;
 
-/** How well two rows are separated with what is in the hand. */
+/** How well two rows are separated under viewing conditions. */
 public interface PairJudgement {
     Verdict verdict(int a, int b);
 
@@ -18,14 +18,14 @@ public interface PairJudgement {
      * The verdicts of a hand. Where only what may count against a danger counts, pairs of a dangerous and another row are
      * judged by usable evidence on different parts, as the gate before an edition and the margin of the any-order key are.
      */
-    static PairJudgement of(CompiledStudy compiled, ViewingConditions hand, PairVerdicts verdicts) {
-        if (!hand.safely()) {
+    static PairJudgement of(CompiledStudy compiled, ViewingConditions conditions, PairVerdicts verdicts) {
+        if (!conditions.safely()) {
             return verdicts::verdict;
         }
         Matrix matrix = compiled.matrix();
         UsableEvidence evidence = new UsableEvidence(matrix);
         StrictSeparation separation =
-                new StrictSeparation(matrix, hand.context().separation(compiled));
+                new StrictSeparation(matrix, conditions.context().separation(compiled));
         return (a, b) -> {
             boolean grave = matrix.row(a).hazard().isDangerous();
             if (grave == matrix.row(b).hazard().isDangerous()) {

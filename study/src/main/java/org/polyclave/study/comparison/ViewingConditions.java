@@ -14,7 +14,7 @@ import org.polyclave.study.compile.KeyContext;
 import org.polyclave.study.model.StudyRow;
 
 /**
- * What somebody who tells rows apart has in the hand.
+ * Under which conditions somebody compares rows.
  *
  * @param context months, organs, methods and how the material is preserved
  * @param stages sexes and stages that it may be of; empty: any. Rows that are of no stage are always in
@@ -44,13 +44,13 @@ public record ViewingConditions(KeyContext context, Set<String> stages, Observer
 
     /**
      * What may be looked at to recognise a row: whoever looks does not know yet that it is not the dangerous one, so that
-     * nothing takes smelling, cutting or touching where a dangerous row may be in the hand.
+     * nothing takes smelling, cutting or touching where a dangerous row may be handled.
      */
     public SeparationContext recognising(CompiledStudy compiled) {
         return separation(compiled, isDangerous(compiled));
     }
 
-    /** Whether what is in the hand may be a dangerous row. */
+    /** Whether a dangerous row is possible under these conditions. */
     public boolean isDangerous(CompiledStudy compiled) {
         return rows(compiled).stream()
                 .anyMatch(r -> compiled.matrix().row(r).hazard().isDangerous());

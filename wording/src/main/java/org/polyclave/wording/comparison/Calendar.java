@@ -14,7 +14,7 @@ import org.polyclave.study.notation.MonthNotation;
 import org.polyclave.wording.key.StatementWording;
 
 /**
- * When some rows can be distinguished from one another, or one row from all others, with what is in the hand.
+ * When some rows can be distinguished from one another, or one row from all others, under viewing conditions.
  *
  * @param months twelve, from January
  * @param pairs those that are not firmly separated all year, worst first
@@ -46,14 +46,14 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
     public record FleetingView(String character, String subject, List<Integer> months) {}
 
     /** @param rows one row: against every other of another taxon; several: all pairs of them. O(pairs · characters) */
-    public static Calendar of(CompiledStudy compiled, ViewingConditions hand, List<Integer> rows) {
+    public static Calendar of(CompiledStudy compiled, ViewingConditions conditions, List<Integer> rows) {
         Matrix matrix = compiled.matrix();
-        SeparationContext context = hand.separation(compiled).in(0);
+        SeparationContext context = conditions.separation(compiled).in(0);
         StrictSeparation separation = new StrictSeparation(matrix, context);
         int[][] counts = new int[YEAR][3];
         List<CalendarPair> weak = new ArrayList<>();
         int count = 0;
-        List<Integer> others = rows.size() == 1 ? hand.rows(compiled) : rows;
+        List<Integer> others = rows.size() == 1 ? conditions.rows(compiled) : rows;
         for (int a : rows) {
             for (int b : others) {
                 boolean once = rows.size() == 1 ? a != b : a < b;
@@ -108,7 +108,7 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
 
     private static String next(List<String> durable, List<FleetingView> fleeting) {
         if (durable.isEmpty() && fleeting.isEmpty()) {
-            return "With what is in the hand nothing tells them apart, in any month.";
+            return "Under these conditions nothing separates them, in any month.";
         }
         List<String> parts = new ArrayList<>();
         for (String subject : durable) {

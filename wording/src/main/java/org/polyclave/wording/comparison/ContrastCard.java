@@ -11,7 +11,7 @@ import org.polyclave.wording.key.KeyView;
  *
  * @param gentle whether what takes smelling, cutting or touching is left out, for one of them may harm or was not assessed
  * @param points what tells them apart now, most trustworthy first
- * @param later what would, but is not in the hand or in season
+ * @param later what would, but cannot be seen now
  * @param shared characters in which all may show the same: useless here
  * @param unscored characters that are not scored for all of them
  */
@@ -40,7 +40,7 @@ public record ContrastCard(
      * Two of the rows.
      *
      * @param first place among the names
-     * @param firm months, 1 to 12, in which two independent groups or more tell them apart with what is in the hand
+     * @param firm months, 1 to 12, in which two independent groups or more tell them apart under viewing conditions
      * @param thin months in which one does
      * @param settles what will tell them apart and when, as a sentence; empty where they are told firmly now
      */

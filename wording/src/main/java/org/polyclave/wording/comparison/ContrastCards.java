@@ -43,15 +43,15 @@ public final class ContrastCards {
     private static final int ALL_MONTHS = 0xFFF;
 
     private final CompiledStudy compiled;
-    private final ViewingConditions hand;
+    private final ViewingConditions conditions;
     private final Strength strength;
     private final StrictSeparation ever;
     private final Inheritance inheritance;
     private final CardThresholds cuts;
 
-    public ContrastCards(CompiledStudy compiled, ViewingConditions hand, Strength strength) {
+    public ContrastCards(CompiledStudy compiled, ViewingConditions conditions, Strength strength) {
         this.compiled = compiled;
-        this.hand = hand;
+        this.conditions = conditions;
         this.strength = strength;
         ever = new StrictSeparation(compiled.matrix());
         inheritance = new Inheritance(compiled.study().rows(), compiled.scores());
@@ -69,7 +69,7 @@ public final class ContrastCards {
 
     private Looks looks(List<Integer> rows) {
         boolean gently = rows.stream().anyMatch(r -> compiled.matrix().row(r).hazard() != Hazard.NONE_KNOWN);
-        SeparationContext context = hand.separation(compiled, gently);
+        SeparationContext context = conditions.separation(compiled, gently);
         return new Looks(
                 new StrictSeparation(compiled.matrix(), context),
                 new StrictSeparation(compiled.matrix(), context.in(0)),
@@ -132,7 +132,8 @@ public final class ContrastCards {
         if (kind.isPresent()) {
             points.add(point(c, rows, pairs, current, kind.get(), null));
         } else if (elsewhere.isPresent()) {
-            ViewingConditions.Lack lack = hand.lack(compiled, c, looks.gently()).orElse(ViewingConditions.Lack.SEASON);
+            ViewingConditions.Lack lack =
+                    conditions.lack(compiled, c, looks.gently()).orElse(ViewingConditions.Lack.SEASON);
             later.add(point(c, rows, pairs, anyTime, elsewhere.get(), lack));
         } else if (anyTime.stream().allMatch(d -> d == Difference.SHARED)) {
             shared.add(point(c, rows, pairs, anyTime, Kind.SHARED, null));

@@ -12,7 +12,7 @@ import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.notation.MonthNotation;
 
 /**
- * The cheapest way to recognise a row with what is in the hand.
+ * The cheapest way to recognise a row under viewing conditions.
  *
  * @param dangerous whether it is: then two independent groups are wanted against every rival
  * @param dangers dangerous rows of other taxa, against which two independent groups are wanted
@@ -38,7 +38,8 @@ public record Recognition(
 
     public record SignView(String character, String subject, String text, String plain, String method) {}
 
-    static Recognition of(CompiledStudy compiled, ViewingConditions hand, Diagnosis found, List<SignView> points) {
+    static Recognition of(
+            CompiledStudy compiled, ViewingConditions conditions, Diagnosis found, List<SignView> points) {
         List<String> notTold = names(compiled, found, 0);
         List<String> thin = new ArrayList<>(names(compiled, found, 1));
         String name = compiled.rows().get(found.row()).name();
@@ -47,8 +48,8 @@ public record Recognition(
                 compiled.rows().get(found.row()).id(),
                 compiled.matrix().row(found.row()).hazard().isDangerous(),
                 dangers(compiled, found.row()),
-                sentence(name, when(hand), points, notTold, false),
-                sentence(plainName.isEmpty() ? name : plainName, when(hand), points, notTold, true),
+                sentence(name, when(conditions), points, notTold, false),
+                sentence(plainName.isEmpty() ? name : plainName, when(conditions), points, notTold, true),
                 points,
                 found.cost(),
                 found.bound(),
@@ -74,24 +75,25 @@ public record Recognition(
     }
 
     /** " in Dec–Feb with the naked eye". */
-    private static String when(ViewingConditions hand) {
-        String months = hand.context().months().isEmpty()
+    private static String when(ViewingConditions conditions) {
+        String months = conditions.context().months().isEmpty()
                 ? ""
                 : " in "
                         + MonthNotation.print(
-                                hand.context().months().stream().sorted().toList());
-        List<String> methods = hand.context().methods().stream()
+                                conditions.context().months().stream().sorted().toList());
+        List<String> methods = conditions.context().methods().stream()
                 .filter(m -> !m.equals("eye") && !m.equals("naked eye"))
                 .sorted()
                 .toList();
-        String with = hand.context().methods().isEmpty()
+        String with = conditions.context().methods().isEmpty()
                 ? ""
                 : methods.isEmpty() ? " with the naked eye" : " by eye and " + String.join(", ", methods);
-        String on = hand.context().organs().isEmpty()
+        String on = conditions.context().organs().isEmpty()
                 ? ""
                 : " on "
                         + String.join(
-                                ", ", hand.context().organs().stream().sorted().toList());
+                                ", ",
+                                conditions.context().organs().stream().sorted().toList());
         return months + with + on;
     }
 

@@ -9,15 +9,16 @@ import org.polyclave.study.compile.CompiledStudy;
 /** Recognises rows of one study in one hand. */
 public final class Recognitions {
     private final CompiledStudy compiled;
-    private final ViewingConditions hand;
+    private final ViewingConditions conditions;
     private final ContrastCards cards;
     private final Diagnoses diagnoses;
 
-    public Recognitions(CompiledStudy compiled, ViewingConditions hand, ContrastCards cards) {
+    public Recognitions(CompiledStudy compiled, ViewingConditions conditions, ContrastCards cards) {
         this.compiled = compiled;
-        this.hand = hand;
+        this.conditions = conditions;
         this.cards = cards;
-        diagnoses = new Diagnoses(compiled.matrix(), hand.recognising(compiled), hand.observer(), Diagnoses.NODES);
+        diagnoses = new Diagnoses(
+                compiled.matrix(), conditions.recognising(compiled), conditions.observer(), Diagnoses.NODES);
     }
 
     /** By two independent groups where the row or its rival is dangerous, else by one. */
@@ -25,6 +26,6 @@ public final class Recognitions {
         Diagnosis found = diagnoses.ofSafely(row);
         List<Recognition.SignView> points =
                 found.characters().stream().map(c -> cards.told(row, c)).toList();
-        return Recognition.of(compiled, hand, found, points);
+        return Recognition.of(compiled, conditions, found, points);
     }
 }

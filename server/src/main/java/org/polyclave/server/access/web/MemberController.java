@@ -27,6 +27,7 @@ class MemberController {
         this.members = members;
     }
 
+    /** Who shares the study. */
     @GetMapping
     List<MemberResponse> members(@AtLeast(Role.VIEWER) OpenStudy open) {
         return members.members(open).stream()
@@ -34,6 +35,7 @@ class MemberController {
                 .toList();
     }
 
+    /** Shares the study with an account, or changes its role. */
     @PutMapping
     void share(@AtLeast(Role.OWNER) OpenStudy open, @RequestBody ShareRequest request) {
         members.share(open, request.account(), request.role());

@@ -26,11 +26,13 @@ class AccountController {
         this.accounts = accounts;
     }
 
+    /** All accounts, for administrators. */
     @GetMapping
     List<Account> accounts(@Current(administrator = true) Account administrator) {
         return accounts.all();
     }
 
+    /** Creates an account. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<Account> create(

@@ -25,6 +25,7 @@ class RuleOfThumbController {
         this.rules = rules;
     }
 
+    /** Sizes at hand: those that the account measured of its own, else those of people in general. */
     @GetMapping
     List<RulesOfThumb.OwnRule> all(@AuthenticationPrincipal @Nullable SignedIn who) {
         return rules.of(who);

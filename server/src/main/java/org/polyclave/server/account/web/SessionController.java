@@ -68,6 +68,7 @@ class SessionController {
         return availability.getReadinessState() != ReadinessState.ACCEPTING_TRAFFIC;
     }
 
+    /** Who is signed in, and whether the installation is still starting. */
     @GetMapping
     SessionResponse session(@AuthenticationPrincipal @Nullable SignedIn who, CsrfToken token) {
         // Reading the token makes the cookie that the single page sends back.
@@ -75,6 +76,7 @@ class SessionController {
         return response(who == null ? null : who.account());
     }
 
+    /** Starts a session. */
     @PostMapping
     SessionResponse signIn(
             @RequestBody SignInRequest request, HttpServletRequest servletRequest, HttpServletResponse response) {
@@ -104,6 +106,7 @@ class SessionController {
         return response(who.account());
     }
 
+    /** Ends the session. */
     @DeleteMapping
     void signOut(HttpServletRequest request) {
         HttpSession session = request.getSession(false);

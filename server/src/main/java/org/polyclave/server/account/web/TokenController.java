@@ -32,6 +32,7 @@ class TokenController {
         this.tokens = tokens;
     }
 
+    /** The account's tokens, without their secrets. */
     @GetMapping
     List<TokenService.Token> tokens(@Current(byToken = false) Account account) {
         return tokens.all(account);

@@ -39,6 +39,7 @@ class CharacterController {
         this.characters = characters;
     }
 
+    /** Adds a character behind the others. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<StudyWriter.Written> addCharacter(
@@ -47,6 +48,7 @@ class CharacterController {
         return Created.at(written, "/api/v1/studies/{slug}/characters/{id}", open.slug(), written.id());
     }
 
+    /** Replaces a character. */
     @PutMapping("/{id}")
     StudyWriter.Written putCharacter(
             @AtLeast(Role.EDITOR) OpenStudy open,
@@ -55,6 +57,7 @@ class CharacterController {
         return characters.putCharacter(open, request.character().withId(id), request.baseRevision());
     }
 
+    /** Moves a character before another one, or behind all. */
     @PostMapping("/{id}/move")
     StudyWriter.Written moveCharacter(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @Valid @RequestBody MoveRequest request) {
@@ -64,6 +67,7 @@ class CharacterController {
         return characters.moveCharacter(open, id, request.before(), request.baseRevision());
     }
 
+    /** Removes a character and its scores. */
     @DeleteMapping("/{id}")
     StudyWriter.Written removeCharacter(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {

@@ -41,6 +41,7 @@ class LibraryController {
         this.writer = writer;
     }
 
+    /** Ready characters to copy into a study. */
     @GetMapping("/library")
     LibraryResponse library(@AuthenticationPrincipal @Nullable SignedIn who) {
         if (who == null) {

@@ -31,11 +31,13 @@ class CheckController {
         this.checks = checks;
     }
 
+    /** What may be slips, gaps or contradictions. */
     @GetMapping
     List<CheckService.FindingView> findings(@AtLeast(Role.VIEWER) OpenStudy open) {
         return checks.findings(open);
     }
 
+    /** Accepts a finding as intended, with a reason. */
     @PutMapping("/accepted")
     void accept(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody AcceptRequest request) {
         checks.accept(open, request.key(), request.reason());
@@ -47,6 +49,7 @@ class CheckController {
         return checks.correct(open, request.key());
     }
 
+    /** Reopens a finding that was accepted. */
     @DeleteMapping("/accepted")
     void reopen(@AtLeast(Role.EDITOR) OpenStudy open, @RequestParam String key) {
         checks.reopen(open, key);

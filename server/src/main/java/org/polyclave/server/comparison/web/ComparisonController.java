@@ -31,7 +31,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What tells rows apart. Every answer is for what is in the hand, told by the query. */
+/** What tells rows apart. Every answer is for the viewing conditions that the query names. */
 @RestController
 @RequestMapping("/api/v1/studies/{slug}/apart")
 class ComparisonController {
@@ -42,14 +42,14 @@ class ComparisonController {
     }
 
     /**
-     * What is in the hand; what is left out is not asked.
+     * Viewing conditions; what is left out is not asked.
      *
      * @param months 1 to 12
      * @param preserved how the material was treated
      * @param stages sexes and stages that it may be of
      * @param safely only what counts against a danger
      */
-    record HandQuery(
+    record ConditionsQuery(
             @Nullable List<Integer> months,
             @Nullable List<String> organs,
             @Nullable List<String> methods,
@@ -80,58 +80,67 @@ class ComparisonController {
         }
     }
 
+    /** How well each pair of rows is separated. */
     @GetMapping("/map")
-    ComparisonService.PairMap map(@AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject HandQuery hand) {
-        return apart.map(open, hand.hand());
+    ComparisonService.PairMap map(@AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject ConditionsQuery conditions) {
+        return apart.map(open, conditions.hand());
     }
 
     /** All pairs, or those that are not firmly separated, as CSV. */
     @GetMapping("/pairs")
     ResponseEntity<byte[]> pairs(
             @AtLeast(Role.VIEWER) OpenStudy open,
-            @ParameterObject HandQuery hand,
+            @ParameterObject ConditionsQuery conditions,
             @RequestParam(defaultValue = "false") boolean all) {
-        String table = apart.table(open, hand.hand(), all);
+        String table = apart.table(open, conditions.hand(), all);
         return file(open.slug() + "-pairs.csv", new MediaType("text", "csv", StandardCharsets.UTF_8))
                 .body(table.getBytes(StandardCharsets.UTF_8));
     }
 
+    /** What differs between two or more rows, most trustworthy first. */
     @GetMapping("/card")
     ContrastCard card(
-            @AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject HandQuery hand, @RequestParam List<String> rows) {
-        return apart.card(open, hand.hand(), rows);
+            @AtLeast(Role.VIEWER) OpenStudy open,
+            @ParameterObject ConditionsQuery conditions,
+            @RequestParam List<String> rows) {
+        return apart.card(open, conditions.hand(), rows);
     }
 
     /** The card as PDF: a plate of one page, or one for the wallet. */
     @GetMapping("/card/print")
     ResponseEntity<byte[]> print(
             @AtLeast(Role.VIEWER) OpenStudy open,
-            @ParameterObject HandQuery hand,
+            @ParameterObject ConditionsQuery conditions,
             @RequestParam List<String> rows,
             @RequestParam(defaultValue = "false") boolean wallet,
             @RequestParam(defaultValue = "false") boolean plain) {
-        byte[] pdf = apart.print(open, hand.hand(), rows, wallet, plain);
+        byte[] pdf = apart.print(open, conditions.hand(), rows, wallet, plain);
         return file(open.slug() + (wallet ? "-card.pdf" : "-plate.pdf"), MediaType.APPLICATION_PDF)
                 .body(pdf);
     }
 
+    /** The cheapest signs by which one row is recognised. */
     @GetMapping("/recognitions")
     List<Recognition> recognise(
-            @AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject HandQuery hand, @RequestParam List<String> rows) {
-        return apart.recognise(open, hand.hand(), rows);
+            @AtLeast(Role.VIEWER) OpenStudy open,
+            @ParameterObject ConditionsQuery conditions,
+            @RequestParam List<String> rows) {
+        return apart.recognise(open, conditions.hand(), rows);
     }
 
+    /** In which months pairs are separated. */
     @GetMapping("/calendar")
     Calendar calendar(
             @AtLeast(Role.VIEWER) OpenStudy open,
-            @ParameterObject HandQuery hand,
+            @ParameterObject ConditionsQuery conditions,
             @RequestParam(defaultValue = "") List<String> rows) {
-        return apart.calendar(open, hand.hand(), rows);
+        return apart.calendar(open, conditions.hand(), rows);
     }
 
+    /** Cells whose scores are expected to separate the most pairs per minute. */
     @GetMapping("/next-cells")
-    ComparisonService.NextView next(@AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject HandQuery hand) {
-        return apart.next(open, hand.hand());
+    ComparisonService.NextView next(@AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject ConditionsQuery conditions) {
+        return apart.next(open, conditions.hand());
     }
 
     private static ResponseEntity.BodyBuilder file(String name, MediaType type) {

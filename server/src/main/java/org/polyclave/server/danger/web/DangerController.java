@@ -39,6 +39,7 @@ class DangerController {
         this.confirmations = confirmations;
     }
 
+    /** What each dangerous row lacks before readers can rule it out. */
     @GetMapping("/dangers")
     DangersResponse dangers(@AtLeast(Role.VIEWER) OpenStudy open) {
         StudyStore.Snapshot snapshot = store.load(open.id());
@@ -51,6 +52,7 @@ class DangerController {
         return new KitResponse(Kit.of(store.load(open.id()).study()));
     }
 
+    /** Confirms cells that were checked by a source, so that they may count against a danger. */
     @PostMapping("/confirmations")
     ConfirmedResponse confirm(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ConfirmRequest request) {
         return new ConfirmedResponse(confirmations.confirm(open, request.cells(), request.source()));

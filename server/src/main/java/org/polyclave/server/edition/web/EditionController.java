@@ -42,11 +42,13 @@ class EditionController {
         this.editions = editions;
     }
 
+    /** What stands between the study and its next edition. */
     @GetMapping("/api/v1/studies/{slug}/gate")
     EditionService.Gate gate(@AtLeast(Role.VIEWER) OpenStudy open) {
         return editions.gate(open);
     }
 
+    /** Publishes the next edition, if the gate allows it. */
     @PostMapping("/api/v1/studies/{slug}/editions")
     @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<PublishedResponse> publish(
@@ -55,6 +57,7 @@ class EditionController {
         return Created.at(new PublishedResponse(number), "/api/v1/editions/{slug}/{number}", open.slug(), number);
     }
 
+    /** Withdraws an edition; it can still be read, with the reason. */
     @PostMapping("/api/v1/studies/{slug}/editions/{number}/withdraw")
     void withdraw(@AtLeast(Role.OWNER) OpenStudy open, @PathVariable int number, @RequestBody WithdrawRequest request) {
         editions.withdraw(open, number, request.reason());

@@ -34,28 +34,33 @@ class SnapshotController {
         this.snapshots = snapshots;
     }
 
+    /** Snapshots of the study, the newest first. */
     @GetMapping
     List<SnapshotMapper.SnapshotLine> snapshots(@AtLeast(Role.VIEWER) OpenStudy open) {
         return snapshots.all(open);
     }
 
+    /** Keeps the study as it is now under a name. */
     @PostMapping
     List<SnapshotMapper.SnapshotLine> take(
             @AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody SnapshotRequest request) {
         return snapshots.take(open, request.name());
     }
 
+    /** What differs between two snapshots, or one and the study now. */
     @GetMapping("/difference")
     ChangePreview difference(@AtLeast(Role.VIEWER) OpenStudy open, @RequestParam long from, @RequestParam long to) {
         return snapshots.difference(open, from, to);
     }
 
+    /** Makes the study what it was at a snapshot, as one change. */
     @PostMapping("/{id}/restore")
     StudyWriter.Written restore(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable long id, @RequestBody RestoreRequest request) {
         return snapshots.restore(open, id, request.baseRevision());
     }
 
+    /** Removes a snapshot. */
     @DeleteMapping("/{id}")
     void remove(@AtLeast(Role.OWNER) OpenStudy open, @PathVariable long id) {
         snapshots.remove(open, id);

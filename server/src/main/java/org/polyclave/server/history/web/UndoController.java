@@ -20,11 +20,13 @@ class UndoController {
         this.log = log;
     }
 
+    /** Undoes the account's own latest change of the study. */
     @PostMapping("/undo")
     RevisionResponse undo(@AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open) {
         return new RevisionResponse(log.undo(open));
     }
 
+    /** Redoes what the account undid last. */
     @PostMapping("/redo")
     RevisionResponse redo(@AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open) {
         return new RevisionResponse(log.redo(open));

@@ -24,12 +24,14 @@ class IdentifyController {
         this.editions = editions;
     }
 
+    /** Weighs answers on a study as it is now; nothing about the reader is kept. */
     @PostMapping("/api/v1/studies/{slug}/identify")
     IdentifyService.IdentifyResponse study(
             @AtLeast(Role.VIEWER) OpenStudy open, @RequestBody IdentifyService.IdentifyRequest request) {
         return identify.identify(store.load(open.id()).compiled(), request);
     }
 
+    /** Weighs answers on an edition; nothing about the reader is kept. */
     @PostMapping("/api/v1/editions/{slug}/{number}/identify")
     IdentifyService.IdentifyResponse edition(
             @PathVariable String slug, @PathVariable int number, @RequestBody IdentifyService.IdentifyRequest request) {

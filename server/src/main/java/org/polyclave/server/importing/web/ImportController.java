@@ -47,6 +47,8 @@ class ImportController {
     }
 
     /**
+     * What a file would become as a new study; nothing is kept.
+     *
      * @param types chosen types by label of the character, as JSON: {@code {"leaf width": {"type": "LENGTH", "unit": "mm"}}}
      * @param mapping what the columns of an unprepared table hold, as JSON
      * @param sheet sheet of a workbook; empty: the first that holds something
@@ -65,6 +67,7 @@ class ImportController {
         return imports.preview(file.getBytes(), name(file), wish(types, mapping, sheet, coverings));
     }
 
+    /** Imports a file as a new study. */
     @PostMapping(path = "/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<CreatedResponse> create(
@@ -80,6 +83,7 @@ class ImportController {
         return Created.at(new CreatedResponse(slug), "/api/v1/studies/{slug}", slug);
     }
 
+    /** What importing a file into a study would change; nothing is changed. */
     @PostMapping(path = "/studies/{slug}/import/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ImportService.ImportInto previewInto(
             @AtLeast(Role.EDITOR) OpenStudy open,
@@ -92,7 +96,11 @@ class ImportController {
         return imports.previewInto(open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings));
     }
 
-    /** @param baseRevision revision of the study that the preview was made of */
+    /**
+     * Imports a file into a study, as one change.
+     *
+     * @param baseRevision revision of the study that the preview was made of
+     */
     @PostMapping(path = "/studies/{slug}/import", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     StudyWriter.Written into(
             @AtLeast(Role.EDITOR) OpenStudy open,

@@ -35,21 +35,25 @@ class KeyController {
         this.keys = keys;
     }
 
+    /** Generates and proves a key, or finds one that was generated before. */
     @PostMapping
     KeyService.Progressing begin(@AtLeast(Role.VIEWER) OpenStudy open, @Valid @RequestBody KeyService.KeyRequest wish) {
         return keys.begin(open, wish, PATIENCE);
     }
 
+    /** A key, or how far its generation is. */
     @GetMapping("/{id}")
     KeyService.Progressing look(@AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id) {
         return keys.look(open, id, PATIENCE);
     }
 
+    /** Cancels the generation of a key. */
     @DeleteMapping("/{id}")
     void stop(@AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id) {
         keys.stop(open, id);
     }
 
+    /** A key as a file. */
     @GetMapping("/{id}/file")
     ResponseEntity<byte[]> file(
             @AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id, @RequestParam String format) {

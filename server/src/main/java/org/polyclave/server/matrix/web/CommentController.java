@@ -34,17 +34,20 @@ class CommentController {
         this.comments = comments;
     }
 
+    /** Comments on cells, the newest first. */
     @GetMapping
     List<CommentMapper.CommentLine> comments(@AtLeast(Role.VIEWER) OpenStudy open) {
         return comments.all(open);
     }
 
+    /** Adds a comment to a cell. */
     @PostMapping
     List<CommentMapper.CommentLine> write(
             @AtLeast(Role.SCORER) OpenStudy open, @Valid @RequestBody CommentRequest request) {
         return comments.write(open, request.row(), request.character(), request.text());
     }
 
+    /** Resolves a comment, or reopens it. */
     @PutMapping("/{id}/settled")
     List<CommentMapper.CommentLine> settle(
             @AtLeast(Role.SCORER) OpenStudy open, @PathVariable long id, @RequestBody SettledRequest request) {

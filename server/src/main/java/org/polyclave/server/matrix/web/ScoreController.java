@@ -34,11 +34,13 @@ class ScoreController {
         this.log = log;
     }
 
+    /** Writes scores as one change: all of them, or none. */
     @PostMapping("/scores")
     RevisionResponse edit(@AtLeast(Role.SCORER) OpenStudy open, @Valid @RequestBody EditRequest request) {
         return new RevisionResponse(scores.edit(open, request.edits()));
     }
 
+    /** The changes of a cell, the newest first. */
     @GetMapping("/history")
     List<ChangeLog.CellHistory> history(
             @AtLeast(Role.VIEWER) OpenStudy open, @RequestParam String row, @RequestParam String character) {

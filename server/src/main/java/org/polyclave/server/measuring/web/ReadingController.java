@@ -91,11 +91,13 @@ class ReadingController {
         this.measured = measured;
     }
 
+    /** What the readings of a character come to, row by row. */
     @GetMapping("/of-character/{id}")
     MeasuredView ofCharacter(@AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id) {
         return measured.ofCharacter(open, id);
     }
 
+    /** The readings of a specimen. */
     @GetMapping("/of-specimen/{id}")
     ReadingService.SpecimenReadings ofSpecimen(@AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id) {
         return readings.ofSpecimen(open, id);
@@ -138,6 +140,7 @@ class ReadingController {
         return TakenResponse.of(readings.read(open, request.draft()));
     }
 
+    /** Takes readings as one change: all of them, or none. */
     @PostMapping
     StudyWriter.Written add(@AtLeast(Role.SCORER) OpenStudy open, @Valid @RequestBody ReadingsRequest request) {
         return readings.add(
@@ -163,6 +166,7 @@ class ReadingController {
         return name == null ? "readings.csv" : name;
     }
 
+    /** Corrects a reading. */
     @PutMapping("/{id}")
     StudyWriter.Written put(
             @AtLeast(Role.SCORER) OpenStudy open,
@@ -171,6 +175,7 @@ class ReadingController {
         return readings.put(open, id, request.reading().draft(), request.baseRevision());
     }
 
+    /** Deletes a reading. */
     @DeleteMapping("/{id}")
     StudyWriter.Written remove(
             @AtLeast(Role.SCORER) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {

@@ -27,11 +27,13 @@ class OperationController {
         this.operations = operations;
     }
 
+    /** What an operation would change; nothing is changed. */
     @PostMapping("/preview")
     ChangePreview preview(@AtLeast(Role.SCORER) OpenStudy open, @Valid @RequestBody OperationRequest request) {
         return operations.preview(allowed(open, request.operation()), request.operation());
     }
 
+    /** Changes many objects at once. */
     @PostMapping
     StudyWriter.Written run(@AtLeast(Role.SCORER) OpenStudy open, @Valid @RequestBody OperationRequest request) {
         return operations.run(allowed(open, request.operation()), request.operation(), request.baseRevision());

@@ -86,12 +86,17 @@ class PictureController {
         return Created.at(written, "/api/v1/studies/{slug}/pictures/{content}", open.slug(), cleaned.content());
     }
 
+    /** Replaces what is said about a picture. */
     @PutMapping
     StudyWriter.Written put(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody PictureRequest request) {
         return studyPictures.putPicture(open, request.picture(), request.baseRevision());
     }
 
-    /** @param content SHA-256 of what is in it */
+    /**
+     * What is in a picture.
+     *
+     * @param content SHA-256 of what is in it
+     */
     @GetMapping("/{content}")
     ResponseEntity<byte[]> content(
             @AtLeast(value = Role.VIEWER, evenBlind = true) OpenStudy open,
@@ -100,6 +105,7 @@ class PictureController {
         return PictureResponse.of(pictures.find(open.id(), content, small).orElseThrow(Problems::notFound), false);
     }
 
+    /** Removes a picture from the study. */
     @DeleteMapping("/{id}")
     StudyWriter.Written remove(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {

@@ -35,34 +35,40 @@ class ReferenceController {
         this.references = references;
     }
 
+    /** Writes a term of the glossary. */
     @PutMapping("/terms")
     StudyWriter.Written putTerm(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody TermRequest request) {
         return references.putTerm(open, request.term(), request.baseRevision());
     }
 
+    /** Writes a reference. */
     @PutMapping("/references")
     StudyWriter.Written putReference(
             @AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ReferenceRequest request) {
         return references.putReference(open, request.reference(), request.baseRevision());
     }
 
+    /** Writes a claim. */
     @PutMapping("/claims")
     StudyWriter.Written putClaim(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ClaimRequest request) {
         return references.putClaim(open, request.claim(), request.baseRevision());
     }
 
+    /** Removes a term of the glossary. */
     @DeleteMapping("/terms/{id}")
     StudyWriter.Written removeTerm(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
         return references.remove(open, StudyObject.Kind.TERM, id, baseRevision);
     }
 
+    /** Removes a reference. */
     @DeleteMapping("/references/{id}")
     StudyWriter.Written removeReference(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
         return references.remove(open, StudyObject.Kind.REFERENCE, id, baseRevision);
     }
 
+    /** Removes a claim. */
     @DeleteMapping("/claims/{id}")
     StudyWriter.Written removeClaim(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {

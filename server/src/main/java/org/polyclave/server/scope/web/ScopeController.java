@@ -29,11 +29,13 @@ class ScopeController {
         this.scopes = scopes;
     }
 
+    /** Replaces the title and the scope. */
     @PutMapping("/scope")
     StudyWriter.Written putScope(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody ScopeRequest request) {
         return scopes.putScope(open, request.title(), request.scope(), request.baseRevision());
     }
 
+    /** Replaces the taxa near but outside. */
     @PutMapping("/outside")
     StudyWriter.Written putOutside(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody OutsideRequest request) {
         return scopes.putOutside(open, request.taxa(), request.baseRevision());

@@ -44,22 +44,26 @@ class SecondOpinionController {
         this.opinions = opinions;
     }
 
+    /** Who was asked to score without seeing other scores. */
     @GetMapping("/assignments")
     List<AssignmentService.Assignment> list(@AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open) {
         return assignments.list(open);
     }
 
+    /** Asks a member for a second opinion. */
     @PostMapping("/assignments")
     void give(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody AssignRequest request) {
         assignments.give(open, request.scorer(), request.rows(), request.characters(), request.note());
     }
 
+    /** What a second scorer is asked to score, with their own scores only. */
     @GetMapping("/assignments/{id}")
     AssignmentService.Sheet sheet(
             @AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open, @PathVariable long id) {
         return assignments.sheet(open, id);
     }
 
+    /** Writes one score of a second scorer. */
     @PutMapping("/assignments/{id}/score")
     StudyWriter.Written score(
             @AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open,
@@ -68,11 +72,13 @@ class SecondOpinionController {
         return assignments.score(open, id, draft);
     }
 
+    /** Hands the scores of an assignment in, or ends it. */
     @PostMapping("/assignments/{id}/finish")
     void finish(@AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open, @PathVariable long id) {
         assignments.finish(open, id);
     }
 
+    /** How far scorers agree, character by character. */
     @GetMapping("/agreement")
     List<ScorerAgreement.CharacterAgreement> agreement(@AtLeast(Role.SCORER) OpenStudy open) {
         return opinions.agreement(open);
@@ -85,6 +91,7 @@ class SecondOpinionController {
         return opinions.dispute(open, row, character);
     }
 
+    /** Settles a cell that scorers disagree on. */
     @PostMapping("/agreement/settle")
     StudyWriter.Written settle(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody SettleRequest request) {
         return opinions.settle(

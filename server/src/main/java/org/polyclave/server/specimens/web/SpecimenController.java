@@ -36,6 +36,7 @@ class SpecimenController {
         this.specimens = specimens;
     }
 
+    /** Writes a specimen. */
     @PutMapping
     StudyWriter.Written putSpecimen(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody SpecimenRequest request) {
         return specimens.putSpecimen(open, request.specimen(), request.baseRevision());
@@ -59,6 +60,7 @@ class SpecimenController {
         return specimens.places(open);
     }
 
+    /** Removes a specimen. */
     @DeleteMapping("/{id}")
     StudyWriter.Written removeSpecimen(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {

@@ -63,17 +63,20 @@ class StudyController {
         return Created.at(new NewStudyResponse(slug), "/api/v1/studies/{slug}", slug);
     }
 
+    /** The study without its scores. */
     @GetMapping("/{slug}")
     StudyView view(@AtLeast(value = Role.VIEWER, evenBlind = true) OpenStudy open) {
         return studies.view(open);
     }
 
+    /** What changed after a revision. */
     @GetMapping("/{slug}/changes")
     StudyService.Changes changes(
             @AtLeast(value = Role.VIEWER, evenBlind = true) OpenStudy open, @RequestParam long since) {
         return studies.changesSince(open, since);
     }
 
+    /** What every row shows for some characters, inheritance resolved. */
     @GetMapping("/{slug}/columns")
     List<StudyView.ColumnView> columns(
             @AtLeast(value = Role.VIEWER, evenBlind = true) OpenStudy open,
@@ -81,6 +84,7 @@ class StudyController {
         return studies.columns(open, character);
     }
 
+    /** What would help the study most now. */
     @GetMapping("/{slug}/next-step")
     NextStep nextStep(@AtLeast(Role.VIEWER) OpenStudy open) {
         return studies.nextStep(open);

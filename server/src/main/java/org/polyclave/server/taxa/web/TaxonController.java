@@ -40,6 +40,7 @@ class TaxonController {
         this.taxa = taxa;
     }
 
+    /** Adds a taxon, or a sex or stage, behind the others of its parent. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<StudyWriter.Written> addRow(
@@ -48,6 +49,7 @@ class TaxonController {
         return Created.at(written, "/api/v1/studies/{slug}/rows/{id}", open.slug(), written.id());
     }
 
+    /** Replaces a row. */
     @PutMapping("/{id}")
     StudyWriter.Written putRow(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @Valid @RequestBody RowRequest request) {
@@ -61,12 +63,14 @@ class TaxonController {
         return taxa.confirmHazard(open, id, baseRevision);
     }
 
+    /** Moves a row, with all that belongs to it, under a parent. */
     @PostMapping("/{id}/move")
     StudyWriter.Written moveRow(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @Valid @RequestBody MoveRequest request) {
         return taxa.moveRow(open, id, request.parent(), request.before(), request.baseRevision());
     }
 
+    /** Removes a row with its sexes and stages and their scores; its subtaxa move up. */
     @DeleteMapping("/{id}")
     StudyWriter.Written removeRow(
             @AtLeast(Role.EDITOR) OpenStudy open, @PathVariable String id, @RequestParam long baseRevision) {
