@@ -351,4 +351,36 @@ class SafetyMarginTest {
         SafetyMargin.BestCase best = margin.bestCase(1);
         assertThat(best.reach(0, List.of(0, 1, 2, 3))).isGreaterThan(best.reach(0, List.of(0, 1)));
     }
+
+    /** A part that nobody has looked at comes first, then what is misread least, then the same thing again. */
+    @Test
+    void theLooksThatWouldDoAreNamedInTheirOrder() {
+        double[] rates = {0.18, 0.10, 0.16, 0.12};
+        int[] parts = {0, 0, 1, 2};
+        List<MatrixCharacter> kinds = new ArrayList<>();
+        for (int c = 0; c < rates.length; c++) {
+            kinds.add(MatrixCharacter.of("c" + c, CharacterType.STATES, 2, parts[c])
+                    .withMisreading(new Misreading(rates[c] / 2, rates[c], List.of(), List.of())));
+        }
+        Matrix matrix = with(pair(4, Hazard.LIFE_THREATENING), kinds);
+        SafetyMargin margin = new SafetyMargin(matrix, Observer.NOVICE);
+        List<Integer> needed = margin.looksNeeded(0, 1, margin.weighed(List.of()), List.of(0, 1, 2, 3));
+        assertThat(needed).hasSizeGreaterThanOrEqualTo(3).startsWith(1, 3, 2);
+        List<CharacterLooks> followed = new ArrayList<>();
+        for (int c = 0; c < rates.length; c++) {
+            int times = Collections.frequency(needed, c);
+            if (times > 0) {
+                followed.add(against(c, times));
+            }
+        }
+        assertThat(judge(matrix, followed.toArray(CharacterLooks[]::new)).ruledOut())
+                .as("whoever follows them rules the danger out")
+                .isTrue();
+        assertThat(margin.looksNeeded(0, 1, margin.weighed(List.of()), List.of(0, 1)))
+                .as("one part is never enough")
+                .isEmpty();
+        assertThat(margin.looksNeeded(0, 1, margin.weighed(followed), List.of(0, 1, 2, 3)))
+                .as("nothing is missing any more")
+                .isEmpty();
+    }
 }
