@@ -64,7 +64,8 @@ export default {
     plate: 'Plate (PDF)',
     wallet: 'For the wallet (PDF)',
     bits: '{n} bits',
-    bitsSay: 'Strength: at even odds the error is at most half of 2 to the minus so many bits.',
+    bitsSay:
+      'How strongly this separates them: between two equally likely taxa, the chance of error is at most one half, halved again for each bit.',
     gentle: 'Without what needs smelling, cutting or touching: one of these can harm, or its hazard is not assessed.',
     differs: 'Nothing differs now | What differs | What differs, most trustworthy first',
     later: 'What would separate them, but not now',

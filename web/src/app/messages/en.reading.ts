@@ -142,7 +142,7 @@ export default {
   },
   status: { CURRENT: 'current', SUPERSEDED: 'superseded', WITHDRAWN: 'withdrawn:' },
   edition: {
-    missing: 'There is no such edition',
+    missing: 'This edition does not exist',
     line: 'Edition {n}, {date}',
     withdrawn: 'This edition was withdrawn: {reason}',
     superseded: 'There is a newer edition:',
@@ -166,7 +166,7 @@ export default {
     perhapsIn: '{status} in {region} (doubtful)',
     permit:
       'Collecting, moving or keeping it may need a permit. Local rules hold; ask the authority before you take any part of it.',
-    noTaxon: 'This edition has no such taxon.',
+    noTaxon: 'This taxon is not in this edition.',
   },
   firstAid:
     'If someone may have swallowed, touched, inhaled or been bitten or stung by something harmful: call your local emergency number or poison centre now; do not wait for symptoms, and feeling well again proves nothing. Collapse, seizure or trouble breathing: emergency number. Do not make anyone vomit and give nothing by mouth unless they tell you to. Rinse eyes and skin with plenty of clean water while someone calls. Swallowed plant or mushroom: keep what is left, or a photograph. Bite or sting: move away from the animal; never catch, kill or carry it; do not cut, suck or tie.',

@@ -70,8 +70,8 @@ function confirmed() {
           <tr v-for="token in tokens.data.value" :key="token.id">
             <th scope="row">{{ token.name }}</th>
             <td>{{ $t(`tokens.scope.${token.scope}`) }}</td>
-            <td>{{ day(token.createdAt) }}</td>
-            <td>{{ token.lastUsedAt ? day(token.lastUsedAt) : $t('tokens.never') }}</td>
+            <td class="day">{{ day(token.createdAt) }}</td>
+            <td class="day">{{ token.lastUsedAt ? day(token.lastUsedAt) : $t('tokens.never') }}</td>
             <td>
               <v-btn
                 size="small"
@@ -164,6 +164,10 @@ form {
   gap: 0.8rem;
   align-items: center;
   margin-top: 1rem;
+}
+
+.day {
+  white-space: nowrap;
 }
 
 .secret {

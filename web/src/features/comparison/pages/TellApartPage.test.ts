@@ -74,7 +74,7 @@ const card = (more: Partial<Schemas['ContrastCard']> = {}): Schemas['ContrastCar
       bits: 1.24,
       firm: [6, 7],
       thin: [5],
-      settles: 'One kind of evidence alone tells them apart now. What will: Jun–Jul: fruit colour.',
+      settles: 'Only one feature separates them now. What will: Jun–Jul: fruit colour.',
     },
   ],
   answer: { technical: 'Mild: margin toothed. Bane: margin entire.', plain: 'Mild: edge with teeth.' },

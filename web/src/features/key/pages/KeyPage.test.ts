@@ -134,9 +134,12 @@ test('leaving the page stops the key', async () => {
 });
 
 test('what cannot be made is said in a sentence', async () => {
-  server.on(`POST ${KEYS}`, new Refusal(422, { code: 'no-rows', detail: 'There are no taxa to make a key from.' }));
+  server.on(
+    `POST ${KEYS}`,
+    new Refusal(422, { code: 'no-rows', detail: 'A key needs scored taxa, and this study has none.' }),
+  );
   const page = await open();
-  await vi.waitFor(() => expect(page.all('[role=alert]')[0]?.textContent).toContain('There are no taxa'));
+  await vi.waitFor(() => expect(page.all('[role=alert]')[0]?.textContent).toContain('this study has none'));
 });
 
 test('a couplet tells why it asks, and its character can be forbidden and allowed again', async () => {

@@ -100,7 +100,7 @@ final class TellingApartTest {
         assertThat(told(ViewingConditions.EVERYTHING, Verdict.FIRM)).contains(TWINS);
         assertThat(told(fruitless, Verdict.NONE, Verdict.TENDENCY)).contains(TWINS);
         assertThat(settles(fruitless, "tarnella-praecox", "tarnella-serotina"))
-                .startsWith("Nothing that can be seen now tells them apart.")
+                .startsWith("Nothing that can be seen now separates them.")
                 .contains("on the fruit, Jul–Oct: fruit length");
     }
 

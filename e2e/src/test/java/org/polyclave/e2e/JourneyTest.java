@@ -303,7 +303,7 @@ class JourneyTest {
         stranger.navigate(STUDY + "/score");
         assertThat(stranger).hasURL(Pattern.compile("/sign-in\\?next="));
         stranger.navigate("/k/nothing-here");
-        assertThat(stranger.getByText("There is no such edition")).isVisible();
+        assertThat(stranger.getByText("This edition does not exist")).isVisible();
         Page learner = browsing.signedIn("Lark Harrow");
         learner.navigate(STUDY + "/score?row=tarnella-nana&character=leaf-tip");
         learner.getByRole(AriaRole.GRID).press("x");

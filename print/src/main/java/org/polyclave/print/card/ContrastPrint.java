@@ -166,7 +166,7 @@ public final class ContrastPrint {
 
     private static String answer(ContrastCard card, Imprint imprint) {
         String line = imprint.plain() ? card.answer().plain() : card.answer().technical();
-        return line.isEmpty() ? "Nothing that can be seen now tells them apart." : line;
+        return line.isEmpty() ? "Nothing that can be seen now separates them." : line;
     }
 
     private static String row(PointView point, List<NameView> names, Imprint imprint) {

@@ -170,7 +170,7 @@ public class ChangeLog {
         if (target == null) {
             throw Problems.conflict(
                     undo ? ProblemCode.NOTHING_TO_UNDO : ProblemCode.NOTHING_TO_REDO,
-                    undo ? "There is nothing of yours to take back." : "There is nothing of yours to do again.",
+                    undo ? "You have no change to undo." : "You have no change to redo.",
                     Map.of());
         }
         long revision = changes.nextRevision(open.id());

@@ -87,8 +87,11 @@ class KeyJob implements JobKind {
         }
         throw outcome instanceof KeyOutcome.NoRows
                 ? Problems.unprocessable(
-                        ProblemCode.NO_ROWS, "There are no taxa to make a key from. Import a matrix first.", Map.of())
-                : Problems.unprocessable(ProblemCode.STOPPED, "The key was stopped before it was complete.", Map.of());
+                        ProblemCode.NO_ROWS,
+                        "A key needs scored taxa, and this study has none. Import or score a matrix first.",
+                        Map.of())
+                : Problems.unprocessable(
+                        ProblemCode.STOPPED, "Key generation was cancelled before the key was complete.", Map.of());
     }
 
     private static Set<String> lower(Set<String> names) {

@@ -88,9 +88,9 @@ public final class ContrastWording {
             return "";
         }
         String now = switch (verdict) {
-            case NONE -> "Nothing that can be seen now tells them apart.";
-            case TENDENCY -> "What can be seen now only tends to tell them apart.";
-            default -> "One kind of evidence alone tells them apart now.";
+            case NONE -> "Nothing that can be seen now separates them.";
+            case TENDENCY -> "What can be seen now usually differs, but not always.";
+            default -> "Only one feature separates them now.";
         };
         Map<String, List<String>> hints = new LinkedHashMap<>();
         later.stream()
