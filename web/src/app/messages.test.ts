@@ -26,6 +26,7 @@ const WORDS: Record<string, string[]> = {
   'DraftRequest.standing': [],
   'Failing.kind': ['dangers.kind'],
   'Field.name': ['difference.field'],
+  'FindingView.kind': ['finding'],
   'IdentifyRequest.observer': ['observer'],
   'KeyRequest.objective': ['objective'],
   'LabelSheetRequest.size': [],

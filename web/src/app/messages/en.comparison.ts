@@ -105,9 +105,9 @@ export default {
     notProven: 'The cheapest way found (cost {cost}); none costs less than {bound}.',
     claims: 'Claims',
     claim: {
-      'claim-holds': 'holds',
-      'claim-fails': 'fails',
-      'claim-untestable': 'cannot be tested yet',
+      HOLDS: 'holds',
+      CLAIM_FAILS: 'fails',
+      CLAIM_UNTESTABLE: 'cannot be tested yet',
     },
     year: { firm: 'Firmly in {months}.', thin: 'Thinly in {months}.', open: 'Not in {months}.' },
     allYear: 'every month',

@@ -7,23 +7,24 @@ import ChecksPage from './ChecksPage.vue';
 
 const server = fakeServer();
 const PATH = '/api/v1/studies/meadow/findings';
-const finding = (kind: string, row: string, character: string, reason: string): Finding => ({
+const finding = (kind: Finding['kind'], row: string, character: string, reason: string): Finding => ({
   key: `${kind}/${row}/${character}/`,
   kind,
   row,
   character,
+  other: '',
   reason,
   correction: '',
-  acceptable: kind !== 'hazard-not-assessed',
+  acceptable: kind !== 'HAZARD_NOT_ASSESSED',
 });
 const open = [
-  finding('hazard-not-assessed', 'bane', '', 'Assess Bane.'),
-  finding('unused-state', '', 'margin', 'Nobody is lobed.'),
-  finding('unused-state', '', 'stem', 'Nobody is winged.'),
-  finding('child-outside-parent', 'mild', 'margin', 'Mild leaves its genus.'),
+  finding('HAZARD_NOT_ASSESSED', 'bane', '', 'Assess Bane.'),
+  finding('UNUSED_STATE', '', 'margin', 'Nobody is lobed.'),
+  finding('UNUSED_STATE', '', 'stem', 'Nobody is winged.'),
+  finding('CHILD_OUTSIDE_PARENT', 'mild', 'margin', 'Mild leaves its genus.'),
 ];
 const meant = {
-  ...finding('never-varies', '', 'stem', 'All alike.'),
+  ...finding('NEVER_VARIES', '', 'stem', 'All alike.'),
   acceptance: { reason: 'By design', who: 'Oswin' },
 };
 
@@ -106,7 +107,7 @@ test('a study without findings says that nothing is open', async () => {
 });
 
 test('what is certain is corrected by one click, and only that', async () => {
-  const certain = { ...finding('near-term', 'bane', '', "'margn' is misspelt."), correction: "Write 'margin'" };
+  const certain = { ...finding('NEAR_TERM', 'bane', '', "'margn' is misspelt."), correction: "Write 'margin'" };
   server.on(`POST ${PATH}/corrections`, { id: '', revision: 9 });
   server.on('GET /api/v1/studies/meadow', study());
   server.on(`GET ${PATH}`, [...open, certain]);

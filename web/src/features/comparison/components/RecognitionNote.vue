@@ -47,13 +47,9 @@ const claims = computed(() =>
     .filter((c) => c.row === props.row || c.row === taxon.value?.parent)
     .map((claim) => {
       const finding = findings.data.value?.find(
-        (f) =>
-          f.kind.startsWith('claim-') &&
-          f.row === claim.row &&
-          f.character === claim.character &&
-          f.reason.includes(`'${claim.text || claim.kind}'`),
+        (f) => ['CLAIM_FAILS', 'CLAIM_UNTESTABLE'].includes(f.kind) && f.other === claim.id,
       );
-      return { ...claim, standing: finding?.kind ?? 'claim-holds', reason: finding?.reason ?? '' };
+      return { ...claim, standing: finding?.kind ?? 'HOLDS', reason: finding?.reason ?? '' };
     }),
 );
 </script>

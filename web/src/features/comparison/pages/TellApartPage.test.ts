@@ -280,9 +280,10 @@ test('one taxon is recognised in a sentence, with what is not proven and not tol
   server.on(`GET ${PATH}/findings`, [
     {
       key: 'k',
-      kind: 'claim-fails',
+      kind: 'CLAIM_FAILS',
       row: 'bane',
       character: 'margin',
+      other: 'a',
       correction: '',
       acceptable: true,
       reason: "The claim 'only it is toothed' fails: see Mild.",

@@ -10,6 +10,7 @@ import java.util.concurrent.Callable;
 import org.polyclave.study.checks.StudyCheck;
 import org.polyclave.study.checks.StudyFinding;
 import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.wording.finding.FindingWording;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -59,11 +60,11 @@ final class CheckCommand implements Callable<Integer> {
 
     private static Map<String, Object> entry(StudyFinding finding) {
         Map<String, Object> entry = new LinkedHashMap<>();
-        entry.put("kind", finding.kind());
+        entry.put("kind", finding.kind().code());
         entry.put("row", finding.row().isEmpty() ? null : finding.row());
         entry.put("character", finding.character().isEmpty() ? null : finding.character());
         entry.put("other", finding.other().isEmpty() ? null : finding.other());
-        entry.put("reason", finding.reason());
+        entry.put("reason", FindingWording.reason(finding));
         return entry;
     }
 
@@ -71,6 +72,6 @@ final class CheckCommand implements Callable<Integer> {
         String place = finding.row()
                 + (finding.row().isEmpty() || finding.character().isEmpty() ? "" : " × ")
                 + finding.character();
-        return finding.kind() + (place.isEmpty() ? "" : "\t" + place) + "\t" + finding.reason();
+        return finding.kind().code() + (place.isEmpty() ? "" : "\t" + place) + "\t" + FindingWording.reason(finding);
     }
 }

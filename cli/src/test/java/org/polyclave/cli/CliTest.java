@@ -247,7 +247,7 @@ class CliTest {
         assertThat(text.code()).isZero();
         assertThat(text.out())
                 .contains("hazard-not-assessed\ttarnella-obscura\t")
-                .contains("'Brimora dioica, female' and 'Brimora paludosa, female' are scored alike throughout");
+                .contains("'Brimora dioica, female' and 'Brimora paludosa, female' have the same scores throughout");
         JsonNode json =
                 JSON.readTree(run("check", demo.toString(), "--format", "json").out());
         assertThat(json.path("format").asString()).isEqualTo("polyclave-findings");

@@ -58,7 +58,7 @@ final class DemoStudiesTest {
     @Test
     void eachPlantedSlipIsFoundAtItsPlace() {
         assertThat(check(DemoStudies.browncaps()))
-                .extracting(StudyFinding::kind, StudyFinding::row, StudyFinding::character)
+                .extracting(f -> f.kind().code(), StudyFinding::row, StudyFinding::character)
                 .contains(
                         at("hazard-not-assessed", "ochrastipa-nana", ""),
                         at("no-caution", "tacivolva-mortis-washed-by-rain", ""),

@@ -88,7 +88,7 @@ class CheckApiTest {
     void theDemoHasThePlantedSlipsAndStrangersSeeNothing() {
         String findings = "/api/v1/studies/marrowmere-tussocks/findings";
         assertThat(kinds(Visitor.reader(), findings))
-                .contains("hazard-not-assessed", "same-rows", "unknown-character", "child-outside-parent");
+                .contains("HAZARD_NOT_ASSESSED", "SAME_ROWS", "UNKNOWN_CHARACTER", "CHILD_OUTSIDE_PARENT");
         assertThat(Visitor.reader()
                         .put(findings + "/accepted", "{\"key\":\"x\",\"reason\":\"y\"}")
                         .status())

@@ -7,13 +7,12 @@ import static org.polyclave.core.testkit.SyntheticMatrix.cells;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
-import java.util.Set;
-import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -179,61 +178,124 @@ class SafetyGateTest {
                 .containsExactly(tuple(Kind.JOINED, 1, 2));
     }
 
-    /** Independent of the rule: features counted, and what they can come to written down from its definition. */
+    /** Independent of the rule: month by month, features counted, and what they can come to written from its definition. */
     @ParameterizedTest(name = "seed {0}")
     @ValueSource(longs = {1, 2, 3})
-    void theKindFollowsFromTheBestThatANoviceCanSee(long seed) {
+    void theKindFollowsFromTheBestThatANoviceCanSeeInEachMonth(long seed) {
         Map<Kind, Integer> times = new EnumMap<>(Kind.class);
-        for (int k = 0; k < 400; k++) {
+        for (int k = 0; k < 300; k++) {
             Random random = new Random(1000 * seed + k);
-            int characters = 2 + random.nextInt(5);
-            List<MatrixCharacter> kinds = new ArrayList<>();
-            for (int c = 0; c < characters; c++) {
-                kinds.add(misread(on("c" + c, random.nextInt(4)), 0.02 + random.nextInt(24) / 100.0));
-            }
-            Cell[][] cells = new Cell[2 + random.nextInt(3)][characters];
-            List<MatrixRow> rows = new ArrayList<>();
-            for (int i = 0; i < cells.length; i++) {
-                Hazard hazard = i > 0 ? Hazard.NONE_KNOWN : k % 2 == 0 ? Hazard.SERIOUS : Hazard.LIFE_THREATENING;
-                rows.add(new MatrixRow("r" + i, i, i, 1, hazard, i == 0 ? EATEN : Harm.NONE));
-                for (int c = 0; c < characters; c++) {
-                    cells[i][c] = Cell.Categorical.single(i == 0 || random.nextInt(3) == 0 ? 0 : 1, 2);
+            Matrix matrix = random(random);
+            int months = random.nextInt(3) == 0 ? 1 + random.nextInt(YEAR) : YEAR;
+            List<Unmet> found = SafetyGate.unmet(matrix, months);
+            assertThat(found).extracting(Unmet::danger).isSorted();
+            for (int h = 0; h < 2; h++) {
+                for (int j = 2; j < matrix.rowCount(); j++) {
+                    int danger = h;
+                    int other = j;
+                    Map<Kind, List<Integer>> expected = expected(matrix, h, j, months);
+                    Map<Kind, List<Integer>> actual = new EnumMap<>(Kind.class);
+                    found.stream()
+                            .filter(u -> u.danger() == danger && u.other() == other)
+                            .forEach(u -> actual.put(u.kind(), List.of(u.months(), u.features())));
+                    assertThat(actual).as("case %d, rows %d and %d", k, h, j).isEqualTo(expected);
+                    expected.keySet().forEach(kind -> times.merge(kind, 1, Integer::sum));
+                    assertThat(SafetyGate.separating(matrix, h, j)).isEqualTo(separating(matrix, h, j, 0));
                 }
-            }
-            Matrix matrix = Matrix.of(rows, kinds, cells);
-            for (int j = 1; j < cells.length; j++) {
-                int other = j;
-                Optional<Kind> expected = expected(matrix, other);
-                assertThat(SafetyGate.unmet(matrix, YEAR).stream()
-                                .filter(u -> u.other() == other)
-                                .map(Unmet::kind)
-                                .toList())
-                        .as("case %d, row %d", k, other)
-                        .isEqualTo(expected.stream().toList());
-                expected.ifPresent(kind -> times.merge(kind, 1, Integer::sum));
             }
         }
         assertThat(times).as("or it tells little").containsOnlyKeys(Kind.TOO_FEW, Kind.OUT_OF_REACH, Kind.HARD);
         assertThat(times.values()).allMatch(n -> n > 5);
     }
 
-    private static Optional<Kind> expected(Matrix matrix, int other) {
-        List<CharacterLooks> looked = new ArrayList<>();
-        Set<Integer> parts = new TreeSet<>();
-        for (int c = 0; c < matrix.characterCount(); c++) {
-            if (!matrix.cell(0, c).equals(matrix.cell(other, c))) {
-                looked.add(new CharacterLooks(
-                        c, Collections.nCopies(4, new Look(new Observation.Seen(0b10), Certainty.SURE)), false));
-                if (matrix.character(c).misreading().novice() < 0.2) {
-                    parts.add(matrix.character(c).organ());
-                }
+    /** Two dangers and some harmless rows; every cell has months of its own. */
+    private static Matrix random(Random random) {
+        int characters = 2 + random.nextInt(10);
+        List<MatrixCharacter> kinds = new ArrayList<>();
+        for (int c = 0; c < characters; c++) {
+            kinds.add(misread(on("c" + c, random.nextInt(4)), 0.02 + random.nextInt(24) / 100.0));
+        }
+        int n = 3 + random.nextInt(3);
+        Cell[][] cells = new Cell[n][characters];
+        int[][] months = new int[n][characters];
+        List<MatrixRow> rows = new ArrayList<>();
+        for (int i = 0; i < n; i++) {
+            Hazard hazard = i > 1 ? Hazard.NONE_KNOWN : i == 0 ? Hazard.SERIOUS : Hazard.LIFE_THREATENING;
+            rows.add(new MatrixRow("r" + i, i, i, 1, hazard, i < 2 ? EATEN : Harm.NONE));
+            for (int c = 0; c < characters; c++) {
+                cells[i][c] = Cell.Categorical.single((i < 2 ? 0 : 1) ^ (random.nextInt(4) == 0 ? 1 : 0), 2);
+                months[i][c] = random.nextInt(4) == 0 ? JUNE | 1 << random.nextInt(12) : YEAR;
             }
         }
-        if (parts.size() < 2) {
+        return Matrix.of(rows, kinds, cells, new boolean[n][characters], months);
+    }
+
+    private static List<Integer> separating(Matrix matrix, int danger, int other, int month) {
+        List<Integer> found = new ArrayList<>();
+        for (int c = 0; c < matrix.characterCount(); c++) {
+            boolean seen = (matrix.months(danger, c) & matrix.months(other, c) & month) == month;
+            if (seen && !matrix.cell(danger, c).equals(matrix.cell(other, c))) {
+                found.add(c);
+            }
+        }
+        return found;
+    }
+
+    private static Map<Kind, List<Integer>> expected(Matrix matrix, int danger, int other, int months) {
+        Map<Kind, List<Integer>> worst = new EnumMap<>(Kind.class);
+        for (int m = 1; m <= YEAR; m <<= 1) {
+            if ((months & m) != 0) {
+                List<Integer> seen = separating(matrix, danger, other, m);
+                int features = (int) Math.min(
+                        2,
+                        seen.stream()
+                                .filter(c -> novice(matrix, c) < 0.2)
+                                .map(c -> matrix.character(c).organ())
+                                .distinct()
+                                .count());
+                int month = m;
+                kind(matrix, danger, other, seen, features)
+                        .ifPresent(kind -> worst.merge(
+                                kind,
+                                List.of(month, features),
+                                (a, b) -> List.of(a.get(0) | b.get(0), Math.min(a.get(1), b.get(1)))));
+            }
+        }
+        return worst;
+    }
+
+    private static double novice(Matrix matrix, int character) {
+        return matrix.character(character).misreading().novice();
+    }
+
+    /** How many characters of its part are misread less than it. */
+    private static long turn(Matrix matrix, int character) {
+        return matrix.characters().stream()
+                .filter(o -> o.organ() == matrix.character(character).organ())
+                .filter(o -> o.misreading().novice() < novice(matrix, character)
+                        || (o.misreading().novice() == novice(matrix, character)
+                                && matrix.characters().indexOf(o) < character))
+                .count();
+    }
+
+    private static Optional<Kind> kind(Matrix matrix, int danger, int other, List<Integer> seen, int features) {
+        if (features < 2) {
             return Optional.of(Kind.TOO_FEW);
         }
-        double needed = matrix.row(0).hazard() == Hazard.SERIOUS ? 150 : 300;
-        double best = new MarginOracle(matrix, Observer.NOVICE).share(0, other, looked);
+        List<CharacterLooks> looked = seen.stream()
+                .sorted(Comparator.comparing((Integer c) -> turn(matrix, c)).thenComparing(c -> novice(matrix, c)))
+                .limit(8)
+                .map(c -> new CharacterLooks(
+                        c,
+                        Collections.nCopies(
+                                4,
+                                new Look(
+                                        new Observation.Seen(((Cell.Categorical) matrix.cell(other, c)).support()),
+                                        Certainty.SURE)),
+                        false))
+                .toList();
+        double needed = matrix.row(danger).hazard() == Hazard.SERIOUS ? 150 : 300;
+        double best = new MarginOracle(matrix, Observer.NOVICE).share(danger, other, looked);
         return best < needed
                 ? Optional.of(Kind.OUT_OF_REACH)
                 : best < 64 * needed ? Optional.of(Kind.HARD) : Optional.empty();

@@ -1,6 +1,7 @@
 package org.polyclave.core.identify;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
@@ -304,6 +305,68 @@ class EvidenceTest {
         assertThat(now.later()).containsExactly(2);
         assertThat(now.looks()).isNotEmpty().isSubsetOf(0, 1);
         assertThat(identify(matrix, saw(0, 1)).margins().get(0).safeQuestions()).containsExactly(1, 2, 0);
+    }
+
+    @Test
+    void whatIsSeenOfOneRowInJuneAloneCannotSeparateInJanuary() {
+        List<MatrixCharacter> characters = List.of(plain("leaf", 0), plain("stem", 1), plain("flower", 2));
+        Cell[][] cells = {{only(0), only(0), only(0)}, {only(1), only(1), only(1)}};
+        Matrix all = matrix(Hazard.SERIOUS, characters, cells);
+        for (int row = 0; row < 2; row++) {
+            int[][] months = new int[2][3];
+            months[row][2] = 1 << 5;
+            Matrix matrix = Matrix.of(all.rows(), characters, cells, new boolean[2][3], months);
+            Identification.Margin july = identify(matrix).margins().get(0);
+            assertThat(july.safeQuestions()).as("some time of the year").containsExactly(0, 1, 2);
+            IdentifyOptions winter = new IdentifyOptions(false, 0, 0b11, new boolean[0]);
+            assertThat(new AnyOrderIdentifier(matrix)
+                            .identify(List.of(), winter)
+                            .margins()
+                            .get(0)
+                            .safeQuestions())
+                    .containsExactly(0, 1);
+        }
+    }
+
+    @Test
+    void everyLookThatSpeaksAgainstADangerIsCounted() {
+        List<MatrixCharacter> characters = List.of(plain("leaf", 0), plain("stem", 1));
+        Matrix matrix =
+                matrix(Hazard.SERIOUS, characters, new Cell[] {only(0), only(0)}, new Cell[] {only(1), only(1)});
+        Look again = new Look(new Observation.Seen(0b10), Certainty.SURE);
+        Answer twice = new Answer(0, again.observation(), Certainty.SURE, false, List.of(again));
+        assertThat(identify(matrix, twice, saw(1, 1)).margins().get(0).agreeing())
+                .isEqualTo(3);
+        assertThat(identify(matrix, saw(1, 1)).margins().get(0).safeQuestions())
+                .as("a part that nobody has looked at, then the other again")
+                .containsExactly(0, 1);
+    }
+
+    /** Something that stings a little is in question until it is unlikely; what takes touching then comes last. */
+    @Test
+    void whatTakesNoContactComesFirstWhileSomethingMayHarm() {
+        MatrixCharacter feel = plain("feel", 0).by(Handling.TOUCH);
+        List<MatrixCharacter> characters =
+                List.of(feel, plain("look", 1).withMisreading(Misreading.of(0.4)), plain("a", 2), plain("b", 3));
+        Cell[][] cells = {
+            {only(0), only(0), only(0), only(0)},
+            {only(1), only(1), only(1), only(1)},
+            {only(0), only(0), only(1), only(1)}
+        };
+        List<MatrixRow> rows = List.of(
+                new MatrixRow("nettle", 0, 0, 1, Hazard.CAUTION),
+                new MatrixRow("mild", 1, 1, 1, Hazard.NONE_KNOWN),
+                new MatrixRow("meek", 2, 2, 1, Hazard.NONE_KNOWN));
+        Matrix matrix = Matrix.of(rows, characters, cells);
+        Answer[] notTheNettle = {saw(2, 1), saw(3, 1)};
+        assertThat(standing(identify(matrix, notTheNettle), 0).posterior()).isLessThan(0.005);
+        assertThat(identify(matrix, notTheNettle).questions())
+                .extracting(Identification.Question::character, Identification.Question::advice)
+                .containsExactly(tuple(0, Handling.Advice.FREELY), tuple(1, Handling.Advice.FREELY));
+        assertThat(identify(matrix, saw(2, 1)).questions())
+                .filteredOn(q -> q.character() < 2)
+                .extracting(Identification.Question::character, Identification.Question::advice)
+                .containsExactly(tuple(1, Handling.Advice.FREELY), tuple(0, Handling.Advice.PROTECTED));
     }
 
     /** After answers to features of their own on parts, each against the only rival, which keeps some weight. */

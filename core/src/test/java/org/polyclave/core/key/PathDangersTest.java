@@ -6,6 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Handling;
@@ -13,6 +15,7 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.matrix.Misreading;
 import org.polyclave.core.testkit.SyntheticMatrix;
 
 /** What a reader has not ruled out at the end of a couplet key: each clause on a key of one couplet. */
@@ -60,6 +63,7 @@ class PathDangersTest {
         assertThat(PathDangers.of(matrix, key).get(BANE))
                 .as("it says so itself")
                 .isEmpty();
+        assertThat(PathDangers.of(matrix, key)).as("each end is judged").containsKeys(BANE, MILD);
         return PathDangers.of(matrix, key).getOrDefault(MILD, List.of());
     }
 
@@ -101,6 +105,37 @@ class PathDangersTest {
         assertThat(open(matrix(weak, 0, 1), key(0b010, Key.Role.SUFFICIENT, 1)))
                 .as("a cell that nobody vouches for")
                 .hasSize(1);
+    }
+
+    @Test
+    void ofSignsOnOtherPartsTheLeastMisreadComesFirst() {
+        Matrix plain = matrix(0, 1, 2, 3);
+        List<MatrixCharacter> characters = new ArrayList<>(plain.characters());
+        characters.set(1, characters.get(1).withMisreading(Misreading.of(0.3)));
+        characters.set(3, characters.get(3).withMisreading(Misreading.of(0.2)));
+        assertThat(open(
+                        Matrix.of(plain.rows(), characters, SyntheticMatrix.cells(plain)),
+                        key(0b010, Key.Role.DECIDING)))
+                .containsExactly(new PathDangers.NotRuledOut(0, List.of(2, 3, 1)));
+    }
+
+    @ParameterizedTest(name = "lengths {0} to {1}: {2}")
+    @CsvSource({"6, 9, true", "4, 9, false", "1, 9, false", "5.5, 9, true"})
+    void aRangeOfTheWayExcludesADangerThatIsNeverSoLong(double low, double high, boolean excludes) {
+        Matrix states = matrix(0, 1);
+        List<MatrixCharacter> characters = List.of(
+                states.character(0),
+                MatrixCharacter.of("length", CharacterType.LENGTH, 0, 1).on(1, List.of()));
+        Cell[][] cells = {{states.cell(0, 0), Cell.Numeric.range(2, 5)}, {states.cell(1, 0), Cell.Numeric.range(6, 9)}};
+        Key.Statement bane = new Key.Statement(0, new Atoms.States(0b001), Key.Role.DECIDING);
+        Key.Statement mild = new Key.Statement(0, new Atoms.States(0b010), Key.Role.DECIDING);
+        Key.Statement length = new Key.Statement(1, Atoms.Interval.closed(low, high), Key.Role.SUFFICIENT);
+        Key key = Key.of(List.of(new Key.Couplet(
+                1,
+                OptionalInt.empty(),
+                List.of(new Key.Lead(List.of(bane), BANE), new Key.Lead(List.of(mild, length), MILD)))));
+        assertThat(open(Matrix.of(states.rows(), characters, cells), key).isEmpty())
+                .isEqualTo(excludes);
     }
 
     @Test

@@ -271,7 +271,11 @@ class SafetyMarginTest {
             for (int c = 0; c < characters; c++) {
                 int n = kinds.get(c).stateCount();
                 int support = 1 << random.nextInt(n) | (random.nextInt(4) == 0 ? 1 << random.nextInt(n) : 0);
-                cells[i][c] = random.nextInt(8) == 0 ? Cell.UNKNOWN : Cell.Categorical.even(support, n);
+                Cell.Categorical shown = Cell.Categorical.even(support, n);
+                int mistaken = random.nextInt(6) == 0 ? 1 << random.nextInt(n) : 0;
+                cells[i][c] = random.nextInt(8) == 0
+                        ? Cell.UNKNOWN
+                        : new Cell.Categorical(support, support | mistaken, shown.shares());
                 weak[i][c] = random.nextInt(6) == 0;
             }
         }

@@ -24,6 +24,7 @@ import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyRow;
 import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.finding.FindingWording;
 
 /** The checks of a study: a clean one is not bothered, and each slip planted into it is found where it is. */
 class StudyCheckTest {
@@ -59,7 +60,7 @@ class StudyCheckTest {
                 .study();
         assertThat(StudyCheck.of(StudyCompiler.compile(study)).findings())
                 .filteredOn(f -> f.row().equals("dd"))
-                .extracting(StudyFinding::kind)
+                .extracting(f -> f.kind().code())
                 .contains("not-scored")
                 .doesNotContain("unknown-row");
     }
@@ -94,15 +95,15 @@ class StudyCheckTest {
                 determined("v3", "bb"),
                 new Specimen("v4", "V4", List.of(), ""));
         assertThat(check(slips))
-                .extracting(StudyFinding::kind, StudyFinding::row, StudyFinding::character)
+                .extracting(f -> f.kind().code(), StudyFinding::row, StudyFinding::character)
                 .containsExactlyInAnyOrder(
                         tuple("circular-evidence", "aa", "leaf-width"),
                         tuple("evidence-elsewhere", "aa", "leaf-width"));
-        assertThat(check(slips).stream().filter(f -> f.kind().equals("evidence-elsewhere")))
+        assertThat(check(slips).stream().filter(f -> f.kind().code().equals("evidence-elsewhere")))
                 .singleElement()
-                .extracting(StudyFinding::reason)
+                .extracting(FindingWording::reason)
                 .asString()
-                .contains("'V3' (Bb), 'V4' (not determined)");
+                .contains("'V3' (Bb); 'V4' (not identified)");
     }
 
     private static List<StudyFinding> check(Study study) {
@@ -146,7 +147,7 @@ class StudyCheckTest {
             })
     void eachPlantedSlipIsFoundAtItsPlace(String from, String to, String kind, String row, String character) {
         assertThat(check(table(from.strip(), to.strip())))
-                .extracting(StudyFinding::kind, StudyFinding::row, StudyFinding::character)
+                .extracting(f -> f.kind().code(), StudyFinding::row, StudyFinding::character)
                 .contains(tuple(kind.strip(), row.strip(), character.strip()));
     }
 
@@ -157,9 +158,9 @@ class StudyCheckTest {
                 .filter(s -> !s.row().equals("bb") && !s.row().equals("aa-minor"))
                 .toList());
         assertThat(check(unscored))
-                .extracting(StudyFinding::kind, StudyFinding::row)
+                .extracting(f -> f.kind().code(), StudyFinding::row)
                 .contains(tuple("only-described", "bb"), tuple("only-inherited", "aa-minor"));
-        assertThat(check(described)).extracting(StudyFinding::kind).doesNotContain("only-described");
+        assertThat(check(described)).extracting(f -> f.kind().code()).doesNotContain("only-described");
     }
 
     @Test
@@ -169,7 +170,7 @@ class StudyCheckTest {
             Study measured = clean().withScores(clean().scores().stream()
                     .map(s -> s.row().equals("cc") && s.character().equals("leaf-width") ? s.withSample(sample) : s)
                     .toList());
-            assertThat(check(measured).stream().anyMatch(f -> f.kind().equals("few-individuals")))
+            assertThat(check(measured).stream().anyMatch(f -> f.kind().code().equals("few-individuals")))
                     .isEqualTo(individuals < 5);
         }
     }
@@ -181,21 +182,21 @@ class StudyCheckTest {
                         c.states().stream().map(s -> s.withPicture("")).toList()))
                 .toList());
         assertThat(check(none))
-                .extracting(StudyFinding::kind, StudyFinding::character)
+                .extracting(f -> f.kind().code(), StudyFinding::character)
                 .containsExactly(tuple("no-picture", ""));
         StudyCharacter bare = none.characters().get(0);
         Study some = clean().withCharacters(clean().characters().stream()
                 .map(c -> c.id().equals(bare.id()) ? bare : c)
                 .toList());
         assertThat(check(some))
-                .extracting(StudyFinding::kind, StudyFinding::character)
+                .extracting(f -> f.kind().code(), StudyFinding::character)
                 .containsExactly(tuple("no-picture", "leaf-margin"));
     }
 
     @Test
     void aMistakenStateOfAChildDoesNotContradictItsParent() {
         assertThat(check(table("Aa,none known,toothed,", "Aa,none known,\"toothed, mistaken lobed\",")))
-                .extracting(StudyFinding::kind)
+                .extracting(f -> f.kind().code())
                 .doesNotContain("child-outside-parent");
     }
 
@@ -275,9 +276,9 @@ class StudyCheckTest {
         Study bare = TableReader.read(CLEAN.replaceFirst("#question.*\n", "").getBytes(StandardCharsets.UTF_8), "b.csv")
                 .study();
         assertThat(check(bare))
-                .extracting(StudyFinding::kind)
+                .extracting(f -> f.kind().code())
                 .containsOnly("no-question", "no-definition", "no-picture");
-        assertThat(check(bare).stream().filter(f -> f.kind().equals("no-definition")))
+        assertThat(check(bare).stream().filter(f -> f.kind().code().equals("no-definition")))
                 .as("present and absent define themselves")
                 .extracting(StudyFinding::character)
                 .containsExactly("leaf-margin", "hair-colour", "flower-colour");
@@ -302,15 +303,15 @@ class StudyCheckTest {
         assertThat(check(apparatus(List.of(), claim("bb", Claim.Kind.ONLY, "entire"))))
                 .singleElement()
                 .satisfies(f -> {
-                    assertThat(f.kind()).isEqualTo("claim-fails");
-                    assertThat(f.reason()).contains("as they say").contains("'Aa major'");
+                    assertThat(f.kind().code()).isEqualTo("claim-fails");
+                    assertThat(FindingWording.reason(f)).contains("as they say").contains("'Aa major'");
                 });
         assertThat(check(apparatus(List.of(), claim("aa", Claim.Kind.ALWAYS, "toothed"))))
-                .extracting(StudyFinding::kind)
+                .extracting(f -> f.kind().code())
                 .containsExactly("claim-fails");
         Study unknown = apparatus(List.of(), claim("cc", Claim.Kind.ONLY, "lobed"))
                 .withScore("bb", "leaf-margin", java.util.Optional.empty());
-        assertThat(check(unknown)).extracting(StudyFinding::kind).contains("claim-untestable");
+        assertThat(check(unknown)).extracting(f -> f.kind().code()).contains("claim-untestable");
     }
 
     @Test
@@ -320,11 +321,11 @@ class StudyCheckTest {
         assertThat(check(described(apparatus(List.of(crenate)), "Leaves crenulate, entire, not crenulates.")))
                 .isEmpty();
         assertThat(check(described(apparatus(List.of(crenate)), "Leaves crenulete.")))
-                .extracting(StudyFinding::kind, StudyFinding::other)
+                .extracting(f -> f.kind().code(), StudyFinding::other)
                 .containsExactly(tuple("near-term", "crenulete"));
         assertThat(check(described(apparatus(List.of(crenate)), "Leaves krenulated, krenulated.")))
                 .singleElement()
-                .satisfies(f -> assertThat(f.reason()).contains("common misspelling of 'crenulate'"));
+                .satisfies(f -> assertThat(FindingWording.reason(f)).contains("common misspelling of 'crenulate'"));
     }
 
     @Test
@@ -335,7 +336,7 @@ class StudyCheckTest {
                 apparatus(List.of(term)), "Krenulated leaves; krenulateds, krenulated-edged, unkrenulated, crenulete.");
         List<StudyFinding> found = check(study);
         assertThat(found)
-                .extracting(StudyFinding::other, StudyFinding::correction)
+                .extracting(StudyFinding::other, FindingWording::correction)
                 .containsExactly(
                         tuple("Krenulated", "Write 'Crenulate'"),
                         tuple("krenulateds", "Write 'crenulates'"),
@@ -353,7 +354,7 @@ class StudyCheckTest {
         StudyCharacter wrong = margin.withStates(List.of(StudyCharacter.StudyState.of("krenulated")));
         Study other = apparatus(List.of(term)).withCharacters(List.of(wrong)).withScores(List.of());
         StudyFinding finding = check(other).stream()
-                .filter(f -> f.kind().equals("near-term"))
+                .filter(f -> f.kind().code().equals("near-term"))
                 .findFirst()
                 .orElseThrow();
         Study written = Correction.of(other, finding);
@@ -374,7 +375,7 @@ class StudyCheckTest {
                 .map(r -> r.id().startsWith("aa-") ? r : r.withNames(names))
                 .toList());
         assertThat(check(shared))
-                .extracting(StudyFinding::kind)
+                .extracting(f -> f.kind().code())
                 .containsOnly("shared-name")
                 .hasSize(2);
 
@@ -386,8 +387,9 @@ class StudyCheckTest {
                         .toList());
         assertThat(check(seasonal))
                 .singleElement()
-                .satisfies(
-                        f -> assertThat(f.reason()).contains("scored for Sep").contains("(May–Jul)"));
+                .satisfies(f -> assertThat(FindingWording.reason(f))
+                        .contains("scored for Sep")
+                        .contains("(present: May–Jul)"));
 
         Study measured =
                 TableReader.read("""
@@ -402,8 +404,9 @@ class StudyCheckTest {
                 .map(c -> c.id().equals("slenderness") ? c.withRatioOf(List.of("length", "width")) : c)
                 .toList());
         assertThat(check(ratio))
-                .filteredOn(f -> f.kind().equals("ratio-out-of-line"))
+                .filteredOn(f -> f.kind().code().equals("ratio-out-of-line"))
                 .singleElement()
-                .satisfies(f -> assertThat(f.reason()).contains("'Bb'").contains("between 7.5 and 20"));
+                .satisfies(f ->
+                        assertThat(FindingWording.reason(f)).contains("'Bb'").contains("between 7.5 and 20"));
     }
 }

@@ -16,6 +16,7 @@ import org.polyclave.study.danger.DangerReport.Danger;
 import org.polyclave.study.danger.DangerReport.Kind;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyScore;
+import org.polyclave.wording.finding.FindingWording;
 
 /** What an author is told of dangers: that an imported table rules nothing out, which cells to vouch for, what is in no key. */
 class DangerReportTest {
@@ -82,7 +83,7 @@ class DangerReportTest {
                         tuple("Meek", "stem-hairs"));
         StudyFinding first = findings(study).get(0);
         assertThat(first.key()).isEqualTo("danger-not-ruled-out/bane//");
-        assertThat(first.reason())
+        assertThat(FindingWording.reason(first))
                 .contains("'Bane'")
                 .contains("'Lamb', 'Meek'. ")
                 .contains("Confirm 9 cells on the Dangers page");
@@ -90,7 +91,7 @@ class DangerReportTest {
         Study stood = confirmed(study, bane.cells());
         assertThat(dangers(stood).get(0).isBlocked()).isFalse();
         assertThat(dangers(stood).get(0).cells()).isEmpty();
-        assertThat(findings(stood)).extracting(StudyFinding::kind).doesNotContain("danger-not-ruled-out");
+        assertThat(findings(stood)).extracting(f -> f.kind().code()).doesNotContain("danger-not-ruled-out");
     }
 
     @Test
@@ -104,7 +105,7 @@ class DangerReportTest {
                 .containsExactly(
                         tuple(List.of("Meek"), List.of(1, 2, 3, 4, 10, 11, 12)),
                         tuple(List.of("Lamb"), List.of(1, 2, 3, 4, 11, 12)));
-        assertThat(findings(stood).get(0).reason()).contains("'Meek' in Oct–Apr; 'Lamb' in Nov–Apr");
+        assertThat(FindingWording.reason(findings(stood).get(0))).contains("'Meek' in Oct–Apr; 'Lamb' in Nov–Apr");
     }
 
     @Test

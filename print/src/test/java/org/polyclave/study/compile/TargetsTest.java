@@ -321,7 +321,7 @@ class TargetsTest {
     private static List<org.assertj.core.groups.Tuple> findings(String lines) {
         List<org.assertj.core.groups.Tuple> found = new ArrayList<>();
         for (StudyFinding finding : StudyCheck.of(compiled(lines)).findings()) {
-            found.add(tuple(finding.kind(), finding.row()));
+            found.add(tuple(finding.kind().code(), finding.row()));
         }
         return found;
     }

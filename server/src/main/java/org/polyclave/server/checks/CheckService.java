@@ -5,7 +5,6 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -17,18 +16,16 @@ import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.checks.Correction;
+import org.polyclave.study.checks.FindingKind;
 import org.polyclave.study.checks.StudyCheck;
 import org.polyclave.study.checks.StudyFinding;
 import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.wording.finding.FindingWording;
 import org.springframework.stereotype.Service;
 
 /** Findings of the checks, and those that are meant. */
 @Service
 public class CheckService {
-    /** What is not known of harm stays open until it is known, whatever anybody means. */
-    private static final Set<String> NEVER_MEANT =
-            Set.of("hazard-not-assessed", "no-caution", "danger-not-ruled-out", "danger-in-no-key");
-
     /** Studies whose last check is kept, to be brought up to date when it is asked for again. */
     private static final int KEPT = 3;
 
@@ -49,15 +46,17 @@ public class CheckService {
     public record Acceptance(String reason, String who) {}
 
     /**
+     * @param other another row, character, state or claim that it is about, or the word in question; may be empty
      * @param correction what one click would do, in words; empty where nothing is certain
      * @param acceptable whether it may be accepted at all
      * @param acceptance null for a finding that is open
      */
     public record FindingView(
             String key,
-            String kind,
+            FindingKind kind,
             String row,
             String character,
+            String other,
             String reason,
             String correction,
             boolean acceptable,
@@ -85,9 +84,10 @@ public class CheckService {
                 finding.kind(),
                 finding.row(),
                 finding.character(),
-                finding.reason(),
-                finding.correction(),
-                !NEVER_MEANT.contains(finding.kind()),
+                finding.other(),
+                FindingWording.reason(finding),
+                FindingWording.correction(finding),
+                finding.kind().isAcceptable(),
                 meant == null ? null : new Acceptance(meant.reason(), meant.who()));
     }
 

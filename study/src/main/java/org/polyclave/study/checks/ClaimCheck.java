@@ -50,7 +50,7 @@ final class ClaimCheck {
             boolean own = tree.belongs(compiled.rows().get(i).id(), claim.row());
             if (own || claim.kind() == Claim.Kind.ONLY) {
                 Cell cell = compiled.matrix().cell(i, c);
-                String name = "'" + compiled.rows().get(i).name() + "'";
+                String name = compiled.rows().get(i).name();
                 if (cell instanceof Cell.Unknown) {
                     unknown.add(name);
                 } else if (!(own ? ownHolds(cell, states, claim.kind()) : !shows(cell, states))) {
@@ -58,24 +58,10 @@ final class ClaimCheck {
                 }
             }
         }
-        String says = "The claim '" + (claim.text().isBlank() ? claim.kind() : claim.text()) + "' about '"
-                + study.row(claim.row()).map(StudyRow::name).orElse(claim.row()) + "' ";
         if (!against.isEmpty()) {
-            add(
-                    "claim-fails",
-                    claim.row(),
-                    claim.character(),
-                    claim.id(),
-                    says + "fails in '" + character.label() + "': see " + String.join(", ", against)
-                            + ". Correct the cells, or the claim.");
+            tell(FindingKind.CLAIM_FAILS, claim, against);
         } else if (!unknown.isEmpty()) {
-            add(
-                    "claim-untestable",
-                    claim.row(),
-                    claim.character(),
-                    claim.id(),
-                    says + "cannot be tested in '" + character.label() + "': unknown for " + String.join(", ", unknown)
-                            + ". Score these.");
+            tell(FindingKind.CLAIM_UNTESTABLE, claim, unknown);
         }
     }
 
@@ -91,7 +77,12 @@ final class ClaimCheck {
         };
     }
 
-    private void add(String kind, String row, String character, String other, String reason) {
-        found.add(new StudyFinding(kind, row, character, other, reason));
+    private void tell(FindingKind kind, Claim claim, Set<String> rows) {
+        found.add(StudyFinding.of(kind, claim.row(), claim.character(), claim.id())
+                .with("claim", claim.text())
+                .with("means", claim.kind().name())
+                .with("row", study.row(claim.row()).map(StudyRow::name).orElse(claim.row()))
+                .with("character", compiled.characters().get(c).label())
+                .with("rows", List.copyOf(rows)));
     }
 }

@@ -69,9 +69,10 @@ final class ColumnCheck {
         return List.copyOf(found);
     }
 
-    private static void add(
-            List<StudyFinding> found, String kind, StudyRow row, StudyCharacter character, String reason) {
-        found.add(new StudyFinding(kind, row.id(), character.id(), "", reason));
+    private static StudyFinding finding(FindingKind kind, StudyRow row, StudyCharacter character) {
+        return StudyFinding.of(kind, row.id(), character.id())
+                .with("row", row.name())
+                .with("character", character.label());
     }
 
     /**
@@ -85,15 +86,11 @@ final class ColumnCheck {
         inheritance
                 .effective(row.parent(), character.id())
                 .filter(parent -> !isWithin(score.value(), parent.score().value()))
-                .ifPresent(parent -> add(
-                        found,
-                        "child-outside-parent",
-                        row,
-                        character,
-                        "'" + row.name() + "' shows '" + NotationPrinter.print(score.value(), character) + "' in '"
-                                + character.label() + "', but its parent says '"
-                                + NotationPrinter.print(parent.score().value(), character)
-                                + "'. Widen the parent, or correct the child."));
+                .ifPresent(parent -> found.add(finding(FindingKind.CHILD_OUTSIDE_PARENT, row, character)
+                        .with("value", NotationPrinter.print(score.value(), character))
+                        .with(
+                                "parentValue",
+                                NotationPrinter.print(parent.score().value(), character))));
     }
 
     private boolean isHeldToItsParent(StudyRow row) {
@@ -127,7 +124,7 @@ final class ColumnCheck {
 
     private static void origin(StudyRow row, StudyCharacter character, StudyScore score, List<StudyFinding> found) {
         if (score.basis() == StudyScore.Basis.REFERENCE && score.source().isBlank()) {
-            add(found, "no-source", row, character, "This score comes from a reference that is not named. Name it.");
+            found.add(finding(FindingKind.NO_SOURCE, row, character));
         }
         if (!(score.value() instanceof ScoreValue.Range range)) {
             return;
@@ -137,23 +134,13 @@ final class ColumnCheck {
                 && score.basis() == StudyScore.Basis.SPECIMENS
                 && range.max() != null
                 && range.min() == range.max()) {
-            add(
-                    found,
-                    "single-value",
-                    row,
-                    character,
-                    "One single value from specimens: no two measure alike. Give the range.");
+            found.add(finding(FindingKind.SINGLE_VALUE, row, character));
         }
         int individuals = score.sample() == null ? 0 : score.sample().knownIndividuals();
         if (individuals > 0 && individuals < FEWEST_INDIVIDUALS) {
-            String of = individuals == 1 ? "one individual" : individuals + " individuals";
-            add(
-                    found,
-                    "few-individuals",
-                    row,
-                    character,
-                    "This range rests on " + of + ": the next one may lie outside. Measure at least "
-                            + FEWEST_INDIVIDUALS + ", better 40.");
+            found.add(finding(FindingKind.FEW_INDIVIDUALS, row, character)
+                    .with("individuals", individuals)
+                    .with("least", FEWEST_INDIVIDUALS));
         }
     }
 
@@ -166,14 +153,10 @@ final class ColumnCheck {
         scored.removeAll(present);
         if (!present.isEmpty() && !scored.isEmpty()) {
             List<Integer> out = scored.stream().distinct().sorted().toList();
-            found.add(new StudyFinding(
-                    "out-of-season",
-                    row.id(),
-                    score.character(),
-                    "",
-                    "'" + row.name() + "' is scored for " + MonthNotation.print(out)
-                            + ", when it is not present (" + MonthNotation.print(present)
-                            + "). Correct the score, or when the taxon is present."));
+            found.add(StudyFinding.of(FindingKind.OUT_OF_SEASON, row.id(), score.character())
+                    .with("row", row.name())
+                    .with("scored", MonthNotation.print(out))
+                    .with("present", MonthNotation.print(present)));
         }
     }
 
@@ -208,14 +191,11 @@ final class ColumnCheck {
             boolean isShown =
                     shown.get().shown().stream().anyMatch(one -> one.state().equals(state.id()));
             if (!isShown && together.get(s).matcher(row.description()).find()) {
-                found.add(new StudyFinding(
-                        "text-against-score",
-                        row.id(),
-                        character.id(),
-                        state.id(),
-                        "The description of '" + row.name() + "' says '" + state.label() + "' of '" + character.label()
-                                + "', but the score says '" + NotationPrinter.print(shown.get(), character)
-                                + "'. Correct one of the two."));
+                found.add(StudyFinding.of(FindingKind.TEXT_AGAINST_SCORE, row.id(), character.id(), state.id())
+                        .with("row", row.name())
+                        .with("character", character.label())
+                        .with("state", state.label())
+                        .with("value", NotationPrinter.print(shown.get(), character)));
             }
         }
     }
@@ -247,20 +227,16 @@ final class ColumnCheck {
             double most = lower.min() > 0 ? upper.max() / lower.min() : Double.POSITIVE_INFINITY;
             if (ratio.high() < least || ratio.low() > most) {
                 StudyRow row = compiled.rows().get(i);
-                found.add(new StudyFinding(
-                        "ratio-out-of-line",
-                        row.id(),
-                        character.id(),
-                        "",
-                        "'" + character.label() + "' of '" + row.name() + "' cannot be "
-                                + NotationPrinter.number(ratio.low()) + "–" + NotationPrinter.number(ratio.high())
-                                + ": its parts put it between " + rounded(least) + " and " + rounded(most)
-                                + ". Look at the three cells again."));
+                found.add(finding(FindingKind.RATIO_OUT_OF_LINE, row, character)
+                        .with("low", NotationPrinter.number(ratio.low()))
+                        .with("high", NotationPrinter.number(ratio.high()))
+                        .with("least", rounded(least))
+                        .with("most", Double.isInfinite(most) ? "" : rounded(most)));
             }
         }
     }
 
     private static String rounded(double number) {
-        return Double.isInfinite(number) ? "any size" : NotationPrinter.number(Math.round(number * 100) / 100.0);
+        return NotationPrinter.number(Math.round(number * 100) / 100.0);
     }
 }

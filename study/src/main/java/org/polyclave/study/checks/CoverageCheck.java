@@ -62,23 +62,16 @@ final class CoverageCheck {
                     .filter(c -> targets.contains(c.id()))
                     .toList();
             if (!beside.isEmpty() && row.coverage().covers() == Covers.BY_RULE) {
-                found.add(new StudyFinding(
-                        "rest-not-confirmed",
-                        row.id(),
-                        "",
-                        "",
-                        "'" + row.name() + "' is scored itself and has " + names(beside)
-                                + " below it. Keys therefore name it too, as '" + called.name()
-                                + "'. If what stands below it is all there is of it, say so on the Scope page;"
-                                + " otherwise confirm that there is more."));
+                found.add(StudyFinding.of(FindingKind.REST_NOT_CONFIRMED, row.id(), "")
+                        .with("row", row.name())
+                        .with("children", names(beside))
+                        .with("called", called.name()));
             }
         }
     }
 
-    private static String names(List<StudyRow> rows) {
-        return rows.stream()
-                .map(r -> "'" + (r.isSemaphoront() ? r.stage() : r.label()) + "'")
-                .collect(Collectors.joining(", "));
+    private static List<String> names(List<StudyRow> rows) {
+        return rows.stream().map(r -> r.isSemaphoront() ? r.stage() : r.label()).toList();
     }
 
     /** Of a whole taxon: a state that a child shows, and the rest may not. */
@@ -98,16 +91,13 @@ final class CoverageCheck {
         for (StudyRow child : own.size() < 2 ? List.<StudyRow>of() : childrenOf(row)) {
             Set<String> its = shown(child, character);
             if (!its.isEmpty() && own.containsAll(its) && own.size() > its.size()) {
-                found.add(new StudyFinding(
-                        "whole-or-rest",
-                        row.id(),
-                        character.id(),
-                        child.id(),
-                        "'" + row.name() + "' shows '" + printed(row, character) + "' in '" + character.label()
-                                + "', and '" + child.name() + "' of it '" + printed(child, character)
-                                + "'. Does that also occur in '" + called.name()
-                                + "'? If not, remove it from the scores of '" + row.name()
-                                + "' and say that they describe the rest only."));
+                found.add(StudyFinding.of(FindingKind.WHOLE_OR_REST, row.id(), character.id(), child.id())
+                        .with("row", row.name())
+                        .with("value", printed(row, character))
+                        .with("character", character.label())
+                        .with("child", child.name())
+                        .with("childValue", printed(child, character))
+                        .with("called", called.name()));
             }
         }
     }
@@ -129,22 +119,12 @@ final class CoverageCheck {
 
     private void leftOut() {
         for (StudyRow row : Targets.leftOut(compiled.study().rows(), compiled.scores())) {
-            found.add(new StudyFinding(
-                    "rest-not-scored",
-                    row.id(),
-                    "",
-                    "",
-                    "Of '" + row.label() + "' only parts, sexes or stages are scored: '" + row.name()
-                            + "' is not in any key. Score it, or say on the Scope page that these are all there is."));
+            found.add(StudyFinding.of(FindingKind.REST_NOT_SCORED, row.id(), "")
+                    .with("taxon", row.label())
+                    .with("row", row.name()));
         }
         for (StudyRow row : compiled.unscored()) {
-            found.add(new StudyFinding(
-                    "not-scored",
-                    row.id(),
-                    "",
-                    "",
-                    "Nothing is scored for '" + row.name()
-                            + "', so it is not in any key. Score it, or list it as near but outside."));
+            found.add(StudyFinding.of(FindingKind.NOT_SCORED, row.id(), "").with("row", row.name()));
         }
     }
 }

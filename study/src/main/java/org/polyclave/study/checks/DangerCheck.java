@@ -2,7 +2,7 @@ package org.polyclave.study.checks;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Collectors;
+import java.util.Map;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.danger.DangerReport;
 import org.polyclave.study.danger.DangerReport.Danger;
@@ -12,8 +12,6 @@ import org.polyclave.study.notation.MonthNotation;
 
 /** Finds dangers that readers of a key could never rule out, or that are in no key. */
 final class DangerCheck {
-    private static final int NAMED = 3;
-
     private DangerCheck() {}
 
     static List<StudyFinding> of(CompiledStudy compiled) {
@@ -24,38 +22,30 @@ final class DangerCheck {
             if (!blocking.isEmpty()) {
                 boolean inKey = blocking.get(0).kind() != Kind.NOT_IN_KEY;
                 found.add(
-                        new StudyFinding(
-                                inKey ? "danger-not-ruled-out" : "danger-in-no-key",
-                                danger.row(),
-                                "",
-                                "",
-                                inKey
-                                        ? notRuledOut(danger, blocking)
-                                        : "'" + danger.name()
-                                                + "' is dangerous and not in any key. Score it, or tell readers of it in words."));
+                        inKey
+                                ? notRuledOut(danger, blocking)
+                                : StudyFinding.of(FindingKind.DANGER_IN_NO_KEY, danger.row(), "")
+                                        .with("row", danger.name()));
             }
         }
         return found;
     }
 
-    private static String notRuledOut(Danger danger, List<Failing> blocking) {
-        String against = blocking.stream()
-                .map(f -> named(f.otherNames())
-                        + (f.months().size() == 12 ? "" : " in " + MonthNotation.print(f.months())))
-                .collect(Collectors.joining("; "));
-        int cells = danger.cells().size();
-        String remedy = switch (danger.remedy()) {
-            case CONFIRM ->
-                "Confirm " + (cells == 1 ? "one cell" : cells + " cells")
-                        + " on the Dangers page, and more can be ruled out.";
-            case NAME_PARTS -> "Say on which part each character is seen: those without a part count as on one.";
-            case SCORE, NONE -> "Score more that separates them, on another part.";
-        };
-        return "Readers of a key cannot rule out '" + danger.name() + "' where it might be " + against + ". " + remedy;
+    private static StudyFinding notRuledOut(Danger danger, List<Failing> blocking) {
+        return StudyFinding.of(FindingKind.DANGER_NOT_RULED_OUT, danger.row(), "")
+                .with("row", danger.name())
+                .withEach(
+                        "against",
+                        blocking.stream().map(DangerCheck::namesAndMonths).toList())
+                .with("remedy", danger.remedy().name())
+                .with("cells", danger.cells().size());
     }
 
-    private static String named(List<String> names) {
-        String first = names.stream().limit(NAMED).map(n -> "'" + n + "'").collect(Collectors.joining(", "));
-        return names.size() > NAMED ? first + " and " + (names.size() - NAMED) + " more" : first;
+    private static Map<String, Object> namesAndMonths(Failing failing) {
+        return Map.of(
+                "names",
+                failing.otherNames(),
+                "months",
+                failing.months().size() == 12 ? "" : MonthNotation.print(failing.months()));
     }
 }

@@ -22,22 +22,12 @@ final class GapCheck {
             boolean inherits = compiled.study().characters().stream()
                     .anyMatch(c -> inheritance.effective(row.id(), c.id()).isPresent());
             if (!row.description().isBlank()) {
-                found.add(new StudyFinding(
-                        "only-described",
-                        row.id(),
-                        "",
-                        "",
-                        "'" + row.name() + "' is described, but has no score of its own: keys and comparisons know "
-                                + (inherits ? "only what its parent shows" : "nothing of it")
-                                + ". Score what its description says."));
+                found.add(StudyFinding.of(FindingKind.ONLY_DESCRIBED, row.id(), "")
+                        .with("row", row.name())
+                        .with("known", inherits ? "parent" : "nothing"));
             } else if (inherits) {
-                found.add(new StudyFinding(
-                        "only-inherited",
-                        row.id(),
-                        "",
-                        "",
-                        "'" + row.name() + "' has no score of its own: it shows what its parent shows."
-                                + " Score what sets it apart, or let keys stop at its parent."));
+                found.add(StudyFinding.of(FindingKind.ONLY_INHERITED, row.id(), "")
+                        .with("row", row.name()));
             }
         }
         return found;

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.measuring.Evidence;
 import org.polyclave.study.measuring.Proposals;
@@ -68,13 +67,8 @@ final class ReadingCheck {
             outOfDate(row, character);
         }
         if (!proposal.flags().isEmpty() && character.ratioOf().isEmpty()) {
-            int n = proposal.flags().size();
-            add(
-                    "reading-to-settle",
-                    row,
-                    character,
-                    (n == 1 ? "One reading" : n + " readings") + " of '" + row.name()
-                            + "' lie far from the others. Look at what was measured: correct it, keep it or set it aside.");
+            found.add(finding(FindingKind.READING_TO_SETTLE, row, character)
+                    .with("readings", proposal.flags().size()));
         }
     }
 
@@ -88,36 +82,27 @@ final class ReadingCheck {
             List<String> odd = growth.unforeseen();
             if (!odd.isEmpty()) {
                 study.row(growth.row())
-                        .ifPresent(row -> add(
-                                "out-of-proportion",
-                                row,
-                                part.get(),
-                                "'" + part.get().label() + "' and '"
-                                        + whole.get().label() + "' of " + codes(odd)
-                                        + " do not go together as those of the others of '" + row.name()
-                                        + "' do. Look whether one was misread, or taken for the other."));
+                        .ifPresent(row -> found.add(finding(FindingKind.OUT_OF_PROPORTION, row, part.get())
+                                .with("whole", whole.get().label())
+                                .with("specimens", codes(odd))));
             }
         }
     }
 
-    private String codes(List<String> specimens) {
+    private List<String> codes(List<String> specimens) {
         return study.specimens().stream()
                 .filter(s -> specimens.contains(s.id()))
                 .map(Specimen::code)
-                .collect(Collectors.joining(", "));
+                .toList();
     }
 
     private void outOfDate(StudyRow row, StudyCharacter character) {
-        add(
-                "out-of-date",
-                row,
-                character,
-                "The score of '" + row.name()
-                        + "' was made of readings that have changed since: by a later reading, a new"
-                        + " name or a new scale. Look at what they come to now.");
+        found.add(finding(FindingKind.OUT_OF_DATE, row, character));
     }
 
-    private void add(String kind, StudyRow row, StudyCharacter character, String reason) {
-        found.add(new StudyFinding(kind, row.id(), character.id(), "", reason));
+    private static StudyFinding finding(FindingKind kind, StudyRow row, StudyCharacter character) {
+        return StudyFinding.of(kind, row.id(), character.id())
+                .with("row", row.name())
+                .with("character", character.label());
     }
 }

@@ -27,38 +27,33 @@ final class SpecimenCheck {
 
     void of(StudyRow row, StudyCharacter character, List<String> evidence, List<StudyFinding> found) {
         List<String> circular = new ArrayList<>();
-        List<String> elsewhere = new ArrayList<>();
+        List<Map<String, Object>> elsewhere = new ArrayList<>();
         for (String id : evidence) {
             Specimen specimen = specimens.get(id);
             if (specimen == null) {
                 continue;
             }
             if (specimen.isDeterminedBy(character.id())) {
-                circular.add("'" + specimen.code() + "'");
+                circular.add(specimen.code());
             }
             if (specimen.present().filter(d -> belongs(d.row(), row)).isEmpty()) {
-                elsewhere.add("'" + specimen.code() + "' ("
-                        + specimen.present().map(this::name).orElse("not determined") + ")");
+                elsewhere.add(Map.of(
+                        "specimen",
+                        specimen.code(),
+                        "name",
+                        specimen.present().map(this::name).orElse("")));
             }
         }
         if (!circular.isEmpty()) {
-            found.add(new StudyFinding(
-                    "circular-evidence",
-                    row.id(),
-                    character.id(),
-                    "",
-                    "'" + character.label() + "' was used to name " + String.join(", ", circular) + ": "
-                            + (circular.size() == 1 ? "it is" : "they are") + " no evidence for what '" + row.name()
-                            + "' shows in it. Name them by other features, or rest the score on other specimens."));
+            found.add(StudyFinding.of(FindingKind.CIRCULAR_EVIDENCE, row.id(), character.id())
+                    .with("row", row.name())
+                    .with("character", character.label())
+                    .with("specimens", circular));
         }
         if (!elsewhere.isEmpty()) {
-            found.add(new StudyFinding(
-                    "evidence-elsewhere",
-                    row.id(),
-                    character.id(),
-                    "",
-                    "This score of '" + row.name() + "' rests on specimens that are not held to be it: "
-                            + String.join(", ", elsewhere) + ". Look at the score again without them."));
+            found.add(StudyFinding.of(FindingKind.EVIDENCE_ELSEWHERE, row.id(), character.id())
+                    .with("row", row.name())
+                    .withEach("specimens", elsewhere));
         }
     }
 

@@ -15,7 +15,7 @@ import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyScore;
 
 /**
- * All checks of a study: those of its compiled matrix, put in words, and those that need its tree and texts. The same
+ * All checks of a study: those of its compiled matrix, by name, and those that need its tree and texts. The same
  * findings in the same order for the same study. They are kept by what they depend on, so that after changed scores only
  * the characters concerned are looked at again: time linear in rows × characters instead of rows × characters².
  */
@@ -96,13 +96,13 @@ public final class StudyCheck {
     public List<StudyFinding> findings() {
         List<StudyFinding> all = new ArrayList<>(DangerCheck.of(compiled));
         all.addAll(ofTexts);
-        MatrixVocabulary words = new MatrixVocabulary(compiled);
+        MatrixNames names = new MatrixNames(compiled);
         for (Finding finding : matrix.findings()) {
             // Of a row of which nothing is known that is said, and not that all of it is unknown.
             boolean said = finding.kind() == Finding.Kind.UNKNOWN_ROW
                     && !compiled.targets().get(finding.row()).scored();
             if (!said) {
-                all.add(words.tell(finding));
+                all.add(names.named(finding));
             }
         }
         ofColumns.forEach(all::addAll);

@@ -53,32 +53,17 @@ final class TextCheck {
     private void hazards() {
         for (StudyRow row : compiled.rows()) {
             if (row.hazard() == Hazard.NOT_ASSESSED) {
-                add(
-                        "hazard-not-assessed",
-                        row.id(),
-                        "",
-                        "The hazard of '" + row.name()
-                                + "' is not assessed. It is never taken for harmless; assess it.");
+                add(row(FindingKind.HAZARD_NOT_ASSESSED, row));
             }
         }
         for (StudyRow row : study.rows()) {
             for (StudyRow.HazardRecord hazard : row.hazards()) {
                 if (hazard.severity().isDangerous() && hazard.caution().isBlank()) {
-                    add(
-                            "no-caution",
-                            row.id(),
-                            "",
-                            "'" + row.name() + "' is dangerous (" + hazard.kind()
-                                    + "), and no caution says what readers must do. Write one.");
+                    add(row(FindingKind.NO_CAUTION, row).with("hazard", hazard.kind()));
                 }
             }
             if (row.hazard().isDangerous() && row.hazards().isEmpty()) {
-                add(
-                        "no-caution",
-                        row.id(),
-                        "",
-                        "'" + row.name()
-                                + "' is dangerous, and nothing says how. Record the hazard with its kind and a caution.");
+                add(row(FindingKind.NO_CAUTION, row).with("hazard", ""));
             }
         }
     }
@@ -89,12 +74,7 @@ final class TextCheck {
             String text = row.description().strip();
             StudyRow same = text.length() < TELLING_TEXT ? null : descriptions.putIfAbsent(text, row);
             if (same != null) {
-                add(
-                        "same-text",
-                        row.id(),
-                        "",
-                        "'" + row.name() + "' and '" + same.name()
-                                + "' are described word for word alike. One of the two was copied.");
+                add(row(FindingKind.SAME_TEXT, row).with("otherRow", same.name()));
             }
         }
     }
@@ -102,23 +82,14 @@ final class TextCheck {
     private void characters() {
         for (StudyCharacter character : study.characters()) {
             if (character.question().isBlank()) {
-                add(
-                        "no-question",
-                        "",
-                        character.id(),
-                        "'" + character.label() + "' has no question for readers. Write one.");
+                add(character(FindingKind.NO_QUESTION, character));
             }
             List<String> undefined = character.states().stream()
                     .filter(s -> s.definition().isBlank() && s.plain().isBlank() && !PRESENCE.contains(s.id()))
                     .map(StudyCharacter.StudyState::label)
                     .toList();
             if (!undefined.isEmpty()) {
-                add(
-                        "no-definition",
-                        "",
-                        character.id(),
-                        "States of '" + character.label() + "' without a definition or plain words: "
-                                + String.join(", ", undefined) + ". Two scorers may take them differently.");
+                add(character(FindingKind.NO_DEFINITION, character).with("states", undefined));
             }
         }
     }
@@ -130,12 +101,9 @@ final class TextCheck {
                 .anyMatch(s -> !s.picture().isEmpty());
         boolean states = study.characters().stream().anyMatch(c -> !c.states().isEmpty());
         if (!some && states) {
-            found.add(new StudyFinding(
-                    "no-picture",
-                    "",
-                    "",
-                    "",
-                    "No state has a picture. Readers compare pictures more surely than words; add some."));
+            add(StudyFinding.of(FindingKind.NO_PICTURE, "", "")
+                    .with("character", "")
+                    .with("states", List.of()));
         }
         for (StudyCharacter character : some ? study.characters() : List.<StudyCharacter>of()) {
             List<String> without = character.states().stream()
@@ -143,16 +111,11 @@ final class TextCheck {
                     .map(StudyCharacter.StudyState::label)
                     .toList();
             if (!without.isEmpty()) {
-                found.add(new StudyFinding(
-                        "no-picture",
-                        "",
-                        character.id(),
-                        "",
-                        "States of '" + character.label() + "' without a picture: " + String.join(", ", without)
-                                + ". Readers compare pictures more surely than words."));
+                add(character(FindingKind.NO_PICTURE, character).with("states", without));
             }
         }
     }
+
     /** Every text of the study, with the row or character it belongs to. */
     private void texts(BiConsumer<String[], String> each) {
         for (StudyCharacter character : study.characters()) {
@@ -179,13 +142,7 @@ final class TextCheck {
                 explained.add(occurrence.from());
                 if (occurrence.misspelt()) {
                     String word = text.substring(occurrence.from(), occurrence.to());
-                    tellOnce(
-                            told,
-                            place,
-                            word,
-                            occurrence.term().term(),
-                            "is a common misspelling of",
-                            "Write '" + Correction.right(word, occurrence.term()) + "'");
+                    tellOnce(told, place, word, occurrence.term().term(), Correction.right(word, occurrence.term()));
                 }
             }
             Matcher matcher = WORD.matcher(text);
@@ -193,7 +150,7 @@ final class TextCheck {
                 String word = matcher.group().toLowerCase(Locale.ROOT);
                 String near = explained.contains(matcher.start()) ? null : nearest(word, words);
                 if (near != null) {
-                    tellOnce(told, place, matcher.group(), near, "is one letter from the term", "");
+                    tellOnce(told, place, matcher.group(), near, "");
                 }
             }
         });
@@ -214,15 +171,12 @@ final class TextCheck {
         return null;
     }
 
-    private void tellOnce(Set<String> told, String[] place, String word, String term, String how, String correction) {
+    private void tellOnce(Set<String> told, String[] place, String word, String term, String right) {
         if (told.add(place[0] + '/' + place[1] + '/' + word)) {
-            found.add(new StudyFinding(
-                    "near-term",
-                    place[0],
-                    place[1],
-                    word,
-                    "'" + word + "' " + how + " '" + term + "'. Write the term, or give the word an entry of its own.",
-                    correction));
+            add(StudyFinding.of(FindingKind.NEAR_TERM, place[0], place[1], word)
+                    .with("word", word)
+                    .with("term", term)
+                    .with("right", right));
         }
     }
 
@@ -233,24 +187,24 @@ final class TextCheck {
                 String key = name.language().toLowerCase(Locale.ROOT) + ' ' + StudyRules.folded(name.name());
                 StudyRow other = first.putIfAbsent(key, row);
                 if (other != null && !other.id().equals(row.id())) {
-                    add(
-                            "shared-name",
-                            row.id(),
-                            "",
-                            other.id(),
-                            "'" + name.name() + "' is a name of '" + other.name()
-                                    + "' too. Readers who know only this name"
-                                    + " may mean either; say so, or choose another.");
+                    add(StudyFinding.of(FindingKind.SHARED_NAME, row.id(), "", other.id())
+                            .with("row", row.name())
+                            .with("name", name.name())
+                            .with("otherRow", other.name()));
                 }
             }
         }
     }
 
-    private void add(String kind, String row, String character, String reason) {
-        add(kind, row, character, "", reason);
+    private static StudyFinding row(FindingKind kind, StudyRow row) {
+        return StudyFinding.of(kind, row.id(), "").with("row", row.name());
     }
 
-    private void add(String kind, String row, String character, String other, String reason) {
-        found.add(new StudyFinding(kind, row, character, other, reason));
+    private static StudyFinding character(FindingKind kind, StudyCharacter character) {
+        return StudyFinding.of(kind, "", character.id()).with("character", character.label());
+    }
+
+    private void add(StudyFinding finding) {
+        found.add(finding);
     }
 }

@@ -21,7 +21,6 @@ import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.core.measuring.Slips;
 import org.polyclave.study.checks.StudyCheck;
-import org.polyclave.study.checks.StudyFinding;
 import org.polyclave.study.compile.StudyCompiler;
 import org.polyclave.study.measuring.Evidence.Barred;
 import org.polyclave.study.measuring.Evidence.Material;
@@ -234,7 +233,7 @@ final class MeasureTest {
 
     private static List<String> findings(Study study) {
         return StudyCheck.of(StudyCompiler.compile(study)).findings().stream()
-                .map(StudyFinding::kind)
+                .map(f -> f.kind().code())
                 .filter(List.of("out-of-date", "reading-to-settle", "out-of-proportion")::contains)
                 .toList();
     }

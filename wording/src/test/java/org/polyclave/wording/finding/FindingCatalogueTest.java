@@ -1,0 +1,22 @@
+package org.polyclave.wording.finding;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.polyclave.study.checks.FindingKind;
+import org.polyclave.wording.catalogue.Catalogue;
+
+class FindingCatalogueTest {
+    @Test
+    void everyKindHasItsSentenceAndThereIsNoOther() {
+        List<String> codes =
+                Arrays.stream(FindingKind.values()).map(FindingKind::code).toList();
+        assertThat(Catalogue.english("finding").keys().stream()
+                        .filter(key -> !key.contains(".") && !key.equals("correction"))
+                        .collect(Collectors.toSet()))
+                .containsExactlyInAnyOrderElementsOf(codes);
+    }
+}
