@@ -1,5 +1,6 @@
 package org.polyclave.study.model;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 
 /**
@@ -10,13 +11,11 @@ import java.util.List;
  * @param states ids of the states that it is about
  * @param text the claim in words, as in the literature
  */
-public record Claim(String id, String row, Kind kind, String character, List<String> states, String text) {
+@RecordBuilder
+public record Claim(String id, String row, Kind kind, String character, List<String> states, String text)
+        implements ClaimBuilder.With {
     public Claim {
         states = List.copyOf(states);
-    }
-
-    public Claim withRow(String newRow) {
-        return new Claim(id, newRow, kind, character, states, text);
     }
 
     /** What is said of a row and some states. */
@@ -27,9 +26,5 @@ public record Claim(String id, String row, Kind kind, String character, List<Str
         ALWAYS,
         /** The row never shows one of them. */
         NEVER
-    }
-
-    public Claim withId(String newId) {
-        return new Claim(newId, row, kind, character, states, text);
     }
 }

@@ -1,5 +1,6 @@
 package org.polyclave.study.model;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 
 /**
@@ -11,6 +12,7 @@ import java.util.List;
  * @param misspellings spellings that people use and that are to be corrected
  * @param picture id of a picture of the study, or empty
  */
+@RecordBuilder
 public record GlossaryTerm(
         String id,
         String term,
@@ -18,7 +20,8 @@ public record GlossaryTerm(
         String plain,
         List<String> synonyms,
         List<String> misspellings,
-        String picture) {
+        String picture)
+        implements GlossaryTermBuilder.With {
     public GlossaryTerm {
         synonyms = Defaults.list(synonyms);
         misspellings = Defaults.list(misspellings);
@@ -28,9 +31,5 @@ public record GlossaryTerm(
     public GlossaryTerm(
             String id, String term, String definition, String plain, List<String> synonyms, List<String> misspellings) {
         this(id, term, definition, plain, synonyms, misspellings, "");
-    }
-
-    public GlossaryTerm withId(String newId) {
-        return new GlossaryTerm(newId, term, definition, plain, synonyms, misspellings, picture);
     }
 }

@@ -1,5 +1,7 @@
 package org.polyclave.study.model;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
+
 /**
  * What a further scorer holds of a cell. The accepted score stands apart; where both were settled, those on which it was
  * decided are kept.
@@ -8,6 +10,7 @@ package org.polyclave.study.model;
  * @param date day as ISO 8601, or empty
  * @param settled whether the cell was decided since
  */
+@RecordBuilder
 public record Opinion(
         String id,
         String row,
@@ -18,7 +21,8 @@ public record Opinion(
         boolean doubtful,
         String note,
         String date,
-        boolean settled) {
+        boolean settled)
+        implements OpinionBuilder.With {
 
     /**
      * The identifier of what an account holds of a cell; slugs have no dot.
@@ -35,6 +39,6 @@ public record Opinion(
     }
 
     public Opinion settle() {
-        return new Opinion(id, row, character, scorer, value, typed, doubtful, note, date, true);
+        return withSettled(true);
     }
 }

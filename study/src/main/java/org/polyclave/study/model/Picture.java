@@ -1,6 +1,7 @@
 package org.polyclave.study.model;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param scale how long its pixels are; null if not known
  * @param data its bytes in Base64, in a study file; empty where they are kept elsewhere
  */
+@RecordBuilder
 public record Picture(
         String id,
         String content,
@@ -29,7 +31,8 @@ public record Picture(
         String place,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String specimen,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Scale scale,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String data) {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String data)
+        implements PictureBuilder.With {
     public Picture {
         row = Defaults.or(row, "");
         place = Defaults.or(place, "");
@@ -53,77 +56,34 @@ public record Picture(
         this(id, content, mediaType, width, height, shows, credit, licence, row, place, "", null, data);
     }
 
-    private Picture copy(String newId, String newPlace, String newSpecimen, String newData) {
-        return new Picture(
-                newId,
-                content,
-                mediaType,
-                width,
-                height,
-                shows,
-                credit,
-                licence,
-                row,
-                newPlace,
-                newSpecimen,
-                scale,
-                newData);
-    }
-
-    public Picture withId(String newId) {
-        return copy(newId, place, specimen, data);
-    }
-
-    public Picture withData(String newData) {
-        return copy(id, place, specimen, newData);
-    }
-
-    public Picture withSpecimen(String newSpecimen) {
-        return copy(id, place, newSpecimen, data);
-    }
-
     /** The same picture of the taxon, and of nothing that could be measured. */
     public Picture withoutSpecimen() {
-        return new Picture(id, content, mediaType, width, height, shows, credit, licence, row, place, data);
+        return with().specimen("").scale(null).build();
     }
 
     public Picture withoutPlace() {
-        return copy(id, "", specimen, data);
+        return withPlace("");
     }
 
     /** The same picture as its file became once it was cleaned. */
     public Picture cleaned(String newContent, String newMediaType, int newWidth, int newHeight) {
-        return new Picture(
-                id,
-                newContent,
-                newMediaType,
-                newWidth,
-                newHeight,
-                shows,
-                credit,
-                licence,
-                row,
-                place,
-                specimen,
-                scale,
-                "");
+        return with().content(newContent)
+                .mediaType(newMediaType)
+                .width(newWidth)
+                .height(newHeight)
+                .data("")
+                .build();
     }
 
     /** The same picture with what another says about it; a place can be forgotten, but not given. */
     public Picture withCaptionOf(Picture other) {
-        return new Picture(
-                id,
-                content,
-                mediaType,
-                width,
-                height,
-                other.shows,
-                other.credit,
-                other.licence,
-                other.row,
-                other.place.isEmpty() ? "" : place,
-                other.specimen,
-                other.scale,
-                data);
+        return with().shows(other.shows)
+                .credit(other.credit)
+                .licence(other.licence)
+                .row(other.row)
+                .place(other.place.isEmpty() ? "" : place)
+                .specimen(other.specimen)
+                .scale(other.scale)
+                .build();
     }
 }

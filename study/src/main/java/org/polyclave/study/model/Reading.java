@@ -1,6 +1,7 @@
 package org.polyclave.study.model;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -19,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param mark where on a picture it was read; null if on none
  * @param standing whether it counts
  */
+@RecordBuilder
 public record Reading(
         String id,
         String specimen,
@@ -35,7 +37,8 @@ public record Reading(
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String date,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Mark mark,
         Standing standing,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String note) {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String note)
+        implements ReadingBuilder.With {
     public Reading {
         item = Defaults.or(item, "");
         states = Defaults.list(states);
@@ -55,50 +58,26 @@ public record Reading(
         SET_ASIDE
     }
 
-    public Reading withId(String newId) {
-        return copy(newId, specimen, character, typed, value, states, uncertainty, standing, note);
-    }
-
     /** The same reading in another study: identifiers there. */
     public Reading of(String newSpecimen, String newCharacter, List<String> newStates) {
-        return copy(id, newSpecimen, newCharacter, typed, value, newStates, uncertainty, standing, note);
+        return with().specimen(newSpecimen)
+                .character(newCharacter)
+                .states(newStates)
+                .build();
     }
 
-    /** The same reading, read anew. */
+    /** The same reading, read again. */
     public Reading read(
             String newTyped, @Nullable Double newValue, List<String> newStates, @Nullable Double newUncertainty) {
-        return copy(id, specimen, character, newTyped, newValue, newStates, newUncertainty, standing, note);
+        return with().typed(newTyped)
+                .value(newValue)
+                .states(newStates)
+                .uncertainty(newUncertainty)
+                .build();
     }
 
     /** The same reading with what somebody held of it who looked at it again. */
     public Reading standing(Standing newStanding, String newNote) {
-        return copy(id, specimen, character, typed, value, states, uncertainty, newStanding, newNote);
-    }
-
-    private Reading copy(
-            String newId,
-            String newSpecimen,
-            String newCharacter,
-            String newTyped,
-            @Nullable Double newValue,
-            List<String> newStates,
-            @Nullable Double newUncertainty,
-            Standing newStanding,
-            String newNote) {
-        return new Reading(
-                newId,
-                newSpecimen,
-                newCharacter,
-                item,
-                newTyped,
-                newValue,
-                newStates,
-                newUncertainty,
-                instrument,
-                by,
-                date,
-                mark,
-                newStanding,
-                newNote);
+        return with().standing(newStanding).note(newNote).build();
     }
 }

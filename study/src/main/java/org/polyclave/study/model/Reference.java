@@ -1,13 +1,12 @@
 package org.polyclave.study.model;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
+
 /**
  * Something that scores cite.
  *
  * @param citation as it is printed
  * @param doi digital object identifier, or empty
  */
-public record Reference(String id, String citation, String doi) {
-    public Reference withId(String newId) {
-        return new Reference(newId, citation, doi);
-    }
-}
+@RecordBuilder
+public record Reference(String id, String citation, String doi) implements ReferenceBuilder.With {}

@@ -1,6 +1,7 @@
 package org.polyclave.study.model;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -18,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param treatments what was done to it, oldest first
  * @param storage where it is kept: collection, cupboard, box
  */
+@RecordBuilder
 public record Specimen(
         String id,
         String code,
@@ -27,7 +29,8 @@ public record Specimen(
         String sex,
         List<Treatment> treatments,
         String storage,
-        String note) {
+        String note)
+        implements SpecimenBuilder.With {
     public Specimen {
         determinations = Defaults.list(determinations);
         event = Defaults.or(event, Event.UNKNOWN);
@@ -41,10 +44,6 @@ public record Specimen(
     /** A specimen of which only its names are known. */
     public Specimen(String id, String code, List<Determination> determinations, String note) {
         this(id, code, determinations, Event.UNKNOWN, "", "", List.of(), "", note);
-    }
-
-    private Specimen copy(String newId, List<Determination> newDeterminations, Event newEvent, String newNote) {
-        return new Specimen(newId, code, newDeterminations, newEvent, stage, sex, treatments, storage, newNote);
     }
 
     /** What it is held to be now: the last determination. */
@@ -66,25 +65,21 @@ public record Specimen(
         return present().filter(d -> d.characters().contains(character)).isPresent();
     }
 
-    public Specimen withId(String newId) {
-        return copy(newId, determinations, event, note);
-    }
-
     /** The same specimen without what tells its place, or may: its note, and all of the event but the date. */
     public Specimen withoutPlace() {
-        return copy(id, determinations, event.withoutPlace(), "");
+        return with().event(event.withoutPlace()).note("").build();
     }
 
     /** The same specimen with a new name; the earlier ones stay. */
     public Specimen with(Determination now) {
         List<Determination> all = new ArrayList<>(determinations);
         all.add(now);
-        return copy(id, all, event, note);
+        return withDeterminations(all);
     }
 
     /** The same specimen with every determination changed. */
     public Specimen determined(UnaryOperator<Determination> change) {
-        return copy(id, determinations.stream().map(change).toList(), event, note);
+        return withDeterminations(determinations.stream().map(change).toList());
     }
 
     /**
@@ -98,8 +93,10 @@ public record Specimen(
      * @param how with what, after which book: "lens, after Orrin"
      * @param characters ids of the characters that were used
      */
+    @RecordBuilder
     public record Determination(
-            String row, String qualifier, Kind kind, String by, String date, String how, List<String> characters) {
+            String row, String qualifier, Kind kind, String by, String date, String how, List<String> characters)
+            implements SpecimenDeterminationBuilder.With {
         public Determination {
             qualifier = Defaults.or(qualifier, "");
             kind = Defaults.or(kind, Kind.DETERMINED);
@@ -107,14 +104,6 @@ public record Specimen(
             date = Defaults.or(date, "");
             how = Defaults.or(how, "");
             characters = Defaults.list(characters);
-        }
-
-        public Determination withRow(String newRow) {
-            return new Determination(newRow, qualifier, kind, by, date, how, characters);
-        }
-
-        public Determination withCharacters(List<String> newCharacters) {
-            return new Determination(row, qualifier, kind, by, date, how, newCharacters);
         }
     }
 

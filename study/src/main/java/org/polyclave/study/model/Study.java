@@ -1,12 +1,12 @@
 package org.polyclave.study.model;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
 /**
@@ -20,6 +20,7 @@ import java.util.stream.Collectors;
  * @param specimens individuals on which scores rest
  * @param readings what was read of them
  */
+@RecordBuilder
 public record Study(
         String slug,
         String title,
@@ -34,7 +35,8 @@ public record Study(
         List<Picture> pictures,
         List<Opinion> opinions,
         List<Specimen> specimens,
-        List<Reading> readings) {
+        List<Reading> readings)
+        implements StudyBuilder.With {
     public Study {
         rows = List.copyOf(rows);
         nearButOutside = List.copyOf(nearButOutside);
@@ -92,18 +94,6 @@ public record Study(
         return byRow;
     }
 
-    public Study withRows(List<StudyRow> newRows) {
-        return copy(c -> c.rows = newRows);
-    }
-
-    public Study withCharacters(List<StudyCharacter> newCharacters) {
-        return copy(c -> c.characters = newCharacters);
-    }
-
-    public Study withScores(List<StudyScore> newScores) {
-        return copy(c -> c.scores = newScores);
-    }
-
     /** The study with one cell scored anew, or emptied. */
     public Study withScore(String row, String character, Optional<StudyScore> score) {
         List<StudyScore> changed = new ArrayList<>();
@@ -114,34 +104,6 @@ public record Study(
         }
         score.ifPresent(changed::add);
         return withScores(changed);
-    }
-
-    public Study withGlossary(List<GlossaryTerm> newGlossary) {
-        return copy(c -> c.glossary = newGlossary);
-    }
-
-    public Study withReferences(List<Reference> newReferences) {
-        return copy(c -> c.references = newReferences);
-    }
-
-    public Study withClaims(List<Claim> newClaims) {
-        return copy(c -> c.claims = newClaims);
-    }
-
-    public Study withPictures(List<Picture> newPictures) {
-        return copy(c -> c.pictures = newPictures);
-    }
-
-    public Study withOpinions(List<Opinion> newOpinions) {
-        return copy(c -> c.opinions = newOpinions);
-    }
-
-    public Study withSpecimens(List<Specimen> newSpecimens) {
-        return copy(c -> c.specimens = newSpecimens);
-    }
-
-    public Study withReadings(List<Reading> newReadings) {
-        return copy(c -> c.readings = newReadings);
     }
 
     /**
@@ -206,76 +168,11 @@ public record Study(
 
     /** The same matrix for another purpose. */
     public Study withScope(StudyScope newScope, List<OutsideTaxon> newOutside) {
-        return copy(c -> {
-            c.scope = newScope;
-            c.nearButOutside = newOutside;
-        });
+        return with().scope(newScope).nearButOutside(newOutside).build();
     }
 
     /** The same study under another name. */
     public Study named(String newSlug, String newTitle) {
-        return copy(c -> {
-            c.slug = newSlug;
-            c.title = newTitle;
-        });
-    }
-
-    private Study copy(Consumer<Copy> change) {
-        Copy copy = new Copy(this);
-        change.accept(copy);
-        return copy.study();
-    }
-
-    /** A study on its way to the next: of so many parts no change names those that stay. */
-    private static final class Copy {
-        private String slug;
-        private String title;
-        private StudyScope scope;
-        private List<StudyRow> rows;
-        private List<OutsideTaxon> nearButOutside;
-        private List<StudyCharacter> characters;
-        private List<StudyScore> scores;
-        private List<GlossaryTerm> glossary;
-        private List<Reference> references;
-        private List<Claim> claims;
-        private List<Picture> pictures;
-        private List<Opinion> opinions;
-        private List<Specimen> specimens;
-        private List<Reading> readings;
-
-        Copy(Study of) {
-            slug = of.slug;
-            title = of.title;
-            scope = of.scope;
-            rows = of.rows;
-            nearButOutside = of.nearButOutside;
-            characters = of.characters;
-            scores = of.scores;
-            glossary = of.glossary;
-            references = of.references;
-            claims = of.claims;
-            pictures = of.pictures;
-            opinions = of.opinions;
-            specimens = of.specimens;
-            readings = of.readings;
-        }
-
-        Study study() {
-            return new Study(
-                    slug,
-                    title,
-                    scope,
-                    rows,
-                    nearButOutside,
-                    characters,
-                    scores,
-                    glossary,
-                    references,
-                    claims,
-                    pictures,
-                    opinions,
-                    specimens,
-                    readings);
-        }
+        return with().slug(newSlug).title(newTitle).build();
     }
 }

@@ -2,6 +2,7 @@ package org.polyclave.study.model;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -31,6 +32,7 @@ import org.polyclave.core.matrix.Misreading;
  * @param ratioOf ids of the two characters of which it is the ratio, or empty
  * @param trust how far it can be trusted, by audience and group
  */
+@RecordBuilder
 public record StudyCharacter(
         String id,
         String label,
@@ -55,7 +57,8 @@ public record StudyCharacter(
         Looking looking,
         String comparator,
         List<String> ratioOf,
-        Trust trust) {
+        Trust trust)
+        implements StudyCharacterBuilder.With {
     public static final double DEFAULT_MISREADING = Misreading.TRAINED_DEFAULT;
 
     public StudyCharacter {
@@ -98,33 +101,13 @@ public record StudyCharacter(
                 Trust.USUAL);
     }
 
-    public StudyCharacter withId(String newId) {
-        return copy(newId, type, unit, organ, states, appliesWhen, ratioOf, trust);
-    }
-
-    public StudyCharacter withStates(List<StudyState> newStates) {
-        return copy(id, type, unit, organ, newStates, appliesWhen, ratioOf, trust);
-    }
-
     public StudyCharacter withConditions(List<AppliesWhen> conditions) {
-        return copy(id, type, unit, organ, states, conditions, ratioOf, trust);
+        return withAppliesWhen(conditions);
     }
 
     /** The same character read as another type, in its unit. */
     public StudyCharacter withType(CharacterType newType, String newUnit) {
-        return copy(id, newType, newUnit, organ, states, appliesWhen, ratioOf, trust);
-    }
-
-    public StudyCharacter withOrgan(String newOrgan) {
-        return copy(id, type, unit, newOrgan, states, appliesWhen, ratioOf, trust);
-    }
-
-    public StudyCharacter withRatioOf(List<String> parts) {
-        return copy(id, type, unit, organ, states, appliesWhen, parts, trust);
-    }
-
-    public StudyCharacter withTrust(Trust newTrust) {
-        return copy(id, type, unit, organ, states, appliesWhen, ratioOf, newTrust);
+        return with().type(newType).unit(newUnit).build();
     }
 
     /** Looking, photographing and measuring; every other method handles the specimen. */
@@ -176,42 +159,6 @@ public record StudyCharacter(
                 && !NO_SIGN_OF_ITS_OWN.matcher(label).find();
     }
 
-    private StudyCharacter copy(
-            String newId,
-            CharacterType newType,
-            String newUnit,
-            String newOrgan,
-            List<StudyState> newStates,
-            List<AppliesWhen> conditions,
-            List<String> newRatioOf,
-            Trust newTrust) {
-        return new StudyCharacter(
-                newId,
-                label,
-                question,
-                plainQuestion,
-                newType,
-                newUnit,
-                newOrgan,
-                method,
-                note,
-                newStates,
-                conditions,
-                months,
-                effort,
-                harms,
-                hazardousToObserve,
-                tentative,
-                misreading,
-                group,
-                uncertainty,
-                where,
-                looking,
-                comparator,
-                newRatioOf,
-                newTrust);
-    }
-
     @JsonIgnore
     public Optional<StudyState> state(String id) {
         return states.stream().filter(s -> s.id().equals(id)).findFirst();
@@ -236,6 +183,7 @@ public record StudyCharacter(
      * @param picture id of a picture of the study, or empty
      * @param absent whether it says that something is not there, which never counts against a danger; null: as its words say
      */
+    @RecordBuilder
     public record StudyState(
             String id,
             String label,
@@ -247,7 +195,8 @@ public record StudyCharacter(
             String picture,
 
             @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            Boolean absent) {
+            Boolean absent)
+            implements StudyCharacterStudyStateBuilder.With {
         private static final Pattern ABSENCE = Pattern.compile(
                 "(?iU)\\b(absent|absence|none|no|not|nil|without|lacking|missing|unarmed|unspotted|unringed|hairless"
                         + "|glabrous|0)\\b|\\b\\p{L}{3,}less\\b");
@@ -283,14 +232,6 @@ public record StudyCharacter(
 
         public static StudyState of(String label) {
             return new StudyState(Slug.of(label), label, "", "");
-        }
-
-        public StudyState withMistakenFor(List<String> states) {
-            return new StudyState(id, label, plain, definition, states, swatch, comparedWith, picture, absent);
-        }
-
-        public StudyState withPicture(String newPicture) {
-            return new StudyState(id, label, plain, definition, mistakenFor, swatch, comparedWith, newPicture, absent);
         }
     }
 

@@ -2,8 +2,8 @@ package org.polyclave.study.model;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
-import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.Hazard;
@@ -28,6 +28,7 @@ import org.polyclave.core.matrix.Hazard;
  * @param assessment where the assessment of its hazard comes from
  * @param constant ids of characters that are the same in all its sexes, stages and morphs, as the author says
  */
+@RecordBuilder
 public record StudyRow(
         String id,
         String label,
@@ -48,7 +49,8 @@ public record StudyRow(
         Naming naming,
         Coverage coverage,
         Assessment assessment,
-        List<String> constant) {
+        List<String> constant)
+        implements StudyRowBuilder.With {
     public StudyRow {
         hazards = List.copyOf(hazards);
         status = List.copyOf(status);
@@ -118,130 +120,8 @@ public record StudyRow(
                 "");
     }
 
-    public StudyRow withId(String newId) {
-        return copy(c -> c.id = newId);
-    }
-
-    public StudyRow withLabel(String newLabel) {
-        return copy(c -> c.label = newLabel);
-    }
-
-    public StudyRow withRank(String newRank) {
-        return copy(c -> c.rank = newRank);
-    }
-
-    public StudyRow withParent(@Nullable String newParent) {
-        return copy(c -> c.parent = newParent);
-    }
-
-    public StudyRow withStage(String newStage) {
-        return copy(c -> c.stage = newStage);
-    }
-
-    public StudyRow withHazard(Hazard newHazard) {
-        return copy(c -> c.hazard = newHazard);
-    }
-
     public StudyRow withHazards(Hazard worst, List<HazardRecord> newHazards) {
-        return copy(c -> {
-            c.hazard = worst;
-            c.hazards = newHazards;
-        });
-    }
-
-    public StudyRow withHybridOf(List<String> parents) {
-        return copy(c -> c.hybridOf = parents);
-    }
-
-    public StudyRow withDescription(String newDescription) {
-        return copy(c -> c.description = newDescription);
-    }
-
-    public StudyRow withNames(Names newNames) {
-        return copy(c -> c.names = newNames);
-    }
-
-    public StudyRow withOccurrence(Occurrence newOccurrence) {
-        return copy(c -> c.occurrence = newOccurrence);
-    }
-
-    public StudyRow withCoverage(Coverage newCoverage) {
-        return copy(c -> c.coverage = newCoverage);
-    }
-
-    public StudyRow withAssessment(Assessment newAssessment) {
-        return copy(c -> c.assessment = newAssessment);
-    }
-
-    public StudyRow withConstant(List<String> characters) {
-        return copy(c -> c.constant = characters);
-    }
-
-    private StudyRow copy(Consumer<Copy> change) {
-        Copy copy = new Copy(this);
-        change.accept(copy);
-        return copy.row();
-    }
-
-    /** A row on its way to the next: of so many parts no change names those that stay. */
-    private static final class Copy {
-        private final StudyRow of;
-        private String id;
-        private String label;
-        private String rank;
-        private @Nullable String parent;
-        private String stage;
-        private Hazard hazard;
-        private List<HazardRecord> hazards;
-        private List<String> hybridOf;
-        private String description;
-        private Names names;
-        private Occurrence occurrence;
-        private Coverage coverage;
-        private Assessment assessment;
-        private List<String> constant;
-
-        Copy(StudyRow of) {
-            this.of = of;
-            id = of.id;
-            label = of.label;
-            rank = of.rank;
-            parent = of.parent;
-            stage = of.stage;
-            hazard = of.hazard;
-            hazards = of.hazards;
-            hybridOf = of.hybridOf;
-            description = of.description;
-            names = of.names;
-            occurrence = of.occurrence;
-            coverage = of.coverage;
-            assessment = of.assessment;
-            constant = of.constant;
-        }
-
-        StudyRow row() {
-            return new StudyRow(
-                    id,
-                    label,
-                    of.plain,
-                    rank,
-                    parent,
-                    stage,
-                    hazard,
-                    hazards,
-                    of.status,
-                    of.weight,
-                    of.stopsHere,
-                    hybridOf,
-                    description,
-                    names,
-                    occurrence,
-                    of.placements,
-                    of.naming,
-                    coverage,
-                    assessment,
-                    constant);
-        }
+        return with().hazard(worst).hazards(newHazards).build();
     }
 
     /** Whether its places are not to be told: protected, regulated and quarantine taxa, wherever they are so. */

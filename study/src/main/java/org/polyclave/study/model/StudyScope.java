@@ -1,6 +1,7 @@
 package org.polyclave.study.model;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 
 /**
@@ -13,6 +14,7 @@ import java.util.List;
  * @param losses pairs of which one taken for the other is worse, or less bad, than an everyday wrong name
  * @param lookalikes groups of taxa that people mix up, across unrelated ones too, named by the author
  */
+@RecordBuilder
 public record StudyScope(
         String group,
         String covers,
@@ -26,7 +28,8 @@ public record StudyScope(
         List<String> cautions,
         BodyPlan bodyPlan,
         List<Loss> losses,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Lookalikes> lookalikes) {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Lookalikes> lookalikes)
+        implements StudyScopeBuilder.With {
     public static final StudyScope EMPTY = new StudyScope(
             "", "", "", "", "", "", "", List.of(), false, List.of(), BodyPlan.NONE, List.of(), List.of());
 
@@ -39,20 +42,7 @@ public record StudyScope(
     }
 
     public StudyScope withPairs(List<Loss> newLosses, List<Lookalikes> newLookalikes) {
-        return new StudyScope(
-                group,
-                covers,
-                leavesOut,
-                region,
-                stages,
-                audience,
-                equipment,
-                months,
-                gatheredForFood,
-                cautions,
-                bodyPlan,
-                newLosses,
-                newLookalikes);
+        return with().losses(newLosses).lookalikes(newLookalikes).build();
     }
 
     /**

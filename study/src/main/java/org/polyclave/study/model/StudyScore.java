@@ -1,6 +1,7 @@
 package org.polyclave.study.model;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -19,6 +20,7 @@ import org.polyclave.core.statistics.Measured;
  * @param sample what it was measured on; null if not said
  * @param confirmed who looked at it again and stands for it: what was imported is not evidence against a danger before
  */
+@RecordBuilder
 public record StudyScore(
         String row,
         String character,
@@ -33,7 +35,8 @@ public record StudyScore(
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String date,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) String concept,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Sample sample,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Confirmation> confirmed) {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Confirmation> confirmed)
+        implements StudyScoreBuilder.With {
     public StudyScore {
         months = Defaults.list(months);
         scorer = Defaults.or(scorer, "");
@@ -93,59 +96,13 @@ public record StudyScore(
                 List.of());
     }
 
-    /** Another value: whoever stood for the old one does not for this. */
+    /** Another value: whoever confirmed the old one has not confirmed this. */
     public StudyScore withValue(ScoreValue newValue, String newTyped) {
-        return new StudyScore(
-                row, character, newValue, newTyped, basis, source, doubtful, note, months, scorer, date, concept,
-                sample);
-    }
-
-    public StudyScore withRow(String newRow) {
-        return new StudyScore(
-                newRow, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, sample,
-                confirmed);
+        return with().value(newValue).typed(newTyped).confirmed(List.of()).build();
     }
 
     public StudyScore withDoubt(boolean newDoubt) {
-        return new StudyScore(
-                row, character, value, typed, basis, source, newDoubt, note, months, scorer, date, concept, sample,
-                confirmed);
-    }
-
-    public StudyScore withSource(String newSource) {
-        return new StudyScore(
-                row, character, value, typed, basis, newSource, doubtful, note, months, scorer, date, concept, sample,
-                confirmed);
-    }
-
-    public StudyScore withMonths(List<Integer> newMonths) {
-        return new StudyScore(
-                row, character, value, typed, basis, source, doubtful, note, newMonths, scorer, date, concept, sample,
-                confirmed);
-    }
-
-    public StudyScore withSample(@Nullable Sample newSample) {
-        return new StudyScore(
-                row, character, value, typed, basis, source, doubtful, note, months, scorer, date, concept, newSample,
-                confirmed);
-    }
-
-    public StudyScore withConfirmed(List<Confirmation> confirmations) {
-        return new StudyScore(
-                row,
-                character,
-                value,
-                typed,
-                basis,
-                source,
-                doubtful,
-                note,
-                months,
-                scorer,
-                date,
-                concept,
-                sample,
-                confirmations);
+        return withDoubtful(newDoubt);
     }
 
     /**
