@@ -101,7 +101,7 @@ public final class SafetyGate {
                 .filter(i -> matrix.row(i).hazard().isDangerous())
                 .toArray();
         List<Unmet> unmet = new ArrayList<>();
-        for (int j = 0; j < matrix.rowCount() && dangers.length > 0; j++) {
+        for (int j = 0; j < matrix.rowCount(); j++) {
             if (!matrix.row(j).hazard().isDangerous()) {
                 gate.addPairs(dangers, j, months, unmet);
             }
@@ -139,9 +139,6 @@ public final class SafetyGate {
 
     /** Which of some characters can be seen in which months. */
     private Map<List<Integer>, Integer> seasons(int h, int j, List<Integer> characters, int months) {
-        if (characters.stream().allMatch(c -> isSeenIn(h, j, c, months))) {
-            return Map.of(characters, months);
-        }
         Map<List<Integer>, Integer> seasons = new LinkedHashMap<>();
         for (int m = 0; m < MONTHS; m++) {
             int bit = 1 << m;

@@ -193,11 +193,11 @@ class SafetyGateTest {
                 for (int j = 2; j < matrix.rowCount(); j++) {
                     int danger = h;
                     int other = j;
-                    Map<Kind, List<Integer>> expected = expected(matrix, h, j, months);
-                    Map<Kind, List<Integer>> actual = new EnumMap<>(Kind.class);
+                    Map<Kind, Worst> expected = expected(matrix, h, j, months);
+                    Map<Kind, Worst> actual = new EnumMap<>(Kind.class);
                     found.stream()
                             .filter(u -> u.danger() == danger && u.other() == other)
-                            .forEach(u -> actual.put(u.kind(), List.of(u.months(), u.features())));
+                            .forEach(u -> actual.put(u.kind(), new Worst(u.months(), u.features(), u.characters())));
                     assertThat(actual).as("case %d, rows %d and %d", k, h, j).isEqualTo(expected);
                     expected.keySet().forEach(kind -> times.merge(kind, 1, Integer::sum));
                     assertThat(SafetyGate.separating(matrix, h, j)).isEqualTo(separating(matrix, h, j, 0));
@@ -208,9 +208,12 @@ class SafetyGateTest {
         assertThat(times.values()).allMatch(n -> n > 5);
     }
 
+    /** @param characters of the first of the months with the fewest features */
+    private record Worst(int months, int features, List<Integer> characters) {}
+
     /** Two dangers and some harmless rows; every cell has months of its own. */
     private static Matrix random(Random random) {
-        int characters = 2 + random.nextInt(10);
+        int characters = 2 + random.nextInt(14);
         List<MatrixCharacter> kinds = new ArrayList<>();
         for (int c = 0; c < characters; c++) {
             kinds.add(misread(on("c" + c, random.nextInt(4)), 0.02 + random.nextInt(24) / 100.0));
@@ -241,8 +244,8 @@ class SafetyGateTest {
         return found;
     }
 
-    private static Map<Kind, List<Integer>> expected(Matrix matrix, int danger, int other, int months) {
-        Map<Kind, List<Integer>> worst = new EnumMap<>(Kind.class);
+    private static Map<Kind, Worst> expected(Matrix matrix, int danger, int other, int months) {
+        Map<Kind, Worst> worst = new EnumMap<>(Kind.class);
         for (int m = 1; m <= YEAR; m <<= 1) {
             if ((months & m) != 0) {
                 List<Integer> seen = separating(matrix, danger, other, m);
@@ -257,8 +260,11 @@ class SafetyGateTest {
                 kind(matrix, danger, other, seen, features)
                         .ifPresent(kind -> worst.merge(
                                 kind,
-                                List.of(month, features),
-                                (a, b) -> List.of(a.get(0) | b.get(0), Math.min(a.get(1), b.get(1)))));
+                                new Worst(month, features, seen),
+                                (a, b) -> new Worst(
+                                        a.months() | b.months(),
+                                        Math.min(a.features(), b.features()),
+                                        b.features() < a.features() ? b.characters() : a.characters())));
             }
         }
         return worst;

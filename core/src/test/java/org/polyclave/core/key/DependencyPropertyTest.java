@@ -111,6 +111,7 @@ class DependencyPropertyTest {
                     .noneMatch(f -> f.kind() == Proof.Kind.NO_LEAD
                             || f.kind() == Proof.Kind.SEVERAL_LEADS
                             || f.kind() == Proof.Kind.WRONG_NAME);
+            assertThat(proof.proven()).isEqualTo(proof.failures().isEmpty());
             refuted += walks ? 0 : 1;
             assertThat(new SpecimenOracle(matrix, key).everySpecimenArrives())
                     .as("case %d: %s", k, proof.failures())
