@@ -66,7 +66,7 @@ class CheckApiTest {
         author.post(
                 study + "/scores",
                 "{\"edits\":[{\"row\":\"cc\",\"character\":\"margin\",\"text\":\"lobed\",\"baseRevision\":0}]}");
-        assertThat(kinds(author, findings)).doesNotContain("unused-state");
+        assertThat(kinds(author, findings)).doesNotContain("UNUSED_STATE");
         assertThat(author.put(findings + "/accepted", accept.formatted("late")).status())
                 .isEqualTo(409);
     }

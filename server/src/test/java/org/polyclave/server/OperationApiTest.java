@@ -239,7 +239,7 @@ class OperationApiTest {
                 .isEqualTo("[\"v-1\"]");
         JsonNode view = author.get(study).json();
         assertThat(view.path("counts").path("specimens").path("v-1").asInt()).isEqualTo(1);
-        assertThat(kindsAt("aa")).contains("circular-evidence");
+        assertThat(kindsAt("aa")).contains("CIRCULAR_EVIDENCE");
         long baseRevision = view.path("revisions").path("specimen/v-1").asLong();
         Visitor.Answer used = author.delete(study + "/specimens/v-1?baseRevision=" + baseRevision);
         assertThat(used.status()).isEqualTo(422);
@@ -247,14 +247,14 @@ class OperationApiTest {
         assertThat(author.put(study + "/specimens", specimen("v-1", "\"margin\"", baseRevision))
                         .status())
                 .isEqualTo(200);
-        assertThat(kindsAt("aa")).doesNotContain("circular-evidence");
+        assertThat(kindsAt("aa")).doesNotContain("CIRCULAR_EVIDENCE");
         assertThat(author.put(study + "/specimens", specimen("v-1", "\"colour\"", baseRevision))
                         .json()
                         .path("detail")
                         .asString())
                 .contains("'colour', which is not a character");
         author.post(study + "/undo", "{}");
-        assertThat(kindsAt("aa")).contains("circular-evidence");
+        assertThat(kindsAt("aa")).contains("CIRCULAR_EVIDENCE");
     }
 
     @Test

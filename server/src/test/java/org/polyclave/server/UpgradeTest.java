@@ -31,8 +31,14 @@ final class UpgradeTest {
 
     @BeforeAll
     static void upgrade() throws SQLException, IOException {
-        String url = RunningApplication.emptyDatabase(
-                "polyclave_upgrade_" + ProcessHandle.current().pid());
+        application = RunningApplication.start(databaseOfBefore("polyclave_upgrade_"), false);
+        author = Visitor.signedInAt(RunningApplication.address(application), "isolde", "meadow-author");
+    }
+
+    /** A database as the former build left it; returns its address. */
+    static String databaseOfBefore(String name) throws SQLException, IOException {
+        String url =
+                RunningApplication.emptyDatabase(name + ProcessHandle.current().pid());
         try (Connection database = DriverManager.getConnection(
                 url,
                 RunningApplication.environment("POLYCLAVE_DB_USER"),
@@ -40,8 +46,7 @@ final class UpgradeTest {
             load(database, "/upgrade/v14.sql.gz");
             publishAsLongAgo(database);
         }
-        application = RunningApplication.start(url, false);
-        author = Visitor.signedInAt(RunningApplication.address(application), "isolde", "meadow-author");
+        return url;
     }
 
     @AfterAll

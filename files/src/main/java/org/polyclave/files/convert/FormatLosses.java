@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import org.polyclave.files.study.StudyFormat;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyRow;
@@ -21,7 +22,7 @@ import tools.jackson.databind.json.JsonMapper;
  * memory linear in the study.
  */
 public final class FormatLosses {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final JsonMapper JSON = StudyFormat.mapper().build();
     /** How a score was typed is not what it says; the notation is printed anew. */
     private static final Set<String> NOT_COMPARED = Set.of("typed", "row", "character");
 

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.files.study.StudyFormat;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyRow;
@@ -27,7 +28,7 @@ import tools.jackson.databind.node.ObjectNode;
 final class Supplement {
     /** ASCII, so that no program that handles the file on its way can harm it. */
     static final JsonMapper JSON =
-            JsonMapper.builder().enable(JsonWriteFeature.ESCAPE_NON_ASCII).build();
+            StudyFormat.mapper().enable(JsonWriteFeature.ESCAPE_NON_ASCII).build();
 
     /** Parts of a study that no plain file holds as single things. */
     static final List<String> WHOLE = List.of(

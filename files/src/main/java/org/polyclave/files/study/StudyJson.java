@@ -17,10 +17,11 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** The study file: a whole study without loss, one line an object so that it differs well in version control. */
 public final class StudyJson {
-    private static final JsonMapper JSON = JsonMapper.builder()
+    private static final JsonMapper JSON = StudyFormat.mapper()
             .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
             .build();
 
@@ -31,7 +32,7 @@ public final class StudyJson {
 
     public static String write(Study study) {
         StringBuilder out = new StringBuilder("{\n");
-        out.append("  \"format\": \"polyclave-study\",\n  \"version\": 1,\n");
+        out.append("  \"format\": \"polyclave-study\",\n  \"version\": " + StudyFormat.VERSION + ",\n");
         field(out, "slug", study.slug());
         field(out, "title", study.title());
         field(out, "scope", study.scope());
@@ -77,25 +78,35 @@ public final class StudyJson {
             return new ReadStudy(null, List.of("The study file is larger than 256 MB."));
         }
         try {
-            JsonNode root = JSON.readTree(bytes);
-            List<String> problems = StudySchema.validate(root);
-            if (!problems.isEmpty()) {
-                return new ReadStudy(null, problems);
-            }
-            Study study = JSON.treeToValue(withoutEnvelope(root), Study.class);
-            problems = inconsistencies(study);
-            return new ReadStudy(problems.isEmpty() ? study : null, problems);
+            return read(JSON.readTree(bytes), StudyUpgrades.ALL);
         } catch (JacksonException broken) {
             return new ReadStudy(
                     null, List.of("The file cannot be read as a study: " + broken.getOriginalMessage() + "."));
         }
     }
 
-    private static JsonNode withoutEnvelope(JsonNode root) {
-        tools.jackson.databind.node.ObjectNode copy = ((tools.jackson.databind.node.ObjectNode) root).deepCopy();
-        copy.remove("format");
-        copy.remove("version");
-        return copy;
+    static ReadStudy read(JsonNode root, StudyUpgrades upgrades) {
+        int version = root.path("version").asInt(0);
+        if (version > upgrades.current()) {
+            return new ReadStudy(
+                    null,
+                    List.of("This study file is of version " + version
+                            + ", which a newer Polyclave wrote. This one reads" + " versions up to "
+                            + upgrades.current() + ": update it, or ask for a table."));
+        }
+        JsonNode now = root;
+        if (version > 0 && root instanceof ObjectNode file) {
+            now = upgrades.study(version, file.deepCopy()).put("version", StudyFormat.VERSION);
+        }
+        List<String> problems = StudySchema.validate(now);
+        if (!problems.isEmpty()) {
+            return new ReadStudy(null, problems);
+        }
+        ObjectNode content = (ObjectNode) now.deepCopy();
+        content.remove(List.of("format", "version"));
+        Study study = JSON.treeToValue(content, Study.class);
+        problems = inconsistencies(study);
+        return new ReadStudy(problems.isEmpty() ? study : null, problems);
     }
 
     /** What a schema cannot say: references that lead nowhere, names that stand twice. */

@@ -7,6 +7,7 @@ import org.polyclave.wording.key.KeyView;
 /**
  * A published edition: everything that readers see. It never changes.
  *
+ * @param format version of the format in which the study in it was written
  * @param authors names of the authors
  * @param date day of publication, ISO 8601
  * @param declarations dangerous pairs that this edition cannot tell apart well enough, in words
@@ -14,6 +15,7 @@ import org.polyclave.wording.key.KeyView;
  * @param kit what to bring
  */
 public record EditionDocument(
+        int format,
         String slug,
         int number,
         String title,

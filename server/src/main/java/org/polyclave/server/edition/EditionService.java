@@ -16,6 +16,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.polyclave.core.matrix.Hazard;
+import org.polyclave.files.study.StudyFormat;
+import org.polyclave.files.study.StudyUpgrades;
 import org.polyclave.print.key.KeyRenderer;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.edition.persistence.EditionMapper;
@@ -39,6 +41,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Editions: the gate before them, publishing, and what readers read. */
 @Service
@@ -166,6 +169,7 @@ public class EditionService implements StudyService.EditionCounter {
         // The rest is short; two who publish at once are parted by the primary key.
         int number = editions.newest(open.slug()).orElse(0) + 1;
         EditionDocument document = new EditionDocument(
+                StudyFormat.VERSION,
                 open.slug(),
                 number,
                 study.study().title(),
@@ -301,7 +305,18 @@ public class EditionService implements StudyService.EditionCounter {
                 .filter(l -> l.number() == number)
                 .findFirst()
                 .orElseThrow(Problems::notFound);
-        return new Stored(slug, number, row.hash(), row.document(), status);
+        return new Stored(slug, number, row.hash(), current(row.document()), status);
+    }
+
+    /** What was published says the same for ever; how its JSON looks follows the program. The first ones name no format. */
+    private String current(String document) {
+        ObjectNode whole = (ObjectNode) json.readTree(document);
+        int format = whole.path("format").asInt(0);
+        if (format == StudyFormat.VERSION) {
+            return document;
+        }
+        whole.set("study", StudyUpgrades.ALL.study(Math.max(1, format), (ObjectNode) whole.path("study")));
+        return whole.put("format", StudyFormat.VERSION).toString();
     }
 
     public int newest(String slug) {

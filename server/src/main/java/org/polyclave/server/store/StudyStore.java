@@ -17,6 +17,7 @@ import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.files.study.StudyFormat;
 import org.polyclave.server.store.persistence.StudyMapper;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.StudyCompiler;
@@ -342,7 +343,8 @@ public class StudyStore {
                 slug,
                 study.title(),
                 json.writeValueAsString(study.scope()),
-                json.writeValueAsString(study.nearButOutside()));
+                json.writeValueAsString(study.nearButOutside()),
+                StudyFormat.VERSION);
         long id = studies.idOf(slug);
         studies.insertOwner(id, owner);
         for (int i = 0; i < study.rows().size(); i++) {

@@ -21,6 +21,7 @@ import org.polyclave.study.model.Mark;
 import org.polyclave.study.model.Opinion;
 import org.polyclave.study.model.Picture;
 import org.polyclave.study.model.Reading;
+import org.polyclave.study.model.RecordFields;
 import org.polyclave.study.model.Reference;
 import org.polyclave.study.model.Scale;
 import org.polyclave.study.model.ScoreValue;
@@ -169,7 +170,7 @@ public final class StudyDifference {
     private static List<Field> fields(Record before, Record after) {
         List<Field> fields = new ArrayList<>();
         for (RecordComponent component : after.getClass().getRecordComponents()) {
-            addField(fields, component, content(before, component), content(after, component));
+            addField(fields, component, RecordFields.value(before, component), RecordFields.value(after, component));
         }
         return fields;
     }
@@ -192,8 +193,8 @@ public final class StudyDifference {
             addField(
                     fields,
                     part,
-                    old == null ? null : content((Record) old, part),
-                    now == null ? null : content((Record) now, part));
+                    old == null ? null : RecordFields.value((Record) old, part),
+                    now == null ? null : RecordFields.value((Record) now, part));
         }
     }
 
@@ -203,15 +204,6 @@ public final class StudyDifference {
                 || inside instanceof Scale
                 || inside instanceof BodyPlan
                 || inside instanceof ScoreValue);
-    }
-
-    private static @Nullable Object content(Record record, RecordComponent component) {
-        try {
-            return component.getAccessor().invoke(record);
-        } catch (ReflectiveOperationException hidden) {
-            throw new IllegalStateException(
-                    "Records of a study are public, but " + record.getClass() + " is not", hidden);
-        }
     }
 
     /** Texts as they are, objects by their labels or else by all they say, codes as words. */
@@ -240,7 +232,7 @@ public final class StudyDifference {
     private static String spoken(Record object) {
         List<String> said = new ArrayList<>();
         for (RecordComponent component : object.getClass().getRecordComponents()) {
-            String text = text(content(object, component));
+            String text = text(RecordFields.value(object, component));
             if (component.getName().equals("label")) {
                 return text;
             }

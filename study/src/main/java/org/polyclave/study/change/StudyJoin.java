@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.Picture;
 import org.polyclave.study.model.Reading;
+import org.polyclave.study.model.RecordFields;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.Study;
@@ -26,9 +27,6 @@ import org.polyclave.study.notation.EditDistance;
 import org.polyclave.study.notation.NotationPrinter;
 import org.polyclave.study.rules.Problem;
 import org.polyclave.study.rules.StudyRules;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Joins what was read from a file to a study that exists. Taxa, characters and states are matched by identifier, then by
@@ -36,7 +34,6 @@ import tools.jackson.databind.node.ObjectNode;
  * empty or usual value. Time linear in both, but for the names of new taxa, which are compared with all known ones.
  */
 public final class StudyJoin {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
     /** Letters by which a name may be a slip of another. */
     private static final int ALIKE = 2;
     /** In short names a letter or two make another name. */
@@ -115,7 +112,7 @@ public final class StudyJoin {
                     .withParent(row.parent() == null ? null : rowIds.getOrDefault(row.parent(), row.parent()))
                     .withHybridOf(Parts.mapped(row.hybridOf(), h -> rowIds.getOrDefault(h, h)));
             StudyRow usual = StudyRow.of(row.label());
-            byId.put(id, here == null ? moved : merged(here, moved, usual, List.of("label"), StudyRow.class));
+            byId.put(id, here == null ? moved : merged(here, moved, usual, List.of("label")));
             // "male" and "female" are two letters apart, and meant.
             if (here == null && !row.isSemaphoront()) {
                 noteAlike(row, byName);
@@ -142,18 +139,16 @@ public final class StudyJoin {
                         false)));
     }
 
-    /** {@code here} with every field in which {@code there} says something else than {@code usual}. */
-    private static <T> T merged(T here, T there, T usual, List<String> kept, Class<T> type) {
-        ObjectNode result = (ObjectNode) JSON.valueToTree(here);
-        JsonNode said = JSON.valueToTree(there);
-        JsonNode nothing = JSON.valueToTree(usual);
-        said.properties().forEach(field -> {
-            boolean empty = field.getValue().isNull() || field.getValue().equals(nothing.get(field.getKey()));
-            if (!empty && !kept.contains(field.getKey())) {
-                result.set(field.getKey(), field.getValue());
+    /** {@code here} with every part in which {@code there} says something else than {@code usual}. */
+    private static <T extends Record> T merged(T here, T there, T usual, List<String> kept) {
+        Map<String, @Nullable Object> nothing = RecordFields.of(usual);
+        Map<String, Object> said = new HashMap<>();
+        RecordFields.of(there).forEach((name, value) -> {
+            if (value != null && !value.equals(nothing.get(name)) && !kept.contains(name)) {
+                said.put(name, value);
             }
         });
-        return JSON.treeToValue(result, type);
+        return RecordFields.with(here, said);
     }
 
     private List<StudyCharacter> characters() {
@@ -195,8 +190,7 @@ public final class StudyJoin {
                 here,
                 there.withStates(List.of()),
                 usual,
-                List.of("id", "label", "type", "unit", "states", "appliesWhen"),
-                StudyCharacter.class);
+                List.of("id", "label", "type", "unit", "states", "appliesWhen"));
         List<StudyState> states = new ArrayList<>(here.states());
         boolean hasStates = here.type() == CharacterType.STATES || here.type() == CharacterType.ORDERED;
         for (StudyState state : hasStates ? there.states() : List.<StudyState>of()) {

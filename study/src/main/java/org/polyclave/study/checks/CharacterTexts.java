@@ -1,19 +1,19 @@
 package org.polyclave.study.checks;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.function.UnaryOperator;
+import org.polyclave.study.model.RecordFields;
 import org.polyclave.study.model.StudyCharacter;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ObjectNode;
 
 /** The texts of a character that readers read: of itself, of how to look, and of its states. */
 final class CharacterTexts {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
     /** Names of fields that hold text in words, of the character as of its parts. */
-    private static final List<String> FIELDS =
-            List.of("label", "question", "plainQuestion", "note", "pitfalls", "plain", "definition");
+    private static final Set<String> FIELDS =
+            Set.of("label", "question", "plainQuestion", "note", "pitfalls", "plain", "definition");
 
     private CharacterTexts() {}
 
@@ -27,18 +27,19 @@ final class CharacterTexts {
     }
 
     static StudyCharacter changed(StudyCharacter character, UnaryOperator<String> change) {
-        ObjectNode tree = JSON.valueToTree(character);
-        change(tree, change);
-        change(tree.path("looking"), change);
-        tree.path("states").forEach(state -> change(state, change));
-        return JSON.treeToValue(tree, StudyCharacter.class);
+        return texts(character, change)
+                .withLooking(texts(character.looking(), change))
+                .withStates(
+                        character.states().stream().map(s -> texts(s, change)).toList());
     }
 
-    private static void change(JsonNode node, UnaryOperator<String> change) {
-        for (String name : FIELDS) {
-            if (node.path(name).isString()) {
-                ((ObjectNode) node).put(name, change.apply(node.path(name).asString()));
+    private static <T extends Record> T texts(T record, UnaryOperator<String> change) {
+        Map<String, Object> changed = new HashMap<>();
+        RecordFields.of(record).forEach((name, value) -> {
+            if (FIELDS.contains(name) && value instanceof String text) {
+                changed.put(name, change.apply(text));
             }
-        }
+        });
+        return RecordFields.with(record, changed);
     }
 }

@@ -1,6 +1,5 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -23,10 +22,7 @@ public record BodyPlan(String plan, List<Part> parts) {
      * @param within organ in or on which it lies: what misleads there may mislead here, so that the two never count as two
      *     parts against a danger; empty: none
      */
-    public record Part(
-            String part,
-            String organ,
-            @JsonInclude(JsonInclude.Include.NON_EMPTY) String within) {
+    public record Part(String part, String organ, String within) {
         public Part {
             within = Defaults.or(within, "");
         }

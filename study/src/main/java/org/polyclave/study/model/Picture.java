@@ -1,6 +1,5 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonInclude;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import org.jspecify.annotations.Nullable;
 
@@ -29,9 +28,9 @@ public record Picture(
         String licence,
         String row,
         String place,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String specimen,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Scale scale,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String data)
+        String specimen,
+        @Nullable Scale scale,
+        String data)
         implements PictureBuilder.With {
     public Picture {
         row = Defaults.or(row, "");

@@ -1,6 +1,5 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonInclude;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -25,19 +24,19 @@ public record Reading(
         String id,
         String specimen,
         String character,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String item,
+        String item,
         String typed,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Double value,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<String> states,
+        @Nullable Double value,
+        List<String> states,
 
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Double uncertainty,
+        @Nullable Double uncertainty,
 
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String instrument,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String by,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String date,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Mark mark,
+        String instrument,
+        String by,
+        String date,
+        @Nullable Mark mark,
         Standing standing,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String note)
+        String note)
         implements ReadingBuilder.With {
     public Reading {
         item = Defaults.or(item, "");

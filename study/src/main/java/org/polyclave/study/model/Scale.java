@@ -1,6 +1,5 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonInclude;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.study.model.Mark.Point;
 
@@ -15,15 +14,8 @@ import org.polyclave.study.model.Mark.Point;
  * @param name under which other pictures can use it: objective and camera; empty: it is not offered
  * @param tilt largest angle in degrees between what is measured and the plane of the bar
  */
-public record Scale(
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Point from,
+public record Scale(@Nullable Point from, @Nullable Point to, String length, String like, String name, double tilt) {
 
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Point to,
-
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String length,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String like,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String name,
-        double tilt) {
     public Scale {
         length = Defaults.or(length, "");
         like = Defaults.or(like, "");

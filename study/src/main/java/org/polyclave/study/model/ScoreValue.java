@@ -1,20 +1,9 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonSubTypes;
-import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What a scorer says a row shows for a character. */
-@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-@JsonSubTypes({
-    @JsonSubTypes.Type(value = ScoreValue.Unknown.class, name = "unknown"),
-    @JsonSubTypes.Type(value = ScoreValue.NotApplicable.class, name = "not-applicable"),
-    @JsonSubTypes.Type(value = ScoreValue.Any.class, name = "any"),
-    @JsonSubTypes.Type(value = ScoreValue.States.class, name = "states"),
-    @JsonSubTypes.Type(value = ScoreValue.Range.class, name = "range"),
-    @JsonSubTypes.Type(value = ScoreValue.Months.class, name = "months")
-})
 public sealed interface ScoreValue {
     /** Looked for and not known; blocks inheritance. */
     record Unknown() implements ScoreValue {}

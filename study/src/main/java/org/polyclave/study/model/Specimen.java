@@ -1,6 +1,5 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonInclude;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
@@ -120,8 +119,7 @@ public record Specimen(
             String place,
             String coordinates,
 
-            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            Double uncertainty,
+            @Nullable Double uncertainty,
 
             String collector,
             String habitat,

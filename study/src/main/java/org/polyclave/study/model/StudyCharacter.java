@@ -1,7 +1,5 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonIgnore;
-import com.fasterxml.jackson.annotation.JsonInclude;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.EnumMap;
 import java.util.List;
@@ -130,7 +128,6 @@ public record StudyCharacter(
     }
 
     /** What observing it does to the specimen: as its method says; a method that nobody knows counts as touching. */
-    @JsonIgnore
     public Handling handling() {
         // The gravest of several comes first.
         for (Handling kind : List.of(Handling.SMELL, Handling.CRUSH, Handling.CUT, Handling.DIG, Handling.TOUCH)) {
@@ -149,7 +146,6 @@ public record StudyCharacter(
             "(?iU)\\b(stand|habitat|substrate|host|ground|locality|place|season|phenology|behaviou?r)\\b");
 
     /** Whether it may help to rule a danger out: no odour, no season, no place, no behaviour, nothing of the stand. */
-    @JsonIgnore
     public boolean countsAgainstDangers() {
         return !tentative
                 && type != CharacterType.MONTHS
@@ -159,7 +155,6 @@ public record StudyCharacter(
                 && !NO_SIGN_OF_ITS_OWN.matcher(label).find();
     }
 
-    @JsonIgnore
     public Optional<StudyState> state(String id) {
         return states.stream().filter(s -> s.id().equals(id)).findFirst();
     }
@@ -194,8 +189,7 @@ public record StudyCharacter(
             String comparedWith,
             String picture,
 
-            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            Boolean absent)
+            @Nullable Boolean absent)
             implements StudyCharacterStudyStateBuilder.With {
         private static final Pattern ABSENCE = Pattern.compile(
                 "(?iU)\\b(absent|absence|none|no|not|nil|without|lacking|missing|unarmed|unspotted|unringed|hairless"
@@ -225,7 +219,6 @@ public record StudyCharacter(
         }
 
         /** Whether it says that something is not there: as the author says, else as its words do. */
-        @JsonIgnore
         public boolean isAbsence() {
             return absent == null ? ABSENCE.matcher(label).find() : absent;
         }
@@ -275,7 +268,7 @@ public record StudyCharacter(
             double delayMinutes,
             String preservation,
             Subject subject,
-            @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Specimen.Treated> alteredBy) {
+            List<Specimen.Treated> alteredBy) {
         public static final Looking PLAIN = new Looking("", List.of(), 0, "", Subject.ORGANISM);
 
         public Looking {
@@ -296,7 +289,6 @@ public record StudyCharacter(
      * @param origin where the rates come from
      * @param groups taxa in which other rates hold
      */
-    @JsonInclude(JsonInclude.Include.NON_NULL)
     public record Trust(@Nullable Double novice, RateOrigin origin, List<InGroup> groups) {
         public static final Trust USUAL = new Trust(null, RateOrigin.DEFAULT, List.of());
 
@@ -326,7 +318,6 @@ public record StudyCharacter(
      * @param novice how often novices do; null: as usual, but no less than trained ones
      * @param why what makes it different there
      */
-    @JsonInclude(JsonInclude.Include.NON_NULL)
     public record InGroup(
             String row, double trained, @Nullable Double novice, String why) {
         public InGroup {

@@ -1,7 +1,5 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonIgnore;
-import com.fasterxml.jackson.annotation.JsonInclude;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.stream.Stream;
@@ -125,20 +123,17 @@ public record StudyRow(
     }
 
     /** Whether its places are not to be told: protected, regulated and quarantine taxa, wherever they are so. */
-    @JsonIgnore
     public boolean isSensitive() {
         Stream<String> regional = occurrence.regions().stream().map(RegionalStatus::status);
         return Stream.concat(status.stream(), regional)
                 .anyMatch(s -> s.matches("(?iu).*\\b(protected|regulated|quarantine)\\b.*"));
     }
 
-    @JsonIgnore
     public boolean isSemaphoront() {
         return !stage.isEmpty();
     }
 
     /** Name with its stage: "Name, juvenile". */
-    @JsonIgnore
     public String name() {
         return stage.isEmpty() ? label : label + ", " + stage;
     }
@@ -235,11 +230,8 @@ public record StudyRow(
      * @param source who or what assessed it; a child of a dangerous taxon is harmless only by an assessment with a source
      * @param lowering a lower assessment that nobody else has confirmed yet; null if there is none
      */
-    public record Assessment(
-            String source,
+    public record Assessment(String source, @Nullable Lowering lowering) {
 
-            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            Lowering lowering) {
         public static final Assessment NOT_SAID = new Assessment("", null);
 
         public Assessment {

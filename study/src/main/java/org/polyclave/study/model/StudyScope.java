@@ -1,6 +1,5 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonInclude;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 
@@ -28,7 +27,7 @@ public record StudyScope(
         List<String> cautions,
         BodyPlan bodyPlan,
         List<Loss> losses,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Lookalikes> lookalikes)
+        List<Lookalikes> lookalikes)
         implements StudyScopeBuilder.With {
     public static final StudyScope EMPTY = new StudyScope(
             "", "", "", "", "", "", "", List.of(), false, List.of(), BodyPlan.NONE, List.of(), List.of());

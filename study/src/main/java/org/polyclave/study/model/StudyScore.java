@@ -1,6 +1,5 @@
 package org.polyclave.study.model;
 
-import com.fasterxml.jackson.annotation.JsonInclude;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Optional;
@@ -30,12 +29,12 @@ public record StudyScore(
         String source,
         boolean doubtful,
         String note,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Integer> months,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String scorer,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String date,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) String concept,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Sample sample,
-        @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Confirmation> confirmed)
+        List<Integer> months,
+        String scorer,
+        String date,
+        String concept,
+        @Nullable Sample sample,
+        List<Confirmation> confirmed)
         implements StudyScoreBuilder.With {
     public StudyScore {
         months = Defaults.list(months);
@@ -127,7 +126,6 @@ public record StudyScore(
      * @param readings digest of the readings that the score was made of, by which a later one is noticed; empty if it was
      *     not made of readings
      */
-    @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record Sample(
             @Nullable Integer items,
             @Nullable Integer individuals,

@@ -63,10 +63,10 @@ public interface StudyMapper {
     List<String> entries(long id, String kind);
 
     @Insert("""
-            insert into study (slug, title, scope, near_but_outside)
-            values (#{slug}, #{title}, #{scope}::jsonb, #{outside}::jsonb)
+            insert into study (slug, title, scope, near_but_outside, body_version)
+            values (#{slug}, #{title}, #{scope}::jsonb, #{outside}::jsonb, #{version})
             """)
-    void insertStudy(String slug, String title, String scope, String outside);
+    void insertStudy(String slug, String title, String scope, String outside, int version);
 
     @Select("select id from study where slug = #{slug}")
     long idOf(String slug);

@@ -1,0 +1,191 @@
+package org.polyclave.files.study;
+
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonInclude.Include;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.study.model.BodyPlan;
+import org.polyclave.study.model.Mark;
+import org.polyclave.study.model.Picture;
+import org.polyclave.study.model.Reading;
+import org.polyclave.study.model.Scale;
+import org.polyclave.study.model.ScoreValue;
+import org.polyclave.study.model.Specimen;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.StudyRow;
+import org.polyclave.study.model.StudyScope;
+import org.polyclave.study.model.StudyScore;
+
+/**
+ * How the objects of a study look in JSON: in study files, in the database and in the API. The model knows nothing of it. What
+ * has another name in the model than in files is named here.
+ *
+ * <p>Parts that were added within a version are left out where there is nothing to say, so that older readers still read
+ * the file.
+ */
+final class StudyShapes {
+    /** By type of the model, what is to be read of it. */
+    static final Map<Class<?>, Class<?>> ALL = Map.ofEntries(
+            Map.entry(ScoreValue.class, OfValue.class),
+            Map.entry(StudyScope.class, OfScope.class),
+            Map.entry(BodyPlan.Part.class, OfPart.class),
+            Map.entry(StudyRow.class, OfRow.class),
+            Map.entry(StudyRow.Assessment.class, OfAssessment.class),
+            Map.entry(StudyCharacter.StudyState.class, OfState.class),
+            Map.entry(StudyCharacter.Looking.class, OfLooking.class),
+            Map.entry(StudyCharacter.Trust.class, OfTrust.class),
+            Map.entry(StudyCharacter.InGroup.class, OfTrust.class),
+            Map.entry(StudyScore.class, OfScore.class),
+            Map.entry(StudyScore.Sample.class, OfSample.class),
+            Map.entry(Picture.class, OfPicture.class),
+            Map.entry(Scale.class, OfScale.class),
+            Map.entry(Reading.class, OfReading.class),
+            Map.entry(Specimen.Event.class, OfEvent.class));
+
+    private StudyShapes() {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = ScoreValue.Unknown.class, name = "unknown"),
+        @JsonSubTypes.Type(value = ScoreValue.NotApplicable.class, name = "not-applicable"),
+        @JsonSubTypes.Type(value = ScoreValue.Any.class, name = "any"),
+        @JsonSubTypes.Type(value = ScoreValue.States.class, name = "states"),
+        @JsonSubTypes.Type(value = ScoreValue.Range.class, name = "range"),
+        @JsonSubTypes.Type(value = ScoreValue.Months.class, name = "months")
+    })
+    interface OfValue {}
+
+    interface OfScope {
+        @JsonInclude(Include.NON_EMPTY)
+        List<StudyScope.Lookalikes> lookalikes();
+    }
+
+    interface OfPart {
+        @JsonInclude(Include.NON_EMPTY)
+        String within();
+    }
+
+    interface OfRow {
+        @JsonIgnore
+        boolean isSensitive();
+
+        @JsonIgnore
+        boolean isSemaphoront();
+    }
+
+    interface OfAssessment {
+        @JsonInclude(Include.NON_NULL)
+        StudyRow.@Nullable Lowering lowering();
+    }
+
+    interface OfState {
+        @JsonInclude(Include.NON_NULL)
+        @Nullable
+        Boolean absent();
+
+        @JsonIgnore
+        boolean isAbsence();
+    }
+
+    interface OfLooking {
+        @JsonInclude(Include.NON_EMPTY)
+        List<Specimen.Treated> alteredBy();
+    }
+
+    @JsonInclude(Include.NON_NULL)
+    interface OfTrust {}
+
+    interface OfScore {
+        @JsonInclude(Include.NON_EMPTY)
+        List<Integer> months();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String scorer();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String date();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String concept();
+
+        @JsonInclude(Include.NON_NULL)
+        StudyScore.@Nullable Sample sample();
+
+        @JsonInclude(Include.NON_EMPTY)
+        List<StudyScore.Confirmation> confirmed();
+    }
+
+    @JsonInclude(Include.NON_EMPTY)
+    interface OfSample {}
+
+    interface OfPicture {
+        @JsonInclude(Include.NON_EMPTY)
+        String specimen();
+
+        @JsonInclude(Include.NON_NULL)
+        @Nullable
+        Scale scale();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String data();
+    }
+
+    interface OfScale {
+        @JsonInclude(Include.NON_NULL)
+        Mark.@Nullable Point from();
+
+        @JsonInclude(Include.NON_NULL)
+        Mark.@Nullable Point to();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String length();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String like();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String name();
+    }
+
+    interface OfReading {
+        @JsonInclude(Include.NON_EMPTY)
+        String item();
+
+        @JsonInclude(Include.NON_NULL)
+        @Nullable
+        Double value();
+
+        @JsonInclude(Include.NON_EMPTY)
+        List<String> states();
+
+        @JsonInclude(Include.NON_NULL)
+        @Nullable
+        Double uncertainty();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String instrument();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String by();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String date();
+
+        @JsonInclude(Include.NON_NULL)
+        @Nullable
+        Mark mark();
+
+        @JsonInclude(Include.NON_EMPTY)
+        String note();
+    }
+
+    interface OfEvent {
+        @JsonInclude(Include.NON_NULL)
+        @Nullable
+        Double uncertainty();
+    }
+}
