@@ -69,12 +69,4 @@ public final class PdfPage {
         return Objects.requireNonNull(
                 PdfPage.class.getResourceAsStream("/fonts/" + face + ".ttf"), "The typeface " + face + " is missing");
     }
-
-    /** A text as it stands in HTML. */
-    public static String escaped(String text) {
-        return text.replace("&", "&amp;")
-                .replace("<", "&lt;")
-                .replace(">", "&gt;")
-                .replace("\"", "&quot;");
-    }
 }

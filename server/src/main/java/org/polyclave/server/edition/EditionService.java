@@ -18,7 +18,6 @@ import java.util.Set;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.files.study.StudyFormat;
 import org.polyclave.files.study.StudyUpgrades;
-import org.polyclave.print.key.KeyRenderer;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.edition.persistence.EditionMapper;
 import org.polyclave.server.key.KeyService;
@@ -36,6 +35,7 @@ import org.polyclave.study.model.Picture;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyRow;
 import org.polyclave.study.model.StudyScore;
+import org.polyclave.wording.key.KeyNotes;
 import org.polyclave.wording.key.KeyView;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -192,7 +192,7 @@ public class EditionService implements StudyService.EditionCounter {
 
     /** What every reader is told, and whether a second person vouches for what is said of deadly taxa. */
     private static List<String> cautions(CompiledStudy study) {
-        List<String> cautions = new ArrayList<>(KeyRenderer.cautions(study.study()));
+        List<String> cautions = new ArrayList<>(KeyNotes.cautions(study.study()));
         Set<String> alone = new LinkedHashSet<>();
         for (StudyRow row : study.rows()) {
             boolean deadly = row.hazard() == Hazard.LIFE_THREATENING;
