@@ -18,22 +18,30 @@ const sent = () => fetched.mock.calls[0]?.[1] as RequestInit & { headers: Record
 describe('requests', () => {
   test('that change something carry the token of the session', async () => {
     fetched.mockResolvedValue(answer(200, { revision: 2 }));
-    expect(await api.post('/api/x', { a: 1 })).toEqual({ revision: 2 });
+    expect(await api.post('/api/v1/session', {}, { name: 'a', password: 'b' })).toEqual({ revision: 2 });
     expect(sent().headers['X-XSRF-TOKEN']).toBe('token/1');
     expect(sent().headers['Content-Type']).toBe('application/json');
-    expect(sent().body).toBe('{"a":1}');
+    expect(sent().body).toBe('{"name":"a","password":"b"}');
   });
 
   test('that only read do not', async () => {
     fetched.mockResolvedValue(answer(200, []));
-    await api.get('/api/x');
+    await api.get('/api/v1/instruments');
     expect(sent().headers['X-XSRF-TOKEN']).toBeUndefined();
   });
 
   test('with a file leave the boundary to the browser', async () => {
     fetched.mockResolvedValue(answer(200, {}));
-    await api.post('/api/v1/imports', new FormData());
+    await api.post('/api/v1/imports', {}, new FormData());
     expect(sent().headers['Content-Type']).toBeUndefined();
+  });
+
+  test('name their parameters in the address, and the rest behind a question mark', async () => {
+    fetched.mockImplementation(() => Promise.resolve(answer(200, [])));
+    await api.get('/api/v1/studies/{slug}/columns', { slug: 'a/b', character: ['leaf margin', 'hairs'] });
+    expect(fetched.mock.calls[0]?.[0]).toBe('/api/v1/studies/a%2Fb/columns?character=leaf%20margin&character=hairs');
+    await api.get('/api/v1/studies', { from: 0, count: undefined });
+    expect(fetched.mock.calls[1]?.[0]).toBe('/api/v1/studies?from=0');
   });
 
   test('may be answered by nothing', async () => {
@@ -46,7 +54,7 @@ describe('problems', () => {
   async function problem(response: Response | Error): Promise<Problem> {
     if (response instanceof Error) fetched.mockRejectedValue(response);
     else fetched.mockResolvedValue(response);
-    return api.get('/api/x').then(
+    return api.get('/api/v1/instruments').then(
       () => {
         throw new Error('It should have failed');
       },

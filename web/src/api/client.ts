@@ -1,6 +1,49 @@
-import type { components } from './schema';
+import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
+
+type Method = 'get' | 'post' | 'put' | 'delete';
+
+/** Addresses of the API that take a method, as its document names them. */
+export type Addresses<M extends Method> = {
+  [P in keyof paths]: paths[P] extends Record<M, { responses: unknown }> ? P : never;
+}[keyof paths];
+
+type Operation<M extends Method, P extends Addresses<M>> = paths[P][M];
+type Named<O, In extends string> = O extends { parameters: { [K in In]?: infer N } }
+  ? [N] extends [undefined]
+    ? unknown
+    : Exclude<N, undefined>
+  : unknown;
+
+/** What stands in the address and behind its question mark, in one object: names are told apart by the address. */
+export type Parameters<M extends Method, P extends Addresses<M>> = Named<Operation<M, P>, 'path'> &
+  Named<Operation<M, P>, 'query'>;
+
+type Content<O> = O extends { content: infer C } ? C[keyof C] : undefined;
+
+export type Body<M extends Method, P extends Addresses<M>> =
+  Operation<M, P> extends { requestBody?: infer B }
+    ? [B] extends [undefined]
+      ? undefined
+      : Exclude<B, undefined> extends { content: { 'application/json': infer J } }
+        ? J
+        : FormData
+    : undefined;
+
+export type Answer<M extends Method, P extends Addresses<M>> =
+  Operation<M, P> extends { responses: infer R } ? Content<R[keyof R & (200 | 201 | 204)]> : never;
+
+/** Leaves out what an operation does not take. */
+type Rest<M extends Method, P extends Addresses<M>> =
+  Body<M, P> extends undefined
+    ? Record<string, never> extends Parameters<M, P>
+      ? [parameters?: Parameters<M, P>]
+      : [parameters: Parameters<M, P>]
+    : Body<M, P> extends FormData
+      ? // The fields of a form stand in it, not behind a question mark.
+        [parameters: Named<Operation<M, P>, 'path'> & Partial<Named<Operation<M, P>, 'query'>>, body: FormData]
+      : [parameters: Parameters<M, P>, body: Body<M, P>];
 
 /** What went wrong, as the server says it (problem+json). */
 export class Problem extends Error {
@@ -44,16 +87,44 @@ async function respond(method: string, path: string, accept: string, body?: unkn
   return response;
 }
 
+type Parameter = string | number | boolean | undefined | null | readonly (string | number)[];
+
+/** An address with its parameters; those that it does not name follow its question mark. */
+export function address(path: string, parameters: object = {}): string {
+  const given = Object.entries(parameters) as [string, Parameter][];
+  const query: string[] = [];
+  let filled = path;
+  for (const [name, value] of given) {
+    if (path.includes(`{${name}}`)) {
+      filled = filled.replace(`{${name}}`, encodeURIComponent(String(value)));
+    } else if (value !== undefined && value !== null) {
+      for (const one of Array.isArray(value) ? value : [value])
+        query.push(`${name}=${encodeURIComponent(String(one))}`);
+    }
+  }
+  return query.length ? `${filled}?${query.join('&')}` : filled;
+}
+
+/** Where something is to be had that the browser loads by itself: a file, a page to print. */
+export const addressOf = <P extends Addresses<'get'>>(path: P, parameters: Parameters<'get', P>) =>
+  address(path, parameters as object);
+
 async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
   const text = await (await respond(method, path, 'application/json', body)).text();
   return (text === '' ? undefined : JSON.parse(text)) as T;
 }
 
+/** The operations of the API. Which addresses there are, what they take and what they answer comes from its document. */
 export const api = {
-  get: <T>(path: string) => request<T>('GET', path),
-  post: <T>(path: string, body?: unknown) => request<T>('POST', path, body ?? {}),
-  put: <T>(path: string, body: unknown) => request<T>('PUT', path, body),
+  get: <P extends Addresses<'get'>>(path: P, ...[parameters]: Rest<'get', P>) =>
+    request<Answer<'get', P>>('GET', address(path, parameters as object)),
+  post: <P extends Addresses<'post'>>(path: P, ...[parameters, body]: Rest<'post', P>) =>
+    request<Answer<'post', P>>('POST', address(path, parameters as object), body ?? {}),
+  put: <P extends Addresses<'put'>>(path: P, ...[parameters, body]: Rest<'put', P>) =>
+    request<Answer<'put', P>>('PUT', address(path, parameters as object), body),
+  delete: <P extends Addresses<'delete'>>(path: P, ...[parameters]: Rest<'delete', P>) =>
+    request<Answer<'delete', P>>('DELETE', address(path, parameters as object)),
   /** A file that the server makes of what is sent. */
-  file: async (path: string, body: unknown) => (await respond('POST', path, '*/*', body)).blob(),
-  delete: <T>(path: string) => request<T>('DELETE', path),
+  file: async <P extends Addresses<'post'>>(path: P, ...[parameters, body]: Rest<'post', P>) =>
+    (await respond('POST', address(path, parameters as object), '*/*', body)).blob(),
 };

@@ -18,7 +18,7 @@ export const useSession = defineStore('session', () => {
   }
 
   async function load() {
-    if (!loaded.value) take(await api.get<Schemas['SessionResponse']>('/api/v1/session'));
+    if (!loaded.value) take(await api.get('/api/v1/session'));
   }
 
   /** Asks again, as long as it is still starting. */
@@ -28,7 +28,7 @@ export const useSession = defineStore('session', () => {
   }
 
   async function signIn(name: string, password: string) {
-    take(await api.post<Schemas['SessionResponse']>('/api/v1/session', { name, password }));
+    take(await api.post('/api/v1/session', {}, { name, password }));
   }
 
   async function signOut() {

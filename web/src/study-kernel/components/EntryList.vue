@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="T extends { id: string }">
 import { mdiPlus } from '@mdi/js';
 import { onMounted, ref, type Ref } from 'vue';
+import { api, type Schemas } from '@/api/client';
 import { useAction } from '@/shared/ui/useAction';
 import { useStudy } from '../composables/useStudy';
 import EntryForm from './EntryForm.vue';
@@ -40,11 +41,11 @@ onMounted(() => {
   if (linked && props.editable) begin(linked);
 });
 
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/${props.kind}s`;
-
 async function save(over?: number) {
   const done = await run(async () => {
-    await model.send('PUT', path, { [props.kind]: draft.value, baseRevision: over ?? baseRevision });
+    // Which of these objects it is, and that its request names it so, the type checker cannot follow.
+    const body = { [props.kind]: draft.value, baseRevision: over ?? baseRevision } as unknown as Schemas['TermRequest'];
+    await api.put(`/api/v1/studies/{slug}/${props.kind as 'term'}s`, { slug: model.slug }, body);
     await model.reload();
   });
   if (done) close();
@@ -52,7 +53,8 @@ async function save(over?: number) {
 
 async function remove(id: string) {
   const done = await run(async () => {
-    await model.send('DELETE', `${path}/${id}?baseRevision=${model.baseRevision(`${props.kind}/${id}`)}`);
+    const at = { slug: model.slug, id, baseRevision: model.baseRevision(`${props.kind}/${id}`) };
+    await api.delete(`/api/v1/studies/{slug}/${props.kind}s/{id}`, at);
     await model.reload();
   });
   if (done) close();

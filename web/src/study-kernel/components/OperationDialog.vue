@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue';
-import type { Schemas } from '@/api/client';
+import { api, type Schemas } from '@/api/client';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { useStudy } from '../composables/useStudy';
 import ChangeList from './ChangeList.vue';
 
 /** Shows what a change of many objects would do, and does it when told to. */
-const props = defineProps<{ title: string; yes: string; operation: Schemas['StudyOperation'] | null }>();
+const props = defineProps<{ title: string; yes: string; operation: Schemas['OperationRequest']['operation'] | null }>();
 const emit = defineEmits<{ done: []; closed: [] }>();
 const model = useStudy();
 const preview = ref<Schemas['ChangePreview'] | null>(null);
 const { busy, problem, run } = useAction();
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/operations`;
+const at = { slug: model.slug };
 
 watch(
   () => props.operation,
@@ -20,16 +20,18 @@ watch(
     preview.value = null;
     if (!operation) return;
     void run(async () => {
-      preview.value = await model.send('POST', `${path}/preview`, { operation, baseRevision: 0 });
+      preview.value = await api.post('/api/v1/studies/{slug}/operations/preview', at, { operation, baseRevision: 0 });
     });
   },
   { immediate: true },
 );
 
 async function confirm() {
+  const operation = props.operation;
   const baseRevision = preview.value?.revision ?? 0;
+  if (!operation) return;
   const done = await run(async () => {
-    await model.send('POST', path, { operation: props.operation, baseRevision });
+    await api.post('/api/v1/studies/{slug}/operations', at, { operation, baseRevision });
     await model.catchUp();
   });
   if (done) emit('done');

@@ -69,15 +69,15 @@ export class Column {
 }
 
 /** The columns of a study that somebody looked at; what others change is fetched again by `fetched`. */
-export function createColumns(path: string, rows: () => string[]) {
+export function createColumns(slug: string, rows: () => string[]) {
   const columns = shallowReactive(new Map<string, Column>());
   const asked = new Map<string, Promise<void>>();
 
   async function fetched(characters: string[]): Promise<Schemas['ColumnView'][]> {
     const parts: Promise<Schemas['ColumnView'][]>[] = [];
     for (let k = 0; k < characters.length; k += AT_ONCE) {
-      const names = characters.slice(k, k + AT_ONCE).map((c) => `character=${encodeURIComponent(c)}`);
-      parts.push(api.get<Schemas['ColumnView'][]>(`${path}/columns?${names.join('&')}`));
+      const character = characters.slice(k, k + AT_ONCE);
+      parts.push(api.get('/api/v1/studies/{slug}/columns', { slug, character }));
     }
     return (await Promise.all(parts)).flat();
   }

@@ -1,5 +1,6 @@
 import { computed, ref, watch, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { api, type Schemas } from '@/api/client';
 import { useAction } from '@/shared/ui/useAction';
 import type { StudyModel } from './useStudy';
 
@@ -15,9 +16,10 @@ interface Editable {
  */
 export function useEditing<T extends Editable>(
   model: StudyModel,
-  kind: { path: string; object: string; query: string; body: string },
+  kind: { path: 'rows' | 'characters'; object: 'row' | 'character'; query: string; body: 'row' | 'character' },
   all: Ref<T[]>,
 ) {
+  const slug = model.slug;
   const route = useRoute();
   const router = useRouter();
   const { busy, problem, run } = useAction();
@@ -88,9 +90,9 @@ export function useEditing<T extends Editable>(
     take(current.value);
   }
 
-  async function write(request: (path: string) => Promise<{ id: string }>, select?: boolean) {
+  async function write(request: () => Promise<{ id: string }>, select?: boolean) {
     return run(async () => {
-      const written = await request(`/api/v1/studies/${encodeURIComponent(model.slug)}/${kind.path}`);
+      const written = await request();
       draft.value = null;
       original = 'null';
       fresh.value = false;
@@ -107,22 +109,22 @@ export function useEditing<T extends Editable>(
   function save(over?: number) {
     const thing = draft.value;
     if (!thing) return Promise.resolve(false);
-    const body = { [kind.body]: thing, baseRevision: over ?? baseRevision };
+    // Which of the two it is, and that its request names it so, the type checker cannot follow.
+    const body = { [kind.body]: thing, baseRevision: over ?? baseRevision } as unknown as Schemas['RowRequest'] &
+      Schemas['CharacterRequest'];
     return fresh.value
-      ? write((path) => model.send('POST', path, body), true)
-      : write((path) => model.send('PUT', `${path}/${thing.id}`, body), true);
+      ? write(() => api.post(`/api/v1/studies/{slug}/${kind.path}`, { slug }, body), true)
+      : write(() => api.put(`/api/v1/studies/{slug}/${kind.path}/{id}`, { slug, id: thing.id }, body), true);
   }
 
   function move(id: string, to: { parent?: string; before?: string }) {
-    return write((path) =>
-      model.send('POST', `${path}/${id}/move`, { ...to, baseRevision: model.baseRevision(`${kind.object}/${id}`) }),
-    );
+    const body = { ...to, baseRevision: model.baseRevision(`${kind.object}/${id}`) };
+    return write(() => api.post(`/api/v1/studies/{slug}/${kind.path}/{id}/move`, { slug, id }, body));
   }
 
   function remove(id: string) {
-    return write((path) =>
-      model.send('DELETE', `${path}/${id}?baseRevision=${model.baseRevision(`${kind.object}/${id}`)}`),
-    );
+    const at = { slug, id, baseRevision: model.baseRevision(`${kind.object}/${id}`) };
+    return write(() => api.delete(`/api/v1/studies/{slug}/${kind.path}/{id}`, at));
   }
 
   /** Takes the version of whoever was faster. */

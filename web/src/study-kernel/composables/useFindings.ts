@@ -8,7 +8,7 @@ export type Finding = Schemas['FindingView'];
 export function useFindings(slug: string, revision: Ref<number | undefined>) {
   return useQuery({
     queryKey: computed(() => ['findings', slug, revision.value]),
-    queryFn: () => api.get<Finding[]>(`/api/v1/studies/${encodeURIComponent(slug)}/findings`),
+    queryFn: () => api.get('/api/v1/studies/{slug}/findings', { slug }),
     enabled: computed(() => revision.value !== undefined),
     placeholderData: (before: Finding[] | undefined) => before,
   });

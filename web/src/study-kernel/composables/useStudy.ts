@@ -23,8 +23,6 @@ export interface StudyModel {
   reload: () => Promise<void>;
   /** Revision of the content of an object that this screen has seen. */
   baseRevision: (object: string) => number;
-  /** Sends a change to the server; the study is not read again by it. */
-  send: <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown) => Promise<T>;
   edit: (edits: Schemas['CellEdit'][]) => Promise<void>;
   /** Brings the screen up to date with what was written since. */
   catchUp: () => Promise<void>;
@@ -37,15 +35,14 @@ const LOOK_AGAIN_MS = 5000;
 
 function createStudy(slug: string): StudyModel {
   const queries = useQueryClient();
-  const path = `/api/v1/studies/${encodeURIComponent(slug)}`;
-  const read = async () => shown(await api.get<Schemas['StudyView']>(path));
+  const read = async () => shown(await api.get('/api/v1/studies/{slug}', { slug }));
   const query = useQuery({ queryKey: ['study', slug], queryFn: read, retry: false });
   const message = ref('');
-  const columns = createColumns(path, () => (query.data.value?.rows ?? []).map((r) => r.id));
+  const columns = createColumns(slug, () => (query.data.value?.rows ?? []).map((r) => r.id));
   const revision = computed(() => query.data.value?.revision);
   const nextStep = useQuery({
     queryKey: ['next-step', slug, revision],
-    queryFn: () => api.get<Schemas['NextStep']>(`${path}/next-step`),
+    queryFn: () => api.get('/api/v1/studies/{slug}/next-step', { slug }),
     // Its reasons tell what others scored.
     enabled: computed(() => query.data.value?.blind === false),
     placeholderData: (old) => old,
@@ -72,7 +69,7 @@ function createStudy(slug: string): StudyModel {
   async function lookAgain() {
     const since = revision.value;
     if (since === undefined) return;
-    const changes = await api.get<Schemas['Changes']>(`${path}/changes?since=${since}`);
+    const changes = await api.get('/api/v1/studies/{slug}/changes', { slug, since });
     if (changes.revision === since) return;
     if (changes.structure) {
       await reload();
@@ -87,14 +84,14 @@ function createStudy(slug: string): StudyModel {
   }
 
   async function edit(edits: Schemas['CellEdit'][]) {
-    await api.post(`${path}/scores`, { edits });
+    await api.post('/api/v1/studies/{slug}/scores', { slug }, { edits });
     message.value = '';
     await catchUp();
   }
 
   async function reverse(what: 'undo' | 'redo') {
     try {
-      await api.post(`${path}/${what}`);
+      await api.post(`/api/v1/studies/{slug}/${what}`, { slug });
       message.value = '';
       await catchUp();
     } catch (failure) {
@@ -116,8 +113,6 @@ function createStudy(slug: string): StudyModel {
     message,
     reload,
     baseRevision: (object) => query.data.value?.revisions[object] ?? 0,
-    send: (method, sent, body) =>
-      method === 'DELETE' ? api.delete(sent) : method === 'PUT' ? api.put(sent, body) : api.post(sent, body),
     edit,
     catchUp,
     undo: () => reverse('undo'),

@@ -1,29 +1,29 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
-import { api } from '@/api/client';
+import { addressOf, api } from '@/api/client';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useStudy } from '@/study-kernel';
-import { address, FILES, takesAll, type FileKind } from '../logic/files';
+import { FILES, takesAll, wished, type FileKind } from '../logic/files';
 
 /** Saves the study as a file of some kind; what such a file would not hold is told before it is made. */
 const open = defineModel<boolean>({ required: true });
 const model = useStudy();
 const kind = ref<FileKind>('csv');
 const whole = ref(false);
-const asked = computed(() => address(model.slug, kind.value, whole.value && takesAll(kind.value)));
+const asked = computed(() => wished(model.slug, kind.value, whole.value && takesAll(kind.value)));
 /** Working out what a file of a large study leaves out means to write and read it; that is not done unasked. */
 const MOST_CELLS = 200_000;
 const large = computed(() => (model.study.value?.progress.cells ?? 0) > MOST_CELLS);
 const losses = useQuery({
-  queryKey: computed(() => ['losses', asked.value.losses, model.study.value?.revision]),
-  queryFn: () => api.get<string[]>(asked.value.losses),
+  queryKey: computed(() => ['losses', asked.value, model.study.value?.revision]),
+  queryFn: () => api.get('/api/v1/studies/{slug}/export/losses', asked.value),
   enabled: computed(() => open.value && model.study.value !== undefined && !large.value),
 });
 watch(open, () => (whole.value = false));
 
 function save() {
-  window.location.assign(asked.value.file);
+  window.location.assign(addressOf('/api/v1/studies/{slug}/export', asked.value));
   open.value = false;
 }
 </script>

@@ -15,10 +15,10 @@ const open = defineModel<boolean>({ required: true });
 const model = useStudy();
 const { t } = useI18n();
 const { busy, problem, run } = useAction();
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/members`;
+const slug = model.slug;
 const members = useQuery({
   queryKey: ['members', model.slug],
-  queryFn: () => api.get<Schemas['MemberResponse'][]>(path),
+  queryFn: () => api.get('/api/v1/studies/{slug}/members', { slug }),
   enabled: open,
 });
 const owner = computed(() => model.study.value?.role === 'OWNER');
@@ -31,14 +31,14 @@ const role = ref<Role>('SCORER');
 
 function put(name: string, as: Role) {
   return run(async () => {
-    await api.put(path, { account: name, role: as });
+    await api.put('/api/v1/studies/{slug}/members', { slug }, { account: name, role: as });
     await members.refetch();
   });
 }
 
 function take(name: string) {
   return run(async () => {
-    await api.delete(`${path}/${encodeURIComponent(name)}`);
+    await api.delete('/api/v1/studies/{slug}/members/{account}', { slug, account: name });
     await members.refetch();
   });
 }

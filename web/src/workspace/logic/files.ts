@@ -6,11 +6,13 @@ export type FileKind = (typeof FILES)[number];
 /** Whether a kind of file can take along what its format cannot say. A study file says all, a list of taxa is only that. */
 export const takesAll = (kind: FileKind): boolean => kind !== 'json' && kind !== 'darwin-core';
 
-/** Where a file and the list of what it does not hold are to be had. */
-export function address(slug: string, kind: FileKind, whole: boolean): { file: string; losses: string } {
+/** What is asked of the server for a kind of file. */
+export function wished(slug: string, kind: FileKind, whole: boolean) {
   const long = kind.endsWith('-long');
-  const format = long ? kind.slice(0, -'-long'.length) : kind;
-  const wish = `format=${format}${long ? '&layout=long' : ''}${whole ? '&whole=true' : ''}`;
-  const path = `/api/v1/studies/${encodeURIComponent(slug)}/export`;
-  return { file: `${path}?${wish}`, losses: `${path}/losses?${wish}` };
+  return {
+    slug,
+    format: long ? kind.slice(0, -'-long'.length) : kind,
+    layout: long ? 'long' : undefined,
+    whole: whole || undefined,
+  };
 }

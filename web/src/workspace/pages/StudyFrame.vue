@@ -4,6 +4,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
+import { addressOf } from '@/api/client';
 import { AccountMenu } from '@/features/account';
 import { provideGlossary } from '@/shared/glossary/glossary';
 import { providePictures } from '@/shared/picture/pictures';
@@ -14,7 +15,7 @@ import ExportDialog from '../components/ExportDialog.vue';
 import KeysHelp from '../components/KeysHelp.vue';
 import SharingDialog from '../components/SharingDialog.vue';
 import { provideStudy } from '@/study-kernel';
-import { address, FILES, type FileKind } from '../logic/files';
+import { FILES, wished, type FileKind } from '../logic/files';
 import { placeOf } from '../logic/nextStep';
 import { stages } from '../logic/stages';
 
@@ -69,7 +70,7 @@ const commands = computed(() => [
 ]);
 
 function save(kind: FileKind) {
-  window.location.assign(address(props.slug, kind, false).file);
+  window.location.assign(addressOf('/api/v1/studies/{slug}/export', wished(props.slug, kind, false)));
 }
 
 function isTyping(event: KeyboardEvent): boolean {

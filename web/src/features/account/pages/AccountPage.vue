@@ -16,7 +16,7 @@ const { t } = useI18n();
 /** The day of a moment, as the server tells it. */
 const day = (moment: string) => moment.slice(0, 10);
 const session = useSession();
-const tokens = useQuery({ queryKey: ['tokens'], queryFn: () => api.get<Token[]>('/api/v1/tokens') });
+const tokens = useQuery({ queryKey: ['tokens'], queryFn: () => api.get('/api/v1/tokens') });
 const name = ref('');
 const scope = ref<Token['scope']>('READ');
 /** The token that was just created; it cannot be shown again. */
@@ -26,7 +26,7 @@ const leaving = ref<Token | null>(null);
 const scopes = (['READ', 'WRITE'] as const).map((value) => ({ value, title: t(`tokens.scope.${value}`) }));
 
 const create = useMutation({
-  mutationFn: () => api.post<Schemas['NewToken']>('/api/v1/tokens', { name: name.value.trim(), scope: scope.value }),
+  mutationFn: () => api.post('/api/v1/tokens', {}, { name: name.value.trim(), scope: scope.value }),
   onSuccess: async (made) => {
     secret.value = made.secret;
     name.value = '';
@@ -34,7 +34,7 @@ const create = useMutation({
   },
 });
 const revoke = useMutation({
-  mutationFn: (token: Token) => api.delete(`/api/v1/tokens/${token.id}`),
+  mutationFn: (token: Token) => api.delete('/api/v1/tokens/{id}', { id: token.id }),
   onSettled: () => tokens.refetch(),
 });
 

@@ -29,7 +29,7 @@ export function useRules() {
   const queryKey = computed(() => ['rules-of-thumb', session.account?.name ?? '']);
   const query = useQuery({
     queryKey,
-    queryFn: () => api.get<Schemas['OwnRule'][]>('/api/v1/rules-of-thumb'),
+    queryFn: () => api.get('/api/v1/rules-of-thumb'),
     staleTime: Infinity,
   });
   const rules = computed(() =>
@@ -38,7 +38,7 @@ export function useRules() {
   const measuredOf = (rule: Rule) => rules.value.find((r) => r.rule === rule)?.measured ?? [];
 
   async function measure(rule: Rule, measured: string[]) {
-    const own = await api.put<Schemas['OwnRule']>(`/api/v1/rules-of-thumb/${rule}`, { measured });
+    const own = await api.put('/api/v1/rules-of-thumb/{rule}', { rule }, { measured });
     if (session.account) {
       await client.invalidateQueries({ queryKey: queryKey.value });
     } else {

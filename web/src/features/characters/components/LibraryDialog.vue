@@ -14,7 +14,7 @@ const wanted = ref('');
 const chosen = ref<string[]>([]);
 const library = useQuery({
   queryKey: ['library'],
-  queryFn: () => api.get<Schemas['LibraryResponse']>('/api/v1/library'),
+  queryFn: () => api.get('/api/v1/library'),
   enabled: open,
   staleTime: Infinity,
 });
@@ -35,7 +35,7 @@ const groups = computed(() => {
 async function copy() {
   const done = await run(async () => {
     const body = { characters: chosen.value, baseRevision: model.study.value?.revision ?? 0 };
-    await model.send('POST', `/api/v1/studies/${encodeURIComponent(model.slug)}/library`, body);
+    await api.post('/api/v1/studies/{slug}/library', { slug: model.slug }, body);
     await model.reload();
   });
   if (!done) return;

@@ -2,7 +2,7 @@
 import { mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
-import type { Schemas } from '@/api/client';
+import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import BodyPlan from '@/shared/picture/BodyPlan.vue';
 import { bodyPlans } from '@/shared/picture/bodyPlans';
@@ -49,7 +49,7 @@ function write(bodyPlan: Schemas['BodyPlan'], over?: number) {
       scope: { ...study.scope, bodyPlan },
       baseRevision: over ?? model.baseRevision('scope'),
     };
-    await model.send('PUT', `/api/v1/studies/${encodeURIComponent(model.slug)}/scope`, body);
+    await api.put('/api/v1/studies/{slug}/scope', { slug: model.slug }, body);
     await model.reload();
   });
 }

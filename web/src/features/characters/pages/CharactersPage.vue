@@ -72,7 +72,7 @@ const scores = computed(() => {
   const at = characters.value.findIndex((c) => c.id === draft.value?.id);
   return model.study.value?.counts.characters[at] ?? 0;
 });
-const operation = ref<Schemas['StudyOperation'] | null>(null);
+const operation = ref<Schemas['OperationRequest']['operation'] | null>(null);
 const splitting = ref('');
 
 function merge(from: string, into: string) {

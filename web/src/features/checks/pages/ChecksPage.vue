@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed } from 'vue';
+import { api } from '@/api/client';
 import { isOpen, useFindings, useStudy, type Finding } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
@@ -17,8 +18,7 @@ const findings = useFindings(
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const open = computed(() => (findings.data.value ?? []).filter(isOpen));
 const meant = computed(() => (findings.data.value ?? []).filter((f) => !isOpen(f)));
-const findingsPath = `/api/v1/studies/${encodeURIComponent(model.slug)}/findings`;
-const path = `${findingsPath}/accepted`;
+const slug = model.slug;
 
 function write(send: () => Promise<unknown>) {
   return run(async () => {
@@ -31,19 +31,19 @@ function write(send: () => Promise<unknown>) {
 }
 
 function accept(finding: Finding, reason: string) {
-  return write(() => model.send('PUT', path, { key: finding.key, reason }));
+  return write(() => api.put('/api/v1/studies/{slug}/findings/accepted', { slug }, { key: finding.key, reason }));
 }
 
 /** What is certain is done at once; undo takes it back. */
 function correct(finding: Finding) {
   return write(async () => {
-    await model.send('POST', `${findingsPath}/corrections`, { key: finding.key });
+    await api.post('/api/v1/studies/{slug}/findings/corrections', { slug }, { key: finding.key });
     await model.reload();
   });
 }
 
 function reopen(finding: Finding) {
-  return write(() => model.send('DELETE', `${path}?key=${encodeURIComponent(finding.key)}`));
+  return write(() => api.delete('/api/v1/studies/{slug}/findings/accepted', { slug, key: finding.key }));
 }
 </script>
 

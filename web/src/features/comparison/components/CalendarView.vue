@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { api, type Schemas } from '@/api/client';
+import { api } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { rowName } from '@/shared/taxon/rowNames';
@@ -17,8 +17,7 @@ const { t } = useI18n();
 const wanted = computed(() => asked({ ...props.hand, months: [] }, { rows: props.rows }));
 const query = useQuery({
   queryKey: computed(() => ['calendar', model.slug, wanted.value, model.study.value?.revision]),
-  queryFn: () =>
-    api.get<Schemas['Calendar']>(`/api/v1/studies/${encodeURIComponent(model.slug)}/apart/calendar?${wanted.value}`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/apart/calendar', { slug: model.slug, ...wanted.value }),
   placeholderData: (old) => old,
   retry: false,
 });

@@ -3,7 +3,7 @@ import { mdiCardTextOutline, mdiFileDocumentOutline } from '@mdi/js';
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { api, type Schemas } from '@/api/client';
+import { addressOf, api, type Schemas } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
@@ -21,11 +21,10 @@ const model = useStudy();
 const preferences = usePreferences();
 const { t } = useI18n();
 const MOST = 6;
-const base = `/api/v1/studies/${encodeURIComponent(model.slug)}/apart`;
 const wanted = computed(() => asked(props.hand, { rows: props.rows }));
 const query = useQuery({
   queryKey: computed(() => ['contrast', model.slug, wanted.value, model.study.value?.revision]),
-  queryFn: () => api.get<Schemas['ContrastCard']>(`${base}/card?${wanted.value}`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/apart/card', { slug: model.slug, ...wanted.value }),
   placeholderData: (old) => old,
   retry: false,
 });
@@ -37,7 +36,10 @@ const choices = computed(() =>
   ),
 );
 const print = (wallet: boolean) =>
-  `${base}/card/print?${asked(props.hand, { rows: props.rows, wallet: String(wallet), plain: String(preferences.plain) })}`;
+  addressOf('/api/v1/studies/{slug}/apart/card/print', {
+    slug: model.slug,
+    ...asked(props.hand, { rows: props.rows, wallet, plain: preferences.plain }),
+  });
 const pairName = (pair: Schemas['PairView']) =>
   [pair.first, pair.second]
     .map((i) => card.value?.names[i])

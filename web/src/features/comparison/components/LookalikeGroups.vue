@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js';
 import { computed, ref } from 'vue';
-import type { Schemas } from '@/api/client';
+import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import { rowName } from '@/shared/taxon/rowNames';
 import { useAction } from '@/shared/ui/useAction';
@@ -31,11 +31,12 @@ async function write(lookalikes: Schemas['Lookalikes'][]) {
   const now = study.value;
   if (!now) return;
   await run(async () => {
-    await model.send('PUT', `/api/v1/studies/${encodeURIComponent(model.slug)}/scope`, {
+    const body = {
       title: now.title,
       scope: { ...now.scope, lookalikes },
       baseRevision: model.baseRevision('scope'),
-    });
+    };
+    await api.put('/api/v1/studies/{slug}/scope', { slug: model.slug }, body);
     name.value = '';
     await model.reload();
   });

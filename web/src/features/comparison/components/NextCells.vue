@@ -20,8 +20,7 @@ const { t } = useI18n();
 const wanted = computed(() => asked(props.hand));
 const query = useQuery({
   queryKey: computed(() => ['next-cells', model.slug, wanted.value, model.study.value?.revision]),
-  queryFn: () =>
-    api.get<Schemas['NextView']>(`/api/v1/studies/${encodeURIComponent(model.slug)}/apart/next-cells?${wanted.value}`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/apart/next-cells', { slug: model.slug, ...wanted.value }),
   placeholderData: (old) => old,
   retry: false,
 });

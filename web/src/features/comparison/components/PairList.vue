@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
+import { addressOf } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import { asked, type Hand } from '../logic/hand';
 import { VERDICTS, weakPairs, type PairTable } from '../logic/map';
@@ -23,7 +24,7 @@ const pairs = computed(() => {
   );
 });
 const file = (every: boolean) =>
-  `/api/v1/studies/${encodeURIComponent(model.slug)}/apart/pairs?${asked(props.hand, { all: String(every) })}`;
+  addressOf('/api/v1/studies/{slug}/apart/pairs', { slug: model.slug, ...asked(props.hand, { all: every }) });
 </script>
 
 <template>

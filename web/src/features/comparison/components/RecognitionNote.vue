@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { api, type Schemas } from '@/api/client';
+import { api } from '@/api/client';
 import { useFindings, useStudy } from '@/study-kernel';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
@@ -18,10 +18,7 @@ const { t } = useI18n();
 const wanted = computed(() => asked(props.hand, { rows: [props.row] }));
 const query = useQuery({
   queryKey: computed(() => ['recognition', model.slug, wanted.value, model.study.value?.revision]),
-  queryFn: () =>
-    api.get<Schemas['Recognition'][]>(
-      `/api/v1/studies/${encodeURIComponent(model.slug)}/apart/recognitions?${wanted.value}`,
-    ),
+  queryFn: () => api.get('/api/v1/studies/{slug}/apart/recognitions', { slug: model.slug, ...wanted.value }),
   retry: false,
 });
 const MOST_NAMES = 8;

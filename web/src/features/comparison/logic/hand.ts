@@ -1,3 +1,4 @@
+import type { Schemas } from '@/api/client';
 import type { LocationQuery, LocationQueryRaw } from 'vue-router';
 
 /** What somebody who tells rows apart has in the hand. What is empty is not asked. */
@@ -55,15 +56,19 @@ export function toQuery(hand: Hand): LocationQueryRaw {
   };
 }
 
-/** The hand as the server is asked. */
-export function asked(hand: Hand, more: Record<string, string | string[]> = {}): string {
-  const query = new URLSearchParams();
-  for (const key of ['months', 'organs', 'methods', 'preserved', 'stages'] as const)
-    hand[key].forEach((value) => query.append(key, String(value)));
-  if (hand.novice) query.set('observer', 'NOVICE');
-  if (hand.safely) query.set('safely', 'true');
-  for (const [key, value] of Object.entries(more)) [value].flat().forEach((v) => query.append(key, v));
-  return query.toString();
+/** What the server is asked: what is not limited is left out. */
+export function asked<T extends object = object>(hand: Hand, more?: T) {
+  const some = <V>(values: V[]) => (values.length ? values : undefined);
+  return {
+    months: some(hand.months),
+    organs: some(hand.organs),
+    methods: some(hand.methods),
+    preserved: some(hand.preserved) as Schemas['Looking']['alteredBy'],
+    stages: some(hand.stages),
+    observer: hand.novice ? ('NOVICE' as const) : undefined,
+    safely: hand.safely || undefined,
+    ...(more ?? ({} as T)),
+  };
 }
 
-export const isEverything = (hand: Hand) => asked(hand) === '';
+export const isEverything = (hand: Hand) => Object.values(asked(hand)).every((limit) => limit === undefined);

@@ -89,7 +89,7 @@ const card = (more: Partial<Schemas['ContrastCard']> = {}): Schemas['ContrastCar
 async function open(query = '', more: Partial<Schemas['StudyView']> = {}) {
   server.on(`GET ${PATH}`, study({ rows, characters: [margin, fruit], ...more }));
   server.on(`GET ${PATH}/next-step`, { kind: 'REVIEW', subject: '', rows: [], count: 0, month: 0, open: 0, thin: 0 });
-  server.on(`GET ${PATH}/apart/map?`, map(['', '3', '02']));
+  server.on(`GET ${PATH}/apart/map`, map(['', '3', '02']));
   const page = await mountInStudy(TellApartPage, `/studies/meadow/apart${query}`);
   await vi.waitFor(() => expect(page.text()).toContain('of 3.'));
   return page;
@@ -238,7 +238,7 @@ test('the calendar counts pairs by month and says what to check next', async () 
     fleeting: [],
     next: 'Check fruit (Jun).',
   };
-  server.on(`GET ${PATH}/apart/calendar?`, { count: 3, months, pairs: [pair], more: 0 });
+  server.on(`GET ${PATH}/apart/calendar`, { count: 3, months, pairs: [pair], more: 0 });
   const page = await open('?view=calendar');
   await vi.waitFor(() => expect(page.text()).toContain('Check fruit (Jun).'));
   expect(page.all('[role=listitem]').map((m) => m.textContent?.replace(/\s+/g, ' ').trim())[0]).toContain(

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
-import { api, type Schemas } from '@/api/client';
+import { api } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import { isDangerous } from '@/shared/taxon/hazards';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
@@ -43,8 +43,7 @@ const rows = computed(() => (typeof route.query.rows === 'string' ? route.query.
 const wanted = computed(() => asked(hand.value));
 const query = useQuery({
   queryKey: computed(() => ['pair-map', model.slug, wanted.value, model.study.value?.revision]),
-  queryFn: () =>
-    api.get<Schemas['PairMap']>(`/api/v1/studies/${encodeURIComponent(model.slug)}/apart/map?${wanted.value}`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/apart/map', { slug: model.slug, ...wanted.value }),
   placeholderData: (old) => old,
   retry: false,
 });

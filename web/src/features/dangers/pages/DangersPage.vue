@@ -20,7 +20,7 @@ const source = ref('');
 const { busy, problem, run } = useAction();
 const found = useQuery({
   queryKey: computed(() => ['dangers', model.slug, model.study.value?.revision]),
-  queryFn: () => api.get<Schemas['DangersResponse']>(`/api/v1/studies/${model.slug}/dangers`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/dangers', { slug: model.slug }),
 });
 const mayConfirm = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const dangers = computed(() => found.data.value?.dangers ?? []);
@@ -51,7 +51,7 @@ function confirm() {
     const cells = confirmable.value
       .filter((c) => chosen.value.includes(keyOf(c)))
       .map(({ row, character, text }) => ({ row, character, text }));
-    await api.post(`/api/v1/studies/${model.slug}/confirmations`, { cells, source: source.value });
+    await api.post('/api/v1/studies/{slug}/confirmations', { slug: model.slug }, { cells, source: source.value });
     chosen.value = [];
     await model.reload();
     await queries.invalidateQueries({ queryKey: ['dangers', model.slug] });

@@ -19,15 +19,17 @@ import TaxonPage from '../components/TaxonPage.vue';
 const props = defineProps<{ slug: string; number?: string }>();
 const route = useRoute();
 const preferences = usePreferences();
+const identify = (request: Schemas['IdentifyRequest']) =>
+  api.post('/api/v1/editions/{slug}/{number}/identify', { slug: props.slug, number: doc.value?.number ?? 0 }, request);
 const newest = useQuery({
   queryKey: computed(() => ['editions', props.slug]),
-  queryFn: () => api.get<Schemas['NewestResponse']>(`/api/v1/editions/${props.slug}`),
+  queryFn: () => api.get('/api/v1/editions/{slug}', { slug: props.slug }),
   retry: false,
 });
 const number = computed(() => Number(props.number) || newest.data.value?.number);
 const edition = useQuery({
   queryKey: computed(() => ['edition', props.slug, number.value]),
-  queryFn: () => api.get<Schemas['EditionDocument']>(`/api/v1/editions/${props.slug}/${number.value}`),
+  queryFn: () => api.get('/api/v1/editions/{slug}/{number}', { slug: props.slug, number: number.value ?? 0 }),
   enabled: computed(() => number.value !== undefined),
   retry: false,
   staleTime: Infinity,
@@ -179,7 +181,8 @@ const views = ['cover', 'key', 'any-order', 'taxa'];
         v-else-if="view === 'any-order'"
         :characters="doc.study.characters"
         :outside="doc.study.nearButOutside"
-        :endpoint="`/api/v1/editions/${slug}/${doc.number}/identify`"
+        :of="`edition/${slug}/${doc.number}`"
+        :identify="identify"
       />
       <TaxonPage v-else-if="view === 'taxon'" :study="doc.study" :row="taxon" :plain="preferences.plain" />
       <div v-else class="page narrow">

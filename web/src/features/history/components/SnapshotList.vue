@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { api, type Schemas } from '@/api/client';
+import { api } from '@/api/client';
 import { ChangeList, useStudy } from '@/study-kernel';
 import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
@@ -14,7 +14,7 @@ const model = useStudy();
 const queries = useQueryClient();
 const { t } = useI18n();
 const { busy, problem, run } = useAction();
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/snapshots`;
+const slug = model.slug;
 const NOW = 0;
 const name = ref('');
 const from = ref<number | null>(null);
@@ -22,7 +22,7 @@ const to = ref(NOW);
 const restoring = ref(false);
 const snapshots = useQuery({
   queryKey: ['snapshots', model.slug],
-  queryFn: () => api.get<Schemas['SnapshotLine'][]>(path),
+  queryFn: () => api.get('/api/v1/studies/{slug}/snapshots', { slug }),
 });
 const items = computed(() => [
   { value: NOW, title: t('snapshots.now') },
@@ -30,7 +30,8 @@ const items = computed(() => [
 ]);
 const difference = useQuery({
   queryKey: computed(() => ['difference', model.slug, from.value, to.value, model.study.value?.revision]),
-  queryFn: () => api.get<Schemas['ChangePreview']>(`${path}/difference?from=${from.value}&to=${to.value}`),
+  queryFn: () =>
+    api.get('/api/v1/studies/{slug}/snapshots/difference', { slug, from: from.value ?? NOW, to: to.value }),
   enabled: computed(() => from.value !== null),
 });
 
@@ -38,14 +39,17 @@ watch(snapshots.data, (all) => (from.value ??= all?.[0]?.id ?? null), { immediat
 
 function take() {
   return run(async () => {
-    queries.setQueryData(['snapshots', model.slug], await model.send('POST', path, { name: name.value }));
+    const all = await api.post('/api/v1/studies/{slug}/snapshots', { slug }, { name: name.value });
+    queries.setQueryData(['snapshots', slug], all);
     name.value = '';
   });
 }
 
 function restore() {
   return run(async () => {
-    await model.send('POST', `${path}/${from.value}/restore`, { baseRevision: model.study.value?.revision ?? 0 });
+    const baseRevision = model.study.value?.revision ?? 0;
+    const id = from.value ?? NOW;
+    await api.post('/api/v1/studies/{slug}/snapshots/{id}/restore', { slug, id }, { baseRevision });
     await model.reload();
   });
 }

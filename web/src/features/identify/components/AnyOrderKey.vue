@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
-import { api, type Schemas } from '@/api/client';
+import type { Schemas } from '@/api/client';
 import { useRules, type Rule } from '@/features/body-measures';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
@@ -18,7 +18,9 @@ import VerdictNote from './VerdictNote.vue';
 const props = defineProps<{
   characters: Schemas['StudyCharacter'][];
   outside: Schemas['OutsideTaxon'][];
-  endpoint: string;
+  /** What is asked, to keep answers apart. */
+  of: string;
+  identify: (request: Schemas['IdentifyRequest']) => Promise<Schemas['IdentifyResponse']>;
 }>();
 const route = useRoute();
 const router = useRouter();
@@ -44,18 +46,14 @@ function give(next: Given[]) {
 const result = useQuery({
   queryKey: computed(() => [
     'identify',
-    props.endpoint,
+    props.of,
     encode(answers.value),
     strikeOut.value,
     month.value,
     novice.value,
     rules.value,
   ]),
-  queryFn: () =>
-    api.post<Schemas['IdentifyResponse']>(
-      props.endpoint,
-      requestOf(answers.value, strikeOut.value, month.value, novice.value, measuredOf),
-    ),
+  queryFn: () => props.identify(requestOf(answers.value, strikeOut.value, month.value, novice.value, measuredOf)),
   placeholderData: keepPreviousData,
   retry: false,
 });

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import AnyOrderKey from '../components/AnyOrderKey.vue';
 
 const model = useStudy();
+const identify = (request: Schemas['IdentifyRequest']) =>
+  api.post('/api/v1/studies/{slug}/identify', { slug: model.slug }, request);
 </script>
 
 <template>
@@ -11,7 +14,8 @@ const model = useStudy();
     <AnyOrderKey
       :characters="model.study.value.characters"
       :outside="model.study.value.outside"
-      :endpoint="`/api/v1/studies/${model.slug}/identify`"
+      :of="`study/${model.slug}`"
+      :identify="identify"
     />
   </div>
 </template>

@@ -15,9 +15,6 @@ const route = useRoute();
 const router = useRouter();
 /** The study that the file is to join; empty: it becomes a new one. */
 const into = computed(() => (typeof route.query.into === 'string' ? route.query.into : ''));
-const base = computed(() =>
-  into.value ? `/api/v1/studies/${encodeURIComponent(into.value)}/import` : '/api/v1/imports',
-);
 const types = ref<Record<string, Choice>>({});
 const sheet = ref<Schemas['SheetView'] | null>(null);
 const mapping = ref<Schemas['SheetMapping'] | null>(null);
@@ -51,12 +48,12 @@ function form(): FormData {
 function read() {
   return run(async () => {
     if (into.value) {
-      const read = await api.post<Schemas['ImportInto']>(`${base.value}/preview`, form());
+      const read = await api.post('/api/v1/studies/{slug}/import/preview', { slug: into.value }, form());
       preview.value = read.file;
       changes.value = read.changes ?? null;
       return;
     }
-    preview.value = await api.post<Schemas['Preview']>(`${base.value}/preview`, form());
+    preview.value = await api.post('/api/v1/imports/preview', {}, form());
     if (!title.value) title.value = preview.value.title;
   });
 }
@@ -64,7 +61,7 @@ function read() {
 /** Tables that were not prepared are shown as they stand; others can be looked at so too. */
 function map() {
   return run(async () => {
-    const look = await api.post<Schemas['SheetView']>('/api/v1/imports/sheet', form());
+    const look = await api.post('/api/v1/imports/sheet', {}, form());
     // A table of one row, or one that cannot be opened, has nothing to choose; its problems say why.
     if (look.rows.length < 2) return;
     sheet.value = look;
@@ -127,7 +124,8 @@ async function cover(answers: Covering[]) {
 
 function join() {
   return run(async () => {
-    await api.post(`${base.value}?baseRevision=${changes.value?.revision ?? 0}`, form());
+    const at = { slug: into.value, baseRevision: changes.value?.revision ?? 0 };
+    await api.post('/api/v1/studies/{slug}/import', at, form());
     await queries.invalidateQueries({ queryKey: ['study', into.value] });
     const onlySpecimens = preview.value?.specimens && !preview.value.scores;
     await router.push(`/studies/${into.value}/${onlySpecimens ? 'gather' : 'score'}`);
@@ -136,7 +134,7 @@ function join() {
 
 function create() {
   return run(async () => {
-    const made = await api.post<Schemas['CreatedResponse']>('/api/v1/imports', form());
+    const made = await api.post('/api/v1/imports', {}, form());
     await queries.invalidateQueries({ queryKey: ['studies'] });
     await router.push(`/studies/${made.slug}/score`);
   });

@@ -8,7 +8,6 @@ export type Wish = Schemas['KeyRequest'];
  * a wish that is given up before its key was made is stopped on the server too.
  */
 export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | undefined>) {
-  const path = `/api/v1/studies/${encodeURIComponent(slug)}/keys`;
   const view = shallowRef<Schemas['KeyView']>();
   /** Id of the key that is shown, for its files. */
   const shown = ref('');
@@ -27,11 +26,11 @@ export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | und
     problem.value = null;
     progress.value = 0;
     try {
-      let job = await api.post<Schemas['Progressing']>(path, wish.value);
+      let job = await api.post('/api/v1/studies/{slug}/keys', { slug }, wish.value);
       while (mine === turn && (job.status === 'QUEUED' || job.status === 'RUNNING')) {
         running = job.id;
         progress.value = job.progress;
-        job = await api.get<Schemas['Progressing']>(`${path}/${job.id}`);
+        job = await api.get('/api/v1/studies/{slug}/keys/{id}', { slug, id: job.id });
       }
       if (mine !== turn) return;
       stopped.value = job.status === 'CANCELLED';
@@ -50,7 +49,7 @@ export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | und
   }
 
   function abandon() {
-    if (running) api.delete(`${path}/${running}`).catch(() => undefined);
+    if (running) api.delete('/api/v1/studies/{slug}/keys/{id}', { slug, id: running }).catch(() => undefined);
     running = '';
   }
 

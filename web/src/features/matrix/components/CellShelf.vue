@@ -45,9 +45,11 @@ const measured = computed(() => {
 const history = useQuery({
   queryKey: computed(() => ['history', props.slug, props.row.id, props.character.id, props.cell?.revision]),
   queryFn: () =>
-    api.get<Schemas['CellHistory'][]>(
-      `/api/v1/studies/${props.slug}/history?row=${encodeURIComponent(props.row.id)}&character=${encodeURIComponent(props.character.id)}`,
-    ),
+    api.get('/api/v1/studies/{slug}/history', {
+      slug: props.slug,
+      row: props.row.id,
+      character: props.character.id,
+    }),
 });
 </script>
 

@@ -7,23 +7,23 @@ export type Comment = Schemas['CommentLine'];
 
 /** What members say about cells. One list for a study: there are few, and the sheet marks them all. */
 export function useComments(model: StudyModel) {
-  const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/comments`;
+  const slug = model.slug;
   const queryKey = ['comments', model.slug];
   const client = useQueryClient();
   const list = useQuery({
     queryKey,
-    queryFn: () => api.get<Comment[]>(path),
+    queryFn: () => api.get('/api/v1/studies/{slug}/comments', { slug }),
     enabled: computed(() => model.study.value?.blind === false),
     refetchInterval: 30_000,
   });
   const keep = { onSuccess: (now: Comment[]) => client.setQueryData(queryKey, now) };
   const write = useMutation({
-    mutationFn: (said: { row: string; character: string; text: string }) => api.post<Comment[]>(path, said),
+    mutationFn: (said: Schemas['CommentRequest']) => api.post('/api/v1/studies/{slug}/comments', { slug }, said),
     ...keep,
   });
   const settle = useMutation({
     mutationFn: ({ id, settled }: { id: number; settled: boolean }) =>
-      api.put<Comment[]>(`${path}/${id}/settled`, { settled }),
+      api.put('/api/v1/studies/{slug}/comments/{id}/settled', { slug, id }, { settled }),
     ...keep,
   });
   const byCell = computed(() => {

@@ -41,9 +41,11 @@ watch(
 const query = useQuery({
   queryKey: computed(() => ['beside', model.slug, props.character.id, other.value, model.study.value?.revision]),
   queryFn: () =>
-    api.get<Schemas['BesideView']>(
-      `/api/v1/studies/${encodeURIComponent(model.slug)}/readings/of-character/${encodeURIComponent(props.character.id)}/beside/${encodeURIComponent(other.value)}`,
-    ),
+    api.get('/api/v1/studies/{slug}/readings/of-character/{id}/beside/{other}', {
+      slug: model.slug,
+      id: props.character.id,
+      other: other.value,
+    }),
   enabled: computed(() => other.value !== ''),
   retry: false,
 });

@@ -34,10 +34,7 @@ async function take() {
   form.append('shows', t('measure.camera.shows', { code: props.specimen.code, n: objective.value }));
   form.append('specimen', props.specimen.id);
   const done = await run(async () => {
-    const written = await api.post<Schemas['Written']>(
-      `/api/v1/studies/${encodeURIComponent(model.slug)}/pictures`,
-      form,
-    );
+    const written = await api.post('/api/v1/studies/{slug}/pictures', { slug: model.slug }, form);
     await model.reload();
     emit('added', written.id);
   });

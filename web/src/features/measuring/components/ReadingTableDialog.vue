@@ -11,7 +11,7 @@ const model = useStudy();
 const { busy, problem, run } = useAction();
 const file = ref<File | null>(null);
 const preview = ref<Schemas['TablePreview'] | null>(null);
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/readings/table`;
+const at = { slug: model.slug };
 const blocked = computed(() => preview.value?.problems.some((p) => p.blocking) || !preview.value?.readings);
 
 const form = (of: File) => {
@@ -24,14 +24,17 @@ async function choose(chosen: File | File[] | null | undefined) {
   file.value = (Array.isArray(chosen) ? chosen[0] : chosen) ?? null;
   preview.value = null;
   const of = file.value;
-  if (of) await run(async () => void (preview.value = await api.post(`${path}/preview`, form(of))));
+  if (of)
+    await run(
+      async () => void (preview.value = await api.post('/api/v1/studies/{slug}/readings/table/preview', at, form(of))),
+    );
 }
 
 async function take() {
   const of = file.value;
   if (!of) return;
   const done = await run(async () => {
-    await api.post(path, form(of));
+    await api.post('/api/v1/studies/{slug}/readings/table', at, form(of));
     await model.catchUp();
   });
   if (done) {

@@ -45,9 +45,14 @@ const query = useQuery({
     model.study.value?.revision,
   ]),
   queryFn: async () => {
-    const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/readings/of-character/${encodeURIComponent(props.character.id)}`;
-    const rows = `first=${encodeURIComponent(props.row)}&second=${encodeURIComponent(against.value)}`;
-    return (await api.get<Schemas['ThresholdView'] | undefined>(`${path}/threshold?${rows}`)) ?? null;
+    const found = await api.get('/api/v1/studies/{slug}/readings/of-character/{id}/threshold', {
+      slug: model.slug,
+      id: props.character.id,
+      first: props.row,
+      second: against.value,
+    });
+    // Where no limit separates them, the answer is empty.
+    return (found as typeof found | undefined) ?? null;
   },
   enabled: computed(() => against.value !== '' && props.row !== '' && against.value !== props.row),
   retry: false,

@@ -6,7 +6,7 @@ import { api } from '@/api/client';
 export function useInstruments() {
   return useQuery({
     queryKey: ['instruments'],
-    queryFn: () => api.get<string[]>('/api/v1/instruments'),
+    queryFn: () => api.get('/api/v1/instruments'),
     staleTime: Infinity,
     retry: false,
   }).data;

@@ -1,6 +1,6 @@
 import { computed, ref, watch, type Ref } from 'vue';
 import { useI18n } from 'vue-i18n';
-import type { Schemas } from '@/api/client';
+import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import type { Point } from '../logic/viewport';
 
@@ -30,10 +30,9 @@ export function useScaling(
     const on = picture.value;
     if (!on || !scale) return;
     const done = await run(async () => {
-      await model.send('PUT', `/api/v1/studies/${encodeURIComponent(model.slug)}/pictures`, {
-        picture: { ...on, scale },
-        baseRevision: model.baseRevision(`picture/${on.id}`),
-      });
+      const baseRevision = model.baseRevision(`picture/${on.id}`);
+      const body = { picture: { ...on, scale }, baseRevision };
+      await api.put('/api/v1/studies/{slug}/pictures', { slug: model.slug }, body);
       await model.reload();
     });
     if (done) close();

@@ -16,7 +16,7 @@ const route = useRoute();
 const router = useRouter();
 const study = model.study;
 const { busy, problem, run } = useAction();
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/readings/cells`;
+const at = { slug: model.slug };
 const chosen = ref(new Set<string>());
 
 const only = computed({
@@ -30,7 +30,7 @@ const character = computed({
 
 const query = useQuery({
   queryKey: computed(() => ['cells', model.slug, study.value?.revision]),
-  queryFn: () => api.get<Schemas['MeasuredCell'][]>(path),
+  queryFn: () => api.get('/api/v1/studies/{slug}/readings/cells', at),
   enabled: computed(() => study.value !== undefined),
   placeholderData: (old) => old,
   retry: false,
@@ -72,7 +72,7 @@ function toggle(cell: Schemas['MeasuredCell'], on: boolean) {
 async function write() {
   const cells = wanted.value.map((c) => ({ row: c.row, character: c.character, notation: c.proposed }));
   const done = await run(async () => {
-    await api.post(path, { cells });
+    await api.post('/api/v1/studies/{slug}/readings/cells', at, { cells });
     await model.catchUp();
   });
   if (done) chosen.value = new Set();

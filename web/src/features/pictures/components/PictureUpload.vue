@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { api, type Schemas } from '@/api/client';
+import { api } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
@@ -28,8 +28,7 @@ async function add() {
     Object.entries(said.value).forEach(([name, value]) => form.append(name, value));
     form.append('keepPlace', String(keepPlace.value));
     if (props.specimen) form.append('specimen', props.specimen);
-    const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/pictures`;
-    const written = await api.post<Schemas['Written']>(path, form);
+    const written = await api.post('/api/v1/studies/{slug}/pictures', { slug: model.slug }, form);
     await model.reload();
     file.value = null;
     emit('added', written.id);

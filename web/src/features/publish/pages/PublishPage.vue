@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
-import { api, Problem, type Schemas } from '@/api/client';
+import { api, Problem } from '@/api/client';
 import { FailingNote } from '@/features/dangers';
 import { useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
@@ -17,7 +17,7 @@ const published = ref<number | null>(null);
 const { busy, problem, run } = useAction();
 const gate = useQuery({
   queryKey: computed(() => ['gate', model.slug, model.study.value?.revision]),
-  queryFn: () => api.get<Schemas['Gate']>(`/api/v1/studies/${model.slug}/gate`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/gate', { slug: model.slug }),
 });
 /** A danger that fails in several ways is declared once. */
 const isFirst = (i: number) => {
@@ -38,10 +38,11 @@ watch(
 async function ask(): Promise<number> {
   for (;;) {
     try {
-      const made = await api.post<Schemas['PublishedResponse']>(`/api/v1/studies/${model.slug}/editions`, {
+      const published = {
         authors: authors.value.split(';').map((a) => a.trim()),
         words: words.value,
-      });
+      };
+      const made = await api.post('/api/v1/studies/{slug}/editions', { slug: model.slug }, published);
       return made.number;
     } catch (failure) {
       if (!(failure instanceof Problem && failure.code === 'key-in-progress')) throw failure;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
-import { api, type Schemas } from '@/api/client';
+import { api } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import { rowChoices } from '@/shared/taxon/rowNames';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
@@ -11,11 +11,11 @@ import { useAction } from '@/shared/ui/useAction';
 const emit = defineEmits<{ asked: [] }>();
 const model = useStudy();
 const { busy, problem, run } = useAction();
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}`;
+const at = { slug: model.slug };
 const wish = ref({ scorer: '', rows: [] as string[], characters: [] as string[], note: '' });
 const members = useQuery({
   queryKey: ['members', model.slug],
-  queryFn: () => api.get<Schemas['MemberResponse'][]>(`${path}/members`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/members', at),
 });
 const scorers = computed(() =>
   (members.data.value ?? [])
@@ -29,7 +29,7 @@ const cells = computed(
 );
 
 async function ask() {
-  const done = await run(() => api.post(`${path}/assignments`, wish.value));
+  const done = await run(() => api.post('/api/v1/studies/{slug}/assignments', at, wish.value));
   if (!done) return;
   wish.value = { scorer: '', rows: [], characters: [], note: '' };
   emit('asked');

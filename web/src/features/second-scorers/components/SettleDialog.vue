@@ -15,7 +15,6 @@ const { busy, problem, run } = useAction();
 const dispute = ref<Schemas['Dispute'] | null>(null);
 const text = ref('');
 const note = ref('');
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/agreement`;
 const open = computed({
   get: () => props.row !== undefined && props.character !== undefined,
   set: (is) => is || emit('closed'),
@@ -27,8 +26,11 @@ async function load() {
   note.value = '';
   if (!props.row || !props.character) return;
   await run(async () => {
-    const where = `row=${encodeURIComponent(props.row?.id ?? '')}&character=${encodeURIComponent(props.character?.id ?? '')}`;
-    dispute.value = await api.get<Schemas['Dispute']>(`${path}/cell?${where}`);
+    dispute.value = await api.get('/api/v1/studies/{slug}/agreement/cell', {
+      slug: model.slug,
+      row: props.row?.id ?? '',
+      character: props.character?.id ?? '',
+    });
     text.value = dispute.value.held.find((h) => h.accepted)?.text ?? '';
   });
 }
@@ -38,13 +40,14 @@ watch(() => [props.row?.id, props.character?.id], load, { immediate: true });
 async function settle(over?: number) {
   const done = await run(async () => {
     const baseRevision = over ?? dispute.value?.revision ?? 0;
-    await api.post(`${path}/settle`, {
-      row: props.row?.id,
-      character: props.character?.id,
+    const settled = {
+      row: props.row?.id ?? '',
+      character: props.character?.id ?? '',
       text: text.value,
       note: note.value,
       baseRevision,
-    });
+    };
+    await api.post('/api/v1/studies/{slug}/agreement/settle', { slug: model.slug }, settled);
     await model.catchUp();
   });
   if (done) emit('settled');

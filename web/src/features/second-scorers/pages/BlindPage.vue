@@ -16,9 +16,13 @@ const props = defineProps<{ id: string }>();
 const model = useStudy();
 const router = useRouter();
 const queries = useQueryClient();
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/assignments/${props.id}`;
+const at = { slug: model.slug, id: Number(props.id) };
 const key = ['blind', model.slug, props.id];
-const query = useQuery({ queryKey: key, queryFn: () => api.get<Schemas['Sheet']>(path), retry: false });
+const query = useQuery({
+  queryKey: key,
+  queryFn: () => api.get('/api/v1/studies/{slug}/assignments/{id}', at),
+  retry: false,
+});
 const { problem: failure, run } = useAction();
 const problem = ref('');
 const active = ref(0);
@@ -63,7 +67,7 @@ async function score(item: QueueItem, text: string, doubtful = item.cell?.doubtf
     baseRevision: item.cell?.revision ?? 0,
   };
   try {
-    await api.put(`${path}/score`, draft);
+    await api.put('/api/v1/studies/{slug}/assignments/{id}/score', at, draft);
     await queries.invalidateQueries({ queryKey: key });
   } catch (refused) {
     problem.value = (refused as Problem).message;
@@ -71,7 +75,7 @@ async function score(item: QueueItem, text: string, doubtful = item.cell?.doubtf
 }
 
 async function handIn() {
-  const done = await run(() => api.post(`${path}/finish`));
+  const done = await run(() => api.post('/api/v1/studies/{slug}/assignments/{id}/finish', at));
   if (!done) return;
   await model.reload();
   await router.push(`/studies/${model.slug}/second`);

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { api, type Schemas } from '@/api/client';
+import { api } from '@/api/client';
 import { useAgreement, useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
@@ -15,13 +15,13 @@ const model = useStudy();
 const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}`;
+const slug = model.slug;
 const editable = computed(
   () => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? '') && !model.study.value?.blind,
 );
 const assigned = useQuery({
   queryKey: ['assignments', model.slug, computed(() => model.study.value?.revision)],
-  queryFn: () => api.get<Schemas['Assignment'][]>(`${path}/assignments`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/assignments', { slug }),
   placeholderData: (old) => old,
 });
 const agreement = useAgreement(model);
@@ -45,7 +45,7 @@ async function settled() {
 }
 
 async function end(id: number) {
-  await run(() => api.post(`${path}/assignments/${id}/finish`));
+  await run(() => api.post('/api/v1/studies/{slug}/assignments/{id}/finish', { slug, id }));
   await queries.invalidateQueries({ queryKey: ['assignments', model.slug] });
 }
 </script>

@@ -35,11 +35,11 @@ const find = inAddress('find', '');
 const trays = inAddress('trays', '20');
 const organ = inAddress('organ', '');
 
-const path = `/api/v1/studies/${encodeURIComponent(model.slug)}/specimens/labels`;
+const at = { slug: model.slug };
 /** Without the places of sensitive taxa: a label leaves the house. */
 const query = useQuery({
   queryKey: computed(() => ['sheet-specimens', model.slug, study.value?.revision]),
-  queryFn: () => api.get<Schemas['Labelled'][]>(path),
+  queryFn: () => api.get('/api/v1/studies/{slug}/specimens/labels', at),
   enabled: computed(() => study.value !== undefined),
   placeholderData: (old) => old,
   retry: false,
@@ -64,10 +64,10 @@ const { busy, problem, run } = useAction();
 /** The labels on sheets of paper, as a file. */
 const keep = () =>
   run(async () => {
-    const file = await api.file(`${path}/sheet`, {
+    const file = await api.file('/api/v1/studies/{slug}/specimens/labels/sheet', at, {
       specimens: labels.value.map((l) => l.id),
       collecting: kind.value === 'collecting',
-      size: size.value.toUpperCase(),
+      size: size.value.toUpperCase() as Schemas['LabelSheetRequest']['size'],
     });
     const link = document.createElement('a');
     link.href = URL.createObjectURL(file);
@@ -95,7 +95,7 @@ const isLabel = computed(() => kind.value === 'collecting' || kind.value === 'de
 const list = computed(() => warnings(rows.value));
 const things = useQuery({
   queryKey: computed(() => ['kit', model.slug, study.value?.revision]),
-  queryFn: () => api.get<Schemas['KitResponse']>(`/api/v1/studies/${encodeURIComponent(model.slug)}/kit`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/kit', at),
   enabled: computed(() => kind.value === 'kit'),
   placeholderData: (old) => old,
 });

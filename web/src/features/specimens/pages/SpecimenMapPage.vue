@@ -27,7 +27,7 @@ const row = computed({
 });
 const query = useQuery({
   queryKey: computed(() => ['places', model.slug, study.value?.revision]),
-  queryFn: () => api.get<Schemas['Place'][]>(`/api/v1/studies/${encodeURIComponent(model.slug)}/specimens/places`),
+  queryFn: () => api.get('/api/v1/studies/{slug}/specimens/places', { slug: model.slug }),
   enabled: computed(() => study.value !== undefined),
   placeholderData: (old) => old,
   retry: false,

@@ -3,14 +3,14 @@ import { mdiPlus, mdiTrayArrowDown } from '@mdi/js';
 import { useInfiniteQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { api, type Schemas } from '@/api/client';
+import { api } from '@/api/client';
 import { AccountMenu } from '@/features/account';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 
 const studies = useInfiniteQuery({
   queryKey: ['studies'],
-  queryFn: ({ pageParam }) => api.get<Schemas['StudyPage']>(`/api/v1/studies?from=${pageParam}`),
+  queryFn: ({ pageParam }) => api.get('/api/v1/studies', { from: pageParam }),
   initialPageParam: 0,
   getNextPageParam: (last, pages) => {
     const shown = pages.reduce((sum, page) => sum + page.studies.length, 0);
@@ -25,7 +25,7 @@ const { busy, problem, run } = useAction();
 
 function begin() {
   return run(async () => {
-    const { slug } = await api.post<Schemas['NewStudyResponse']>('/api/v1/studies', { title: title.value.trim() });
+    const { slug } = await api.post('/api/v1/studies', {}, { title: title.value.trim() });
     await router.push(`/studies/${slug}/scope`);
   });
 }

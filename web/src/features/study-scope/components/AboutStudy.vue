@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import type { Schemas } from '@/api/client';
+import { api, type Schemas } from '@/api/client';
 import type { StudyModel } from '@/study-kernel';
 import { useAction } from '@/shared/ui/useAction';
 import { rowChoices } from '@/shared/taxon/rowNames';
@@ -45,16 +45,18 @@ watch(
 watch(dirty, (changed) => changed && (saved.value = false));
 
 function save(over?: number) {
+  const written = draft.value;
+  if (!written) return Promise.resolve(false);
   return run(async () => {
     const scope = {
-      ...draft.value,
+      ...written,
       cautions: cautions.value
         .split('\n')
         .map((c) => c.trim())
         .filter(Boolean),
     };
     const body = { title: title.value, scope, baseRevision: over ?? baseRevision };
-    await props.model.send('PUT', `/api/v1/studies/${encodeURIComponent(props.model.slug)}/scope`, body);
+    await api.put('/api/v1/studies/{slug}/scope', { slug: props.model.slug }, body);
     taken.value = now();
     await props.model.reload();
     saved.value = true;

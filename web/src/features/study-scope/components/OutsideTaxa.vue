@@ -2,7 +2,7 @@
 import { mdiClose, mdiPencilOutline, mdiPlus } from '@mdi/js';
 import { ref } from 'vue';
 import { useI18n } from 'vue-i18n';
-import type { Schemas } from '@/api/client';
+import { api, type Schemas } from '@/api/client';
 import type { StudyModel } from '@/study-kernel';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
@@ -30,8 +30,8 @@ function add() {
 
 function save(over?: number) {
   return run(async () => {
-    const body = { taxa: draft.value, baseRevision: over ?? baseRevision };
-    await props.model.send('PUT', `/api/v1/studies/${encodeURIComponent(props.model.slug)}/outside`, body);
+    const body = { taxa: draft.value ?? [], baseRevision: over ?? baseRevision };
+    await api.put('/api/v1/studies/{slug}/outside', { slug: props.model.slug }, body);
     draft.value = null;
     await props.model.reload();
   });

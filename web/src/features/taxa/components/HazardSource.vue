@@ -38,9 +38,8 @@ function tell(field: 'reason' | 'source', text: string) {
 function confirm() {
   return run(async () => {
     const baseRevision = model.study.value?.revisions[`row/${row.value.id}`] ?? 0;
-    await api.post(
-      `/api/v1/studies/${model.slug}/rows/${row.value.id}/hazard-confirmation?baseRevision=${baseRevision}`,
-    );
+    const at = { slug: model.slug, id: row.value.id, baseRevision };
+    await api.post('/api/v1/studies/{slug}/rows/{id}/hazard-confirmation', at);
     await model.reload();
   });
 }

@@ -9,7 +9,7 @@ import { rowName } from '@/shared/taxon/rowNames';
 const props = defineProps<{ row: Schemas['StudyRow'] }>();
 const emit = defineEmits<{ done: [] }>();
 const model = useStudy();
-const operation = ref<Schemas['StudyOperation'] | null>(null);
+const operation = ref<Schemas['OperationRequest']['operation'] | null>(null);
 const splitting = ref(false);
 const others = computed(() =>
   (model.study.value?.rows ?? []).filter((r) => r.id !== props.row.id && Boolean(r.stage) === Boolean(props.row.stage)),

@@ -1,5 +1,7 @@
 package org.polyclave.server.account.web;
 
+import io.swagger.v3.oas.annotations.Parameter;
+import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -70,7 +72,8 @@ class SessionController {
 
     /** Who is signed in, and whether the installation is still starting. */
     @GetMapping
-    SessionResponse session(@AuthenticationPrincipal @Nullable SignedIn who, CsrfToken token) {
+    SessionResponse session(
+            @AuthenticationPrincipal @Nullable SignedIn who, @Parameter(hidden = true) CsrfToken token) {
         // Reading the token makes the cookie that the single page sends back.
         token.getToken();
         return response(who == null ? null : who.account());

@@ -21,7 +21,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1/studies/{slug}/findings")
 class CheckController {
-    record AcceptRequest(@NotNull String key, @NotNull String reason) {}
+    record AcceptFindingRequest(
+            @NotNull String key, @NotNull String reason) {}
 
     record CorrectionRequest(@NotNull String key) {}
 
@@ -39,7 +40,7 @@ class CheckController {
 
     /** Accepts a finding as intended, with a reason. */
     @PutMapping("/accepted")
-    void accept(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody AcceptRequest request) {
+    void accept(@AtLeast(Role.EDITOR) OpenStudy open, @Valid @RequestBody AcceptFindingRequest request) {
         checks.accept(open, request.key(), request.reason());
     }
 

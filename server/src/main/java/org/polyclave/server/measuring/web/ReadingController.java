@@ -63,7 +63,7 @@ class ReadingController {
 
     record ReadingCorrectionRequest(@NotNull @Valid DraftRequest reading, long baseRevision) {}
 
-    record AcceptRequest(@NotNull List<MeasuredService.Accepted> cells) {}
+    record AcceptCellsRequest(@NotNull List<MeasuredService.Accepted> cells) {}
 
     /**
      * What a draft comes to.
@@ -130,7 +130,7 @@ class ReadingController {
 
     /** Makes cells of their readings, as one change. */
     @PostMapping("/cells")
-    StudyWriter.Written accept(@AtLeast(Role.SCORER) OpenStudy open, @Valid @RequestBody AcceptRequest request) {
+    StudyWriter.Written accept(@AtLeast(Role.SCORER) OpenStudy open, @Valid @RequestBody AcceptCellsRequest request) {
         return measured.accept(open, request.cells());
     }
 
