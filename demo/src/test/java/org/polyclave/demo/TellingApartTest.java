@@ -278,7 +278,8 @@ final class TellingApartTest {
                 assertThat(text)
                         .contains("Ostrivia fallax", "life-threatening hazard", "Tussocks <of> Marrowmere, 2031-05-04")
                         .contains("not permission to eat, touch or collect")
-                        .contains(card.points().get(0).subject());
+                        .contains(card.points().get(0).subject())
+                        .doesNotContain(" :");
             }
         }
     }

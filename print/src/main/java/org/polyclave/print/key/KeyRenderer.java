@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.polyclave.core.matrix.Hazard;
+import org.polyclave.print.page.PageFonts;
 import org.polyclave.print.page.Templates;
 import org.polyclave.study.model.Study;
 import org.polyclave.wording.key.KeyNotes;
@@ -139,8 +140,17 @@ public final class KeyRenderer {
 
     /** One page with its style inside and nothing loaded from elsewhere; couplets link to one another. */
     public static String html(KeyView view, Study study) {
+        List<String> cautions = KeyNotes.cautionsOnPaper(study);
         return Templates.render(
                 "key/page",
-                Map.of("view", view, "cautions", KeyNotes.cautionsOnPaper(study), "figures", KeyNotes.figures(view)));
+                Map.of(
+                        "view",
+                        view,
+                        "cautions",
+                        cautions,
+                        "figures",
+                        KeyNotes.figures(view),
+                        "fonts",
+                        PageFonts.serif(text(view, study))));
     }
 }
