@@ -279,7 +279,7 @@ final class TellingApartTest {
                         .contains("Ostrivia fallax", "life-threatening hazard", "Tussocks <of> Marrowmere, 2031-05-04")
                         .contains("not permission to eat, touch or collect")
                         .contains(card.points().get(0).subject())
-                        .doesNotContain(" :");
+                        .contains("wash hands after touching");
             }
         }
     }
