@@ -1,13 +1,9 @@
 package org.polyclave.wording.comparison;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
-import java.util.stream.IntStream;
-import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.separation.PairSeasonality;
-import org.polyclave.core.separation.SeparationContext;
-import org.polyclave.core.separation.StrictSeparation;
+import org.polyclave.study.comparison.SeparationCalendar;
 import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.notation.MonthNotation;
@@ -22,16 +18,15 @@ import org.polyclave.wording.key.StatementWording;
  */
 public record Calendar(int count, List<MonthView> months, List<CalendarPair> pairs, int more) {
     private static final int MOST_PAIRS = 200;
-    private static final int YEAR = 12;
 
-    /** How many pairs are told by two independent groups, by one, and not at all. */
+    /** How many pairs are separated by two independent groups, by one, and not at all. */
     public record MonthView(int firm, int thin, int open) {}
 
     /**
      * @param firm months, 1 to 12, in which it is firmly separated
-     * @param thin in which one group alone tells it
-     * @param durable subjects of characters that tell it all year
-     * @param fleeting those that tell it in some months, with these
+     * @param thin in which one group alone separates it
+     * @param durable subjects of characters that separate it all year
+     * @param fleeting those that separate it in some months only
      * @param next what to check next and when, as a sentence
      */
     public record CalendarPair(
@@ -45,39 +40,17 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
 
     public record FleetingView(String character, String subject, List<Integer> months) {}
 
-    /** @param rows one row: against every other of another taxon; several: all pairs of them. O(pairs · characters) */
+    /** @param rows one row: against every other of another taxon; several: all pairs of them */
     public static Calendar of(CompiledStudy compiled, ViewingConditions conditions, List<Integer> rows) {
-        Matrix matrix = compiled.matrix();
-        SeparationContext context = conditions.separation(compiled).in(0);
-        StrictSeparation separation = new StrictSeparation(matrix, context);
-        int[][] counts = new int[YEAR][3];
-        List<CalendarPair> weak = new ArrayList<>();
-        int count = 0;
-        List<Integer> others = rows.size() == 1 ? conditions.rows(compiled) : rows;
-        for (int a : rows) {
-            for (int b : others) {
-                boolean once = rows.size() == 1 ? a != b : a < b;
-                if (once && matrix.row(a).name() != matrix.row(b).name()) {
-                    PairSeasonality year = PairSeasonality.of(matrix, separation, a, b);
-                    count++;
-                    for (int m = 0; m < YEAR; m++) {
-                        int kind = (year.firm() >> m & 1) != 0 ? 0 : (year.thin() >> m & 1) != 0 ? 1 : 2;
-                        counts[m][kind]++;
-                    }
-                    if (Integer.bitCount(year.firm()) < YEAR) {
-                        weak.add(pair(compiled, a, b, year));
-                    }
-                }
-            }
-        }
-        weak.sort(Comparator.comparingInt(
-                        (CalendarPair p) -> p.firm().size() + p.thin().size())
-                .thenComparingInt(p -> p.firm().size()));
-        List<MonthView> months = IntStream.range(0, YEAR)
-                .mapToObj(m -> new MonthView(counts[m][0], counts[m][1], counts[m][2]))
+        SeparationCalendar found = SeparationCalendar.of(compiled, conditions, rows);
+        List<MonthView> months = found.months().stream()
+                .map(m -> new MonthView(m.firm(), m.thin(), m.open()))
                 .toList();
-        int more = Math.max(0, weak.size() - MOST_PAIRS);
-        return new Calendar(count, months, weak.subList(0, weak.size() - more), more);
+        List<CalendarPair> pairs = found.weak().stream()
+                .limit(MOST_PAIRS)
+                .map(p -> pair(compiled, p.a(), p.b(), p.year()))
+                .toList();
+        return new Calendar(found.count(), months, pairs, found.weak().size() - pairs.size());
     }
 
     private static CalendarPair pair(CompiledStudy compiled, int a, int b, PairSeasonality year) {

@@ -3,6 +3,7 @@ package org.polyclave.wording.comparison;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.separation.Verdict;
+import org.polyclave.study.comparison.Contrasts;
 import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.wording.key.KeyView;
 
@@ -24,17 +25,6 @@ public record ContrastCard(
         List<PointView> later,
         List<PointView> shared,
         List<OpenView> unscored) {
-
-    /** How sure a point is. */
-    public enum Kind {
-        /** No reader who sees it can take one for the other. */
-        SEPARATES,
-        /** Measured on too few to be sure. */
-        SO_FAR,
-        /** Usually so. */
-        TENDENCY,
-        SHARED
-    }
 
     /**
      * Two of the rows.
@@ -79,7 +69,7 @@ public record ContrastCard(
             double effort,
             boolean harms,
             boolean hazardous,
-            Kind kind,
+            Contrasts.Kind kind,
             double bits,
             List<Integer> tells,
             List<Integer> months,

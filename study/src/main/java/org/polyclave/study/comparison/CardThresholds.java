@@ -1,4 +1,4 @@
-package org.polyclave.wording.comparison;
+package org.polyclave.study.comparison;
 
 import java.math.BigDecimal;
 import java.math.MathContext;
@@ -26,18 +26,33 @@ import org.polyclave.study.measuring.Proposals.Proposal;
 import org.polyclave.study.measuring.Thresholds;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.Units;
-import org.polyclave.study.notation.NotationPrinter;
-import org.polyclave.wording.comparison.ContrastCard.CutView;
 
 /**
  * Where to cut between rows that lie side by side on the scale of a character: by the individuals that were measured where
  * there are enough of both and no reading of them is in question, else by the recorded ranges.
  */
-final class CardThresholds {
+public final class CardThresholds {
     /** Of each row, as many as a range needs that is proposed. */
     private static final int FEWEST = 5;
 
     private static final int DIGITS = 3;
+
+    /**
+     * A cut, in the unit of the character.
+     *
+     * @param below place among the rows of the one whose values lie up to it; {@code above} likewise
+     * @param error share of both that lies on the wrong side
+     * @param doubtFrom where not to decide: to {@code doubtTo}; null where every value decides
+     * @param individuals on which it rests; 0: on the recorded ranges
+     */
+    public record Cut(
+            double at,
+            int below,
+            int above,
+            double error,
+            @Nullable Double doubtFrom,
+            @Nullable Double doubtTo,
+            int individuals) {}
 
     private final CompiledStudy compiled;
     private final Inheritance cells;
@@ -57,13 +72,13 @@ final class CardThresholds {
      * @param rows of the card
      * @param difference of two places among the rows, the smaller first
      */
-    List<CutView> of(int c, List<Integer> rows, Differences difference) {
+    List<Cut> of(int c, List<Integer> rows, Differences difference) {
         List<Integer> places = IntStream.range(0, rows.size())
                 .filter(i -> compiled.matrix().cell(rows.get(i), c) instanceof Cell.Numeric)
                 .boxed()
                 .sorted(Comparator.comparingDouble(i -> middle(range(rows.get(i), c))))
                 .toList();
-        List<CutView> cuts = new ArrayList<>();
+        List<Cut> cuts = new ArrayList<>();
         for (int i = 0; i + 1 < places.size(); i++) {
             int below = places.get(i);
             int above = places.get(i + 1);
@@ -88,7 +103,7 @@ final class CardThresholds {
         return range.low() + range.high();
     }
 
-    private CutView cut(int c, int below, int above, List<Integer> rows, boolean strict) {
+    private Cut cut(int c, int below, int above, List<Integer> rows, boolean strict) {
         StudyCharacter character = compiled.characters().get(c);
         double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
         Cell.Numeric lower = range(rows.get(below), c);
@@ -106,7 +121,7 @@ final class CardThresholds {
                 .filter(r -> !gap
                         || (r.threshold().cut() > lower.max() && r.threshold().cut() < upper.min()));
         if (read.isEmpty()) {
-            return view(character, below, above, at, best.error(), recorded, 0);
+            return cut(at, below, above, best.error(), recorded, 0);
         }
         Threshold threshold = read.get().threshold();
         Band seen = new Band(threshold.doubtLow() / factor, threshold.doubtHigh() / factor);
@@ -114,40 +129,30 @@ final class CardThresholds {
         double cut = character.type() == CharacterType.COUNT
                 ? Math.floor(threshold.cut())
                 : significant(threshold.cut() / factor);
-        return view(
-                character,
+        return cut(
+                cut,
                 below,
                 above,
-                cut,
                 error,
                 recorded == null ? seen : recorded.with(seen),
                 read.get().n());
     }
 
-    private record Band(double from, double to) {
-        Band with(Band other) {
-            return new Band(Math.min(from, other.from), Math.max(to, other.to));
-        }
-    }
-
-    private static CutView view(
-            StudyCharacter character,
-            int below,
-            int above,
-            double at,
-            double error,
-            @Nullable Band doubt,
-            int individuals) {
-        String unit = character.unit().isEmpty() ? "" : " " + character.unit();
-        return new CutView(
+    private static Cut cut(double at, int below, int above, double error, @Nullable Band doubt, int individuals) {
+        return new Cut(
                 at,
-                "up to " + NotationPrinter.number(at) + unit,
                 below,
                 above,
                 error,
                 doubt == null ? null : Math.min(at, doubt.from()),
                 doubt == null ? null : Math.max(at, doubt.to()),
                 individuals);
+    }
+
+    private record Band(double from, double to) {
+        Band with(Band other) {
+            return new Band(Math.min(from, other.from), Math.max(to, other.to));
+        }
     }
 
     private static double rounded(double from, double to, double factor) {
