@@ -19,6 +19,7 @@ import org.polyclave.study.rules.Limits;
 import org.polyclave.study.rules.Problem;
 import org.polyclave.study.rules.Ranks;
 import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.rule.RuleWording;
 
 /**
  * Taxa as a table of Darwin Core terms (Biodiversity Information Standards, 2009, class Taxon): one name a row, synonyms
@@ -125,7 +126,7 @@ public final class DarwinCoreTaxa {
         String slug = Slug.of(title).isEmpty() ? "taxa" : Slug.of(title);
         Study study = new Study(
                 slug, title, StudyScope.EMPTY, List.copyOf(reader.byId.values()), List.of(), List.of(), List.of());
-        StudyRules.check(study).forEach(v -> problems.add(Problem.file(v.sentence())));
+        StudyRules.check(study).forEach(v -> problems.add(Problem.file(RuleWording.sentence(v))));
         return new ImportedStudy(study, problems, List.of(), List.of());
     }
 

@@ -15,6 +15,7 @@ import org.polyclave.study.model.StudyRow;
 import org.polyclave.study.rules.Limits;
 import org.polyclave.study.rules.Problem;
 import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.rule.RuleWording;
 
 /**
  * Reads TAXA, CHARACTERS and DATA blocks of NEXUS files: standard and continuous characters with their labels, interleaved
@@ -227,7 +228,7 @@ public final class NexusReader {
         String slug = Slug.of(title).isEmpty() ? "matrix" : Slug.of(title);
         Study study = built.study(slug, title);
         for (StudyRules.Violation violation : readable ? StudyRules.check(study) : List.<StudyRules.Violation>of()) {
-            problems.add(Problem.file(violation.sentence()));
+            problems.add(Problem.file(RuleWording.sentence(violation)));
         }
         List<ImportedStudy.Column> columns = new ArrayList<>();
         for (int c = 0; c < study.characters().size(); c++) {

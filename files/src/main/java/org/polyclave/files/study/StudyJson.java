@@ -13,6 +13,7 @@ import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.rules.Limits;
 import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.rule.RuleWording;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
@@ -116,7 +117,7 @@ public final class StudyJson {
         study.rows().forEach(r -> unique(rows, r.id(), "row", problems));
         Set<String> characters = new HashSet<>();
         study.characters().forEach(c -> unique(characters, c.id(), "character", problems));
-        StudyRules.check(study).forEach(v -> problems.add(v.sentence()));
+        StudyRules.check(study).forEach(v -> problems.add(RuleWording.sentence(v)));
         Map<String, StudyCharacter> byId = new HashMap<>();
         study.characters().forEach(c -> byId.put(c.id(), c));
         Set<String> cells = new HashSet<>();

@@ -18,6 +18,7 @@ import org.polyclave.study.model.StudyScope;
 import org.polyclave.study.rules.Limits;
 import org.polyclave.study.rules.Problem;
 import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.rule.RuleWording;
 
 /**
  * Specimens as people list them: one a line, the first column {@code specimen}. It holds no scores; taxa are only those that the
@@ -107,7 +108,7 @@ final class SpecimenTable {
 
     private void broken(StudyRules.Violation violation) {
         int line = lineOf.getOrDefault(violation.place(), 0);
-        problem(line, COLUMN_OF.getOrDefault(violation.field(), violation.field()), violation.sentence());
+        problem(line, COLUMN_OF.getOrDefault(violation.field(), violation.field()), RuleWording.sentence(violation));
     }
 
     private void headings() {

@@ -24,6 +24,7 @@ import org.polyclave.study.rules.Limits;
 import org.polyclave.study.rules.NeverAsked;
 import org.polyclave.study.rules.Problem;
 import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.rule.RuleWording;
 
 /**
  * Reads a table of scores, from CSV, TSV or XLSX. Wide: taxa down, characters across, the first column {@code taxon}; rows
@@ -235,7 +236,7 @@ public final class TableReader {
             int column = row == null
                     ? columnOf.getOrDefault(violation.place(), 0)
                     : Math.max(0, sheet.row(0).indexOf("#" + violation.field()));
-            problem(row == null ? 0 : row, column, violation.sentence());
+            problem(row == null ? 0 : row, column, RuleWording.sentence(violation));
         }
     }
 

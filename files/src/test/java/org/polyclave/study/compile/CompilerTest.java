@@ -31,6 +31,7 @@ import org.polyclave.study.model.StudyScope;
 import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.notation.CellNotation;
 import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.rule.RuleWording;
 
 /** From what people score to what algorithms see. */
 class CompilerTest {
@@ -85,7 +86,7 @@ class CompilerTest {
                 .extracting(StudyCharacter.InGroup::row)
                 .containsExactly("aa", "bb-albus");
         assertThat(StudyRules.check(trusted.withRows(trusted.rows().subList(3, 5))))
-                .extracting(StudyRules.Violation::sentence)
+                .extracting(RuleWording::sentence)
                 .anyMatch(s -> s.contains("given for 'aa', which is not a taxon"));
     }
 
@@ -111,7 +112,7 @@ class CompilerTest {
                         : s.withSample(new StudyScore.Sample(null, 9, null, List.of(), 60.0, 0.5, null)))
                 .toList());
         assertThat(StudyRules.check(wrong))
-                .extracting(StudyRules.Violation::sentence)
+                .extracting(RuleWording::sentence)
                 .satisfiesExactlyInAnyOrder(
                         s -> assertThat(s).contains("only together"),
                         s -> assertThat(s).contains("outside the range"));
@@ -175,7 +176,7 @@ class CompilerTest {
                 new StudyScope.Lookalikes("one", List.of("aa", "aa"), ""),
                 new StudyScope.Lookalikes("two", List.of("aa", "cc"), ""));
         assertThat(StudyRules.check(weighed.withScope(weighed.scope().withPairs(List.of(), broken), List.of())))
-                .extracting(StudyRules.Violation::sentence)
+                .extracting(RuleWording::sentence)
                 .satisfiesExactly(
                         p -> assertThat(p).contains("needs a name"),
                         p -> assertThat(p).contains("'one' need two taxa"),
@@ -185,11 +186,11 @@ class CompilerTest {
                 new StudyScope.Loss("aa", "aa", 2, ""),
                 new StudyScope.Loss("aa", "bb", 0, ""));
         assertThat(StudyRules.check(read.withScope(read.scope().withPairs(wrong, List.of()), List.of())))
-                .extracting(StudyRules.Violation::sentence)
+                .extracting(RuleWording::sentence)
                 .satisfiesExactly(
                         s -> assertThat(s).contains("'cc', which is not a taxon"),
                         s -> assertThat(s).contains("needs two taxa"),
-                        s -> assertThat(s).contains("not 0.0 times"));
+                        s -> assertThat(s).contains("not 0 times"));
     }
 
     /** Words weigh always 1, usually 0.75, sometimes 0.2, rarely 0.04. */

@@ -30,6 +30,7 @@ import org.polyclave.study.model.StudyCharacter.StudyState;
 import org.polyclave.study.model.StudyRow;
 import org.polyclave.study.model.StudyScope;
 import org.polyclave.study.model.StudyScore;
+import org.polyclave.wording.rule.RuleWording;
 
 /** The rules of taxa and characters, and the merging of states. */
 class StudyRulesTest {
@@ -42,9 +43,7 @@ class StudyRulesTest {
     }
 
     private static List<String> sentences(Study study) {
-        return StudyRules.check(study).stream()
-                .map(StudyRules.Violation::sentence)
-                .toList();
+        return StudyRules.check(study).stream().map(RuleWording::sentence).toList();
     }
 
     @Test
@@ -54,7 +53,7 @@ class StudyRulesTest {
                 StudyRow.of("Bb").withParent("cc"),
                 StudyRow.of("Cc").withParent("bb"));
         assertThat(StudyRules.check(study(rows, List.of())).stream()
-                        .filter(v -> v.sentence().contains("own ancestor"))
+                        .filter(v -> RuleWording.sentence(v).contains("own ancestor"))
                         .map(StudyRules.Violation::place))
                 .containsExactly("row/bb", "row/cc");
     }
@@ -152,7 +151,7 @@ class StudyRulesTest {
                                 b.withConditions(List.of(new AppliesWhen("c", entire))),
                                 c.withConditions(List.of(new AppliesWhen("b", entire)))))))
                 .containsExactly(
-                        "These characters depend on one another in a circle: b → c → b. Take one dependency out.");
+                        "These characters depend on one another in a circle: b → c → b. Remove one of the dependencies.");
         assertThat(sentences(study(
                         List.of(),
                         List.of(a.withConditions(List.of(
@@ -193,7 +192,7 @@ class StudyRulesTest {
             rows.add(StudyRow.of("taxon " + r));
         }
         assertThat(sentences(study(rows, List.of())))
-                .containsExactly("A study has at most 5000 taxa, sexes and stages.");
+                .containsExactly("A study has at most 5,000 taxa, sexes and stages.");
     }
 
     private static StudyScore score(Combination combination, Shown... shown) {
@@ -259,9 +258,7 @@ class StudyRulesTest {
     }
 
     private static List<String> broken(Study study) {
-        return StudyRules.check(study).stream()
-                .map(StudyRules.Violation::sentence)
-                .toList();
+        return StudyRules.check(study).stream().map(RuleWording::sentence).toList();
     }
 
     @Test
@@ -344,7 +341,7 @@ class StudyRulesTest {
                         s -> assertThat(s).contains("needs the code"),
                         s -> assertThat(s).contains("'2031-02-30' is not a date"),
                         s -> assertThat(s).contains("Are latitude and longitude swapped?"),
-                        s -> assertThat(s).contains("not to 0.0"),
+                        s -> assertThat(s).contains("not to 0."),
                         s -> assertThat(s).contains("rests on the specimen 'v9'"));
     }
 }

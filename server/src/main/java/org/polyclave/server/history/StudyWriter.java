@@ -35,6 +35,7 @@ import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyScope;
 import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.rule.RuleWording;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -297,10 +298,19 @@ public class StudyWriter {
         }
     }
 
+    /** A rule that would not hold, as a problem tells it. */
+    private record BrokenRule(String place, String field, String sentence) {}
+
     public static void refuse(List<StudyRules.Violation> violations) {
         if (!violations.isEmpty()) {
             throw Problems.unprocessable(
-                    ProblemCode.RULES, violations.get(0).sentence(), Map.of("violations", violations));
+                    ProblemCode.RULES,
+                    RuleWording.sentence(violations.get(0)),
+                    Map.of(
+                            "violations",
+                            violations.stream()
+                                    .map(v -> new BrokenRule(v.place(), v.field(), RuleWording.sentence(v)))
+                                    .toList()));
         }
     }
 }

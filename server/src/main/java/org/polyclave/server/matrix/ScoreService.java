@@ -8,7 +8,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -29,6 +28,7 @@ import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.CellNotation;
 import org.polyclave.study.notation.NotationPrinter;
 import org.polyclave.study.rules.ReferenceRules;
+import org.polyclave.wording.rule.RuleWording;
 import org.springframework.stereotype.Service;
 import org.springframework.web.ErrorResponseException;
 import tools.jackson.databind.json.JsonMapper;
@@ -220,11 +220,8 @@ public class ScoreService {
                 origin.sample() == null || character == null
                         ? null
                         : madeOfTheSame(origin.sample().of(character), value, old));
-        ReferenceRules.sampleProblem(score).ifPresent(sentence -> {
-            throw Problems.unprocessable(
-                    ProblemCode.SAMPLE,
-                    sentence.substring(0, 1).toUpperCase(Locale.ROOT) + sentence.substring(1),
-                    Map.of());
+        ReferenceRules.sampleProblem(score).ifPresent(broken -> {
+            throw Problems.unprocessable(ProblemCode.SAMPLE, RuleWording.sentence(broken), Map.of());
         });
         return score;
     }

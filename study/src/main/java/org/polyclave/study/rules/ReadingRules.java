@@ -40,7 +40,7 @@ final class ReadingRules {
         for (Reading reading : study.readings()) {
             rules.check(reading);
             if (!ids.add(reading.id())) {
-                rules.wrong(reading, "id", "The reading '" + reading.id() + "' occurs twice.");
+                rules.wrong(reading, "id", Rule.READING_TWICE, "reading", reading.id());
             }
         }
     }
@@ -48,52 +48,43 @@ final class ReadingRules {
     private void check(Picture picture) {
         String place = "picture/" + picture.id();
         if (!picture.specimen().isEmpty() && !specimens.contains(picture.specimen())) {
-            found.add(new Violation(
-                    place,
-                    "specimen",
-                    "A picture shows the specimen '" + picture.specimen() + "', which is not in the study."));
+            found.add(
+                    Violation.of(place, "specimen", Rule.PICTURE_OF_UNKNOWN_SPECIMEN, "specimen", picture.specimen()));
         }
         Scale scale = picture.scale();
         if (scale != null && !(scale.tilt() >= 0 && scale.tilt() <= STEEPEST)) {
-            found.add(new Violation(place, "scale.tilt", "A tilt lies between 0 and " + (int) STEEPEST + " degrees."));
+            found.add(Violation.of(place, "scale.tilt", Rule.TILT, "most", STEEPEST));
         }
         if (scale != null && !scale.like().isEmpty() && !pictures.containsKey(scale.like())) {
-            found.add(new Violation(
-                    place,
-                    "scale.like",
-                    "A picture shares the scale of '" + scale.like()
-                            + "', which is not in the study. Choose another first."));
+            found.add(Violation.of(place, "scale.like", Rule.SHARED_SCALE, "picture", scale.like()));
         }
     }
 
     private void check(Reading reading) {
         StudyCharacter character = characters.get(reading.character());
         if (!specimens.contains(reading.specimen())) {
-            wrong(
-                    reading,
-                    "specimen",
-                    "A reading needs its specimen; '" + reading.specimen()
-                            + "' is not in the study. Remove its readings first.");
+            wrong(reading, "specimen", Rule.READING_OF_UNKNOWN_SPECIMEN, "specimen", reading.specimen());
         }
         if (character == null) {
-            wrong(
-                    reading,
-                    "character",
-                    "A reading is of '" + reading.character()
-                            + "', which is not a character of the study. Remove its readings first.");
+            wrong(reading, "character", Rule.READING_OF_UNKNOWN_CHARACTER, "character", reading.character());
         } else if (!fits(reading, character)) {
             wrong(
                     reading,
                     "value",
-                    "The reading '" + reading.typed() + "' of '" + reading.specimen() + "' does not fit '"
-                            + character.label() + "'. Read it again, or remove it, first.");
+                    Rule.READING_DOES_NOT_FIT,
+                    "reading",
+                    reading.typed(),
+                    "specimen",
+                    reading.specimen(),
+                    "character",
+                    character.label());
         }
         Double uncertainty = reading.uncertainty();
         if (uncertainty != null && !(uncertainty >= 0 && Double.isFinite(uncertainty))) {
-            wrong(reading, "uncertainty", "An uncertainty is at least 0, not " + uncertainty + ".");
+            wrong(reading, "uncertainty", Rule.READING_UNCERTAINTY, "uncertainty", uncertainty);
         }
         if (!StudyRules.isDate(reading.date())) {
-            wrong(reading, "date", "'" + reading.date() + "' is not a date. Write it as '2031-05-04'.");
+            wrong(reading, "date", Rule.READING_DATE, "date", reading.date());
         }
         Mark mark = reading.mark();
         if (mark != null) {
@@ -102,8 +93,11 @@ final class ReadingRules {
                 wrong(
                         reading,
                         "mark",
-                        "A reading of '" + reading.specimen() + "' is marked on the picture '" + mark.picture()
-                                + "', which does not show that specimen.");
+                        Rule.MARK_ON_OTHER_PICTURE,
+                        "specimen",
+                        reading.specimen(),
+                        "picture",
+                        mark.picture());
             }
         }
     }
@@ -121,7 +115,7 @@ final class ReadingRules {
                         && reading.states().stream().allMatch(s -> character.indexOf(s) >= 0);
     }
 
-    private void wrong(Reading reading, String field, String sentence) {
-        found.add(new Violation("reading/" + reading.id(), field, sentence));
+    private void wrong(Reading reading, String field, Rule rule, Object... facts) {
+        found.add(Violation.of("reading/" + reading.id(), field, rule, facts));
     }
 }

@@ -43,22 +43,15 @@ public final class ReferenceRules {
         Set<String> names = new HashSet<>();
         for (StudyScope.Lookalikes group : study.scope().lookalikes()) {
             if (group.name().isBlank() || !names.add(group.name())) {
-                found.add(new Violation(
-                        "scope",
-                        "lookalikes",
-                        "A group of lookalikes needs a name that no other has, not '" + group.name() + "'."));
+                found.add(Violation.of("scope", "lookalikes", Rule.LOOKALIKES_WITHOUT_NAME, "group", group.name()));
             }
             if (Set.copyOf(group.rows()).size() < 2) {
-                found.add(new Violation(
-                        "scope", "lookalikes", "The lookalikes '" + group.name() + "' need two taxa or more."));
+                found.add(Violation.of("scope", "lookalikes", Rule.LOOKALIKES_OF_ONE, "group", group.name()));
             }
             for (String row : group.rows()) {
                 if (study.row(row).isEmpty()) {
-                    found.add(new Violation(
-                            "scope",
-                            "lookalikes",
-                            "Among the lookalikes '" + group.name() + "' is '" + row
-                                    + "', which is not a taxon. Remove it from the group."));
+                    found.add(Violation.of(
+                            "scope", "lookalikes", Rule.LOOKALIKE_UNKNOWN, "group", group.name(), "row", row));
                 }
             }
         }
@@ -69,26 +62,14 @@ public final class ReferenceRules {
         for (StudyScope.Loss loss : study.scope().losses()) {
             for (String row : List.of(loss.row(), loss.named())) {
                 if (study.row(row).isEmpty()) {
-                    found.add(new Violation(
-                            "scope",
-                            "losses",
-                            "It is said how bad a wrong name is for '" + row
-                                    + "', which is not a taxon. Choose another, or remove it."));
+                    found.add(Violation.of("scope", "losses", Rule.LOSS_UNKNOWN, "row", row));
                 }
             }
             if (loss.row().equals(loss.named()) || !pairs.add(loss.row() + '/' + loss.named())) {
-                found.add(new Violation(
-                        "scope",
-                        "losses",
-                        "How bad it is to take '" + loss.row() + "' for '" + loss.named()
-                                + "' needs two taxa, and can be given once for each pair."));
+                found.add(Violation.of("scope", "losses", Rule.LOSS_PAIR, "row", loss.row(), "named", loss.named()));
             }
             if (!(loss.times() > 0 && loss.times() <= MOST_TIMES)) {
-                found.add(new Violation(
-                        "scope",
-                        "losses",
-                        "A wrong name is more than 0 and up to 1,000 times as bad as another, not " + loss.times()
-                                + " times."));
+                found.add(Violation.of("scope", "losses", Rule.LOSS_TIMES, "times", loss.times()));
             }
         }
     }
@@ -99,43 +80,50 @@ public final class ReferenceRules {
         for (Specimen specimen : study.specimens()) {
             String place = "specimen/" + specimen.id();
             if (specimen.code().isBlank()) {
-                found.add(new Violation(place, "code", "A specimen needs the code that is written on its label."));
+                found.add(Violation.of(place, "code", Rule.SPECIMEN_WITHOUT_CODE));
             } else if (codes.putIfAbsent(StudyRules.folded(specimen.code()), specimen) != null) {
-                found.add(new Violation(
-                        place,
-                        "code",
-                        "Two specimens have the code '" + specimen.code()
-                                + "'. A handful picked together is several specimens: give each a code of its own."));
+                found.add(Violation.of(place, "code", Rule.SPECIMENS_OF_ONE_CODE, "code", specimen.code()));
             }
             if (!ids.add(specimen.id())) {
-                found.add(new Violation(place, "id", "The specimen '" + specimen.id() + "' occurs twice."));
+                found.add(Violation.of(place, "id", Rule.SPECIMEN_TWICE, "specimen", specimen.id()));
             }
             specimen.determinations().forEach(d -> checkDetermination(study, specimen, d, found));
             checkEvent(specimen, found);
         }
         for (StudyScore score : study.scores()) {
-            if (score.sample() != null) {
-                sampleProblem(score)
-                        .ifPresent(sentence -> found.add(new Violation(
-                                "cell/" + score.row() + "/" + score.character(),
-                                "sample",
-                                "The score of '" + score.row() + "' in '" + score.character() + "': " + sentence)));
-            }
+            sampleProblem(score).ifPresent(found::add);
             for (String specimen :
                     score.sample() == null ? List.<String>of() : score.sample().specimens()) {
                 if (!ids.contains(specimen)) {
-                    found.add(new Violation(
+                    found.add(Violation.of(
                             "cell/" + score.row() + "/" + score.character(),
                             "specimens",
-                            "The score of '" + score.row() + "' in '" + score.character() + "' rests on the specimen '"
-                                    + specimen + "', which is not in the study. Remove it from the score first."));
+                            Rule.SCORE_OF_UNKNOWN_SPECIMEN,
+                            "row",
+                            score.row(),
+                            "character",
+                            score.character(),
+                            "specimen",
+                            specimen));
                 }
             }
         }
     }
 
     /** What is wrong with the mean and the spread of a score. */
-    public static Optional<String> sampleProblem(StudyScore score) {
+    public static Optional<Violation> sampleProblem(StudyScore score) {
+        return brokenSample(score)
+                .map(rule -> Violation.of(
+                        "cell/" + score.row() + "/" + score.character(),
+                        "sample",
+                        rule,
+                        "row",
+                        score.row(),
+                        "character",
+                        score.character()));
+    }
+
+    private static Optional<Rule> brokenSample(StudyScore score) {
         StudyScore.Sample sample = score.sample();
         Double mean = sample == null ? null : sample.mean();
         Double sd = sample == null ? null : sample.sd();
@@ -143,41 +131,46 @@ public final class ReferenceRules {
             return Optional.empty();
         }
         if (mean == null || sd == null || sample == null || sample.individuals() == null) {
-            return Optional.of("mean, standard deviation and the number of individuals say something only together.");
+            return Optional.of(Rule.SAMPLE_INCOMPLETE);
         }
         if (!(score.value() instanceof ScoreValue.Range range)) {
-            return Optional.of("a mean belongs to a range.");
+            return Optional.of(Rule.SAMPLE_OF_NO_RANGE);
         }
         boolean within = mean >= range.min() && (range.max() == null || mean <= range.max());
         if (!within) {
-            return Optional.of("the mean lies outside the range. Correct one of the two, or check the unit.");
+            return Optional.of(Rule.SAMPLE_MEAN);
         }
-        return sd >= 0 && Double.isFinite(sd) ? Optional.empty() : Optional.of("a standard deviation is at least 0.");
+        return sd >= 0 && Double.isFinite(sd) ? Optional.empty() : Optional.of(Rule.SAMPLE_SD);
     }
 
     private static void checkDetermination(
             Study study, Specimen specimen, Specimen.Determination determination, List<Violation> found) {
         String place = "specimen/" + specimen.id();
-        String name = "'" + specimen.code() + "'";
         if (study.row(determination.row()).isEmpty()) {
-            found.add(new Violation(
-                    place, "row", name + " is determined as '" + determination.row() + "', which is not a row."));
+            found.add(Violation.of(
+                    place, "row", Rule.DETERMINED_AS_NOTHING, "code", specimen.code(), "row", determination.row()));
         }
         if (!QUALIFIERS.contains(determination.qualifier())) {
-            found.add(new Violation(
+            found.add(Violation.of(
                     place,
                     "qualifier",
-                    name + ": '" + determination.qualifier()
-                            + "' is not a qualifier. Write 'cf.', 'aff.' or nothing."));
+                    Rule.QUALIFIER,
+                    "code",
+                    specimen.code(),
+                    "qualifier",
+                    determination.qualifier()));
         }
         checkDate(specimen, "date", determination.date(), found);
         for (String character : determination.characters()) {
             if (study.character(character).isEmpty()) {
-                found.add(new Violation(
+                found.add(Violation.of(
                         place,
                         "characters",
-                        name + " is determined by '" + character
-                                + "', which is not a character. Remove it from the determination first."));
+                        Rule.DETERMINED_BY_NOTHING,
+                        "code",
+                        specimen.code(),
+                        "character",
+                        character));
             }
         }
     }
@@ -188,18 +181,15 @@ public final class ReferenceRules {
         for (GlossaryTerm term : study.glossary()) {
             String place = "term/" + term.id();
             if (term.term().isBlank()) {
-                found.add(new Violation(place, "term", "A term of the glossary needs a word."));
+                found.add(Violation.of(place, "term", Rule.TERM_WITHOUT_WORD));
             }
             if (!ids.add(term.id())) {
-                found.add(new Violation(place, "term", "The term '" + term.id() + "' occurs twice in the glossary."));
+                found.add(Violation.of(place, "term", Rule.TERM_TWICE, "term", term.id()));
             }
             for (String word : GlossaryIndex.words(term)) {
                 GlossaryTerm same = words.putIfAbsent(StudyRules.folded(word), term);
                 if (same != null && !same.id().equals(term.id())) {
-                    found.add(new Violation(
-                            place,
-                            "term",
-                            "'" + word + "' already means '" + same.term() + "'. A word can explain one term only."));
+                    found.add(Violation.of(place, "term", Rule.WORD_TWICE, "word", word, "term", same.term()));
                 }
             }
         }
@@ -210,17 +200,13 @@ public final class ReferenceRules {
         for (Reference reference : study.references()) {
             String place = "reference/" + reference.id();
             if (reference.citation().isBlank()) {
-                found.add(new Violation(place, "citation", "A reference needs its citation."));
+                found.add(Violation.of(place, "citation", Rule.REFERENCE_WITHOUT_CITATION));
             }
             if (!ids.add(reference.id())) {
-                found.add(new Violation(place, "citation", "The reference '" + reference.id() + "' occurs twice."));
+                found.add(Violation.of(place, "citation", Rule.REFERENCE_TWICE, "reference", reference.id()));
             }
             if (!reference.doi().isEmpty() && !reference.doi().matches("10\\.\\d{4,9}/\\S+")) {
-                found.add(new Violation(
-                        place,
-                        "doi",
-                        "'" + reference.doi()
-                                + "' is not a DOI. Write it as '10.', a number, a stroke and its suffix."));
+                found.add(Violation.of(place, "doi", Rule.DOI, "doi", reference.doi()));
             }
         }
     }
@@ -230,81 +216,91 @@ public final class ReferenceRules {
         for (Picture picture : study.pictures()) {
             String place = "picture/" + picture.id();
             if (!ids.add(picture.id())) {
-                found.add(new Violation(place, "id", "The picture '" + picture.id() + "' occurs twice."));
+                found.add(Violation.of(place, "id", Rule.PICTURE_TWICE, "picture", picture.id()));
             }
             if (picture.shows().isBlank()) {
-                found.add(new Violation(
-                        place, "shows", "Say what the picture shows: those who cannot see it read this instead."));
+                found.add(Violation.of(place, "shows", Rule.PICTURE_WITHOUT_WORDS));
             }
             if (!picture.row().isEmpty() && study.row(picture.row()).isEmpty()) {
-                found.add(new Violation(place, "row", "A picture is of '" + picture.row() + "', which is not a row."));
+                found.add(Violation.of(place, "row", Rule.PICTURE_OF_NOTHING, "row", picture.row()));
             }
         }
         for (GlossaryTerm term : study.glossary()) {
             if (!term.picture().isEmpty() && !ids.contains(term.picture())) {
-                found.add(missing("term/" + term.id(), "The term '" + term.term() + "'", term.picture()));
+                found.add(Violation.of(
+                        "term/" + term.id(),
+                        "picture",
+                        Rule.TERM_PICTURE,
+                        "term",
+                        term.term(),
+                        "picture",
+                        term.picture()));
             }
         }
         for (StudyCharacter character : study.characters()) {
             for (StudyCharacter.StudyState state : character.states()) {
                 if (!state.picture().isEmpty() && !ids.contains(state.picture())) {
-                    String what = "The state '" + state.label() + "' of '" + character.label() + "'";
-                    found.add(missing("character/" + character.id(), what, state.picture()));
+                    found.add(Violation.of(
+                            "character/" + character.id(),
+                            "picture",
+                            Rule.STATE_PICTURE,
+                            "state",
+                            state.label(),
+                            "character",
+                            character.label(),
+                            "picture",
+                            state.picture()));
                 }
             }
         }
     }
 
-    private static Violation missing(String place, String what, String picture) {
-        return new Violation(
-                place,
-                "picture",
-                what + " shows the picture '" + picture + "', which is not in the study. Choose another.");
-    }
-
     private static void checkClaim(Study study, Claim claim, List<Violation> found) {
         String place = "claim/" + claim.id();
         if (study.row(claim.row()).isEmpty()) {
-            found.add(new Violation(place, "row", "A claim is about '" + claim.row() + "', which is not a row."));
+            found.add(Violation.of(place, "row", Rule.CLAIM_OF_NOTHING, "row", claim.row()));
         }
         var character = study.character(claim.character());
         boolean known = character.isPresent()
                 && !claim.states().isEmpty()
                 && claim.states().stream().allMatch(s -> character.get().indexOf(s) >= 0);
         if (!known) {
-            found.add(
-                    new Violation(
-                            place,
-                            "states",
-                            "A claim is about states of a character of this study. Choose the character and at least one state."));
+            found.add(Violation.of(place, "states", Rule.CLAIM_WITHOUT_STATES));
         }
     }
 
     private static void checkEvent(Specimen specimen, List<Violation> found) {
         String place = "specimen/" + specimen.id();
-        String name = "'" + specimen.code() + "'";
         checkDate(specimen, "event.date", specimen.event().date(), found);
         specimen.treatments().forEach(t -> checkDate(specimen, "treatments.date", t.date(), found));
         String coordinates = specimen.event().coordinates();
         if (!coordinates.isBlank() && Coordinates.parse(coordinates) instanceof Coordinates.Rejected rejected) {
-            found.add(new Violation(place, "event.coordinates", name + ": " + rejected.reason()));
+            found.add(Violation.of(
+                    place,
+                    "event.coordinates",
+                    Rule.COORDINATES,
+                    "code",
+                    specimen.code(),
+                    "reason",
+                    rejected.reason()));
         }
         Double uncertainty = specimen.event().uncertainty();
         if (uncertainty != null && !(uncertainty > 0 && Double.isFinite(uncertainty))) {
-            found.add(new Violation(
+            found.add(Violation.of(
                     place,
                     "event.uncertainty",
-                    name + ": coordinates are known to some metres, more than 0, not to " + uncertainty + "."));
+                    Rule.COORDINATE_UNCERTAINTY,
+                    "code",
+                    specimen.code(),
+                    "uncertainty",
+                    uncertainty));
         }
     }
 
     private static void checkDate(Specimen specimen, String field, String date, List<Violation> found) {
         if (!StudyRules.isDate(date)) {
-            found.add(new Violation(
-                    "specimen/" + specimen.id(),
-                    field,
-                    "'" + specimen.code() + "': '" + date
-                            + "' is not a date. Write year, month and day ('2031-05-04'), or the year alone."));
+            found.add(Violation.of(
+                    "specimen/" + specimen.id(), field, Rule.SPECIMEN_DATE, "code", specimen.code(), "date", date));
         }
     }
 }

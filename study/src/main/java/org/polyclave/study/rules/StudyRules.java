@@ -33,13 +33,22 @@ public final class StudyRules {
     private StudyRules() {}
 
     /**
-     * A rule that does not hold.
+     * A rule that does not hold. What is wrong and what to do says {@code wording.rule}.
      *
      * @param place {@code row/ID} or {@code character/ID}
      * @param field what of it is wrong, by its name in the study file
-     * @param sentence what is wrong and what to do
+     * @param facts what the sentence of the rule names
      */
-    public record Violation(String place, String field, String sentence) {}
+    public record Violation(String place, String field, Rule rule, Map<String, Object> facts) {
+        /** @param facts names and what they stand for, in turn */
+        static Violation of(String place, String field, Rule rule, Object... facts) {
+            Map<String, Object> named = new HashMap<>();
+            for (int k = 0; k < facts.length; k += 2) {
+                named.put((String) facts[k], facts[k + 1]);
+            }
+            return new Violation(place, field, rule, Map.copyOf(named));
+        }
+    }
 
     /** All that is wrong with the taxa and characters of a study, in their order. */
     public static List<Violation> check(Study study) {
@@ -61,12 +70,7 @@ public final class StudyRules {
             if (character.comparator().isBlank()
                     && COMPARATIVE.matcher(state.label()).find()
                     && !COMPARED.matcher(state.label()).find()) {
-                found.add(
-                        new Violation(
-                                place(character),
-                                "states",
-                                "The state '" + state.label()
-                                        + "' compares, but with what? Name it here ('longer than the middle lobe'), in the character's comparator, or give a size."));
+                found.add(Violation.of(place(character), "states", Rule.COMPARES_WITH_NOTHING, "state", state.label()));
             }
         }
         return found;
@@ -89,35 +93,27 @@ public final class StudyRules {
 
     private static void checkRows(Study study, List<Violation> found) {
         if (study.rows().size() > Limits.TAXA) {
-            found.add(new Violation("", "rows", "A study has at most " + Limits.TAXA + " taxa, sexes and stages."));
+            found.add(Violation.of("", "rows", Rule.TOO_MANY_ROWS, "most", Limits.TAXA));
         }
         Map<String, StudyRow> rows = byId(study.rows(), StudyRow::id);
         Map<String, StudyRow> names = new HashMap<>();
         for (StudyRow row : study.rows()) {
             if (row.label().isBlank()) {
-                found.add(new Violation(place(row), "label", "A taxon needs a name."));
+                found.add(Violation.of(place(row), "label", Rule.ROW_WITHOUT_NAME));
             }
             StudyRow same = names.putIfAbsent(folded(row.name()), row);
             if (same != null) {
-                found.add(new Violation(
-                        place(row),
-                        "label",
-                        "'" + row.name() + "' and '" + same.name()
-                                + "' are one name but for case, accents or spaces. Rename one, or merge them."));
+                found.add(Violation.of(
+                        place(row), "label", Rule.ROWS_OF_ONE_NAME, "row", row.name(), "other", same.name()));
             }
             if (!(row.weight() > 0)) {
-                found.add(
-                        new Violation(place(row), "weight", "How common '" + row.name() + "' is must be more than 0."));
+                found.add(Violation.of(place(row), "weight", Rule.WEIGHT, "row", row.name()));
             }
             checkParent(row, rows, found);
             checkConstant(study, row, found);
             for (String parent : row.hybridOf()) {
                 if (parent.equals(row.id()) || !rows.containsKey(parent)) {
-                    found.add(new Violation(
-                            place(row),
-                            "hybridOf",
-                            "'" + row.name() + "' cannot be a hybrid of '" + parent
-                                    + "'. Choose other taxa of this study."));
+                    found.add(Violation.of(place(row), "hybridOf", Rule.HYBRID, "row", row.name(), "parent", parent));
                 }
             }
         }
@@ -136,17 +132,20 @@ public final class StudyRules {
                             .filter(s -> !(s.value() instanceof ScoreValue.Unknown))
                             .map(s -> study.row(s.row()).orElseThrow().name())
                             .toList();
-            if (study.character(id).isEmpty() || !differing.isEmpty()) {
-                found.add(new Violation(
+            if (study.character(id).isEmpty()) {
+                found.add(Violation.of(
+                        place(row), "constant", Rule.CONSTANT_UNKNOWN, "character", id, "row", row.name()));
+            } else if (!differing.isEmpty()) {
+                found.add(Violation.of(
                         place(row),
                         "constant",
-                        differing.isEmpty()
-                                ? "'" + id + "', which is said to be the same in all sexes and stages of '" + row.name()
-                                        + "', is not a character of this study."
-                                : "'" + study.character(id).orElseThrow().label()
-                                        + "' is said to be the same in all sexes, stages and morphs of '" + row.name()
-                                        + "', but is scored separately for " + String.join(", ", differing)
-                                        + ". Remove one of the two."));
+                        Rule.CONSTANT_DIFFERS,
+                        "character",
+                        study.character(id).orElseThrow().label(),
+                        "row",
+                        row.name(),
+                        "rows",
+                        differing));
             }
         }
     }
@@ -154,34 +153,32 @@ public final class StudyRules {
     private static void checkParent(StudyRow row, Map<String, StudyRow> rows, List<Violation> found) {
         if (row.parent() == null) {
             if (row.isSemaphoront()) {
-                found.add(new Violation(
-                        place(row),
-                        "parent",
-                        "'" + row.name() + "' is a sex or stage, so it needs the taxon it belongs to."));
+                found.add(Violation.of(place(row), "parent", Rule.STAGE_WITHOUT_TAXON, "row", row.name()));
             }
             return;
         }
         StudyRow parent = rows.get(row.parent());
         if (parent == null) {
-            found.add(new Violation(
-                    place(row),
-                    "parent",
-                    "'" + row.name() + "' has the parent '" + row.parent() + "', which is not a row."));
+            found.add(
+                    Violation.of(place(row), "parent", Rule.UNKNOWN_PARENT, "row", row.name(), "parent", row.parent()));
         } else if (isOwnAncestor(row, rows)) {
-            found.add(new Violation(
-                    place(row), "parent", "'" + row.name() + "' is its own ancestor. Correct the parents."));
+            found.add(Violation.of(place(row), "parent", Rule.OWN_ANCESTOR, "row", row.name()));
         } else if (parent.isSemaphoront() && !row.isSemaphoront()) {
-            found.add(new Violation(
-                    place(row),
-                    "parent",
-                    "'" + row.name() + "' is a taxon and cannot belong to '" + parent.name()
-                            + "', which is a sex or stage."));
+            found.add(Violation.of(
+                    place(row), "parent", Rule.TAXON_BELOW_STAGE, "row", row.name(), "parent", parent.name()));
         } else if (!row.isSemaphoront() && !Ranks.mayContain(parent.rank(), row.rank())) {
-            found.add(new Violation(
+            found.add(Violation.of(
                     place(row),
                     "rank",
-                    "'" + row.name() + "' (" + row.rank() + ") does not rank below its parent '" + parent.name() + "' ("
-                            + parent.rank() + "). Correct a rank or the parent."));
+                    Rule.RANK,
+                    "row",
+                    row.name(),
+                    "rank",
+                    row.rank(),
+                    "parent",
+                    parent.name(),
+                    "parentRank",
+                    parent.rank()));
         }
     }
 
@@ -199,84 +196,77 @@ public final class StudyRules {
 
     private static void checkCharacters(Study study, List<Violation> found) {
         if (study.characters().size() > Limits.CHARACTERS) {
-            found.add(new Violation("", "characters", "A study has at most " + Limits.CHARACTERS + " characters."));
+            found.add(Violation.of("", "characters", Rule.TOO_MANY_CHARACTERS, "most", Limits.CHARACTERS));
         }
         Map<String, StudyCharacter> characters = byId(study.characters(), StudyCharacter::id);
         Map<String, StudyCharacter> names = new HashMap<>();
         for (StudyCharacter character : study.characters()) {
             String name = character.label();
             if (name.isBlank()) {
-                found.add(new Violation(place(character), "label", "A character needs a name."));
+                found.add(Violation.of(place(character), "label", Rule.CHARACTER_WITHOUT_NAME));
             }
             StudyCharacter same = names.putIfAbsent(folded(name), character);
             if (same != null) {
-                found.add(new Violation(
-                        place(character),
-                        "label",
-                        "Two characters are called '" + name + "', but for case, accents or spaces. Rename one."));
+                found.add(Violation.of(place(character), "label", Rule.CHARACTERS_OF_ONE_NAME, "character", name));
             }
             if (character.months().stream().anyMatch(m -> m < 1 || m > 12)) {
-                found.add(new Violation(
-                        place(character), "months", "Months of '" + name + "' are numbers from 1 to 12."));
+                found.add(Violation.of(place(character), "months", Rule.MONTHS, "character", name));
             }
             if (!(character.effort() >= 0 && character.uncertainty() >= 0)) {
-                found.add(new Violation(
-                        place(character),
-                        "effort",
-                        "Effort and reading uncertainty of '" + name + "' are at least 0."));
+                found.add(Violation.of(place(character), "effort", Rule.EFFORT, "character", name));
             }
             if (!isRate(character.misreading())) {
-                found.add(new Violation(
-                        place(character), "misreading", "The misreading rate of '" + name + "' is from 0 to 50 %."));
+                found.add(Violation.of(place(character), "misreading", Rule.MISREADING, "character", name));
             }
             checkTrust(study, character, found);
             if (Units.factor(character.type(), character.unit()).isEmpty()) {
-                found.add(new Violation(
+                found.add(Violation.of(
                         place(character),
                         "unit",
-                        "'" + character.unit() + "' is not a unit of '" + name + "'. Write for example '"
-                                + Units.defaultUnit(character.type()) + "'."));
+                        Rule.UNIT,
+                        "unit",
+                        character.unit(),
+                        "character",
+                        name,
+                        "example",
+                        Units.defaultUnit(character.type())));
             }
             checkStates(character, found);
             checkRatio(character, characters, found);
             checkConditions(character, characters, found);
         }
         circle(study.characters(), characters)
-                .ifPresent(circle -> found.add(new Violation(
+                .ifPresent(circle -> found.add(Violation.of(
                         place(circle.get(0)),
                         "appliesWhen",
-                        "These characters depend on one another in a circle: "
-                                + circle.stream().map(StudyCharacter::label).collect(Collectors.joining(" → "))
-                                + ". Take one dependency out.")));
+                        Rule.CIRCLE,
+                        "characters",
+                        circle.stream().map(StudyCharacter::label).collect(Collectors.joining(" → ")))));
     }
 
     private static void checkTrust(Study study, StudyCharacter character, List<Violation> found) {
         StudyCharacter.Trust trust = character.trust();
-        String name = "'" + character.label() + "'";
+        String name = character.label();
         if (trust.novice() != null && !isRate(trust.novice())) {
-            found.add(new Violation(
-                    place(character), "trust", "The rate at which novices misread " + name + " is from 0 to 50 %."));
+            found.add(Violation.of(place(character), "trust", Rule.NOVICE_RATE, "character", name));
         }
         Set<String> groups = new HashSet<>();
         for (StudyCharacter.InGroup group : trust.groups()) {
             if (study.row(group.row()).isEmpty()) {
-                found.add(new Violation(
-                        place(character),
-                        "trust",
-                        "How far " + name + " can be trusted is given for '" + group.row()
-                                + "', which is not a taxon. Choose another, or remove it."));
+                found.add(Violation.of(
+                        place(character), "trust", Rule.TRUST_OF_NO_TAXON, "character", name, "row", group.row()));
             } else if (!groups.add(group.row())) {
-                found.add(new Violation(
+                found.add(Violation.of(
                         place(character),
                         "trust",
-                        "How far " + name + " can be trusted in '"
-                                + study.row(group.row()).orElseThrow().name() + "' is given twice. Keep one."));
+                        Rule.TRUST_TWICE,
+                        "character",
+                        name,
+                        "row",
+                        study.row(group.row()).orElseThrow().name()));
             }
             if (!isRate(group.trained()) || (group.novice() != null && !isRate(group.novice()))) {
-                found.add(new Violation(
-                        place(character),
-                        "trust",
-                        "The misreading rates of " + name + " in a group are from 0 to 50 %."));
+                found.add(Violation.of(place(character), "trust", Rule.GROUP_RATE, "character", name));
             }
         }
     }
@@ -288,47 +278,53 @@ public final class StudyRules {
     private static void checkStates(StudyCharacter character, List<Violation> found) {
         boolean hasStates = character.type() == CharacterType.STATES || character.type() == CharacterType.ORDERED;
         if (!hasStates && !character.states().isEmpty()) {
-            found.add(new Violation(
-                    place(character),
-                    "states",
-                    "'" + character.label() + "' is measured or counted and has no states."));
+            found.add(Violation.of(place(character), "states", Rule.STATES_OF_NUMBER, "character", character.label()));
         }
         if (character.states().size() > Limits.STATES) {
-            found.add(new Violation(
+            found.add(Violation.of(
                     place(character),
                     "states",
-                    "'" + character.label() + "' has more than " + Limits.STATES
-                            + " states. Split it into two characters."));
+                    Rule.TOO_MANY_STATES,
+                    "character",
+                    character.label(),
+                    "most",
+                    Limits.STATES));
         }
         Map<String, String> labels = new HashMap<>();
         Set<String> ids = new HashSet<>();
         for (StudyCharacter.StudyState state : character.states()) {
             String same = labels.putIfAbsent(folded(state.label()), state.label());
             if (state.label().isBlank()) {
-                found.add(new Violation(
-                        place(character), "states", "A state of '" + character.label() + "' has no name."));
+                found.add(Violation.of(
+                        place(character), "states", Rule.STATE_WITHOUT_NAME, "character", character.label()));
             } else if (!ids.add(state.id()) || same != null) {
-                found.add(new Violation(
+                found.add(Violation.of(
                         place(character),
                         "states",
-                        "Two states of '" + character.label() + "' are called alike: '"
-                                + (same == null ? state.label() : same) + "' and '" + state.label()
-                                + "'. Rename one, or merge them."));
+                        Rule.STATES_OF_ONE_NAME,
+                        "character",
+                        character.label(),
+                        "first",
+                        same == null ? state.label() : same,
+                        "second",
+                        state.label()));
             }
             for (String other : state.mistakenFor()) {
                 if (other.equals(state.id()) || character.state(other).isEmpty()) {
-                    found.add(new Violation(
+                    found.add(Violation.of(
                             place(character),
                             "states",
-                            "'" + state.label() + "' of '" + character.label() + "' cannot be mistaken for '" + other
-                                    + "', which is not another of its states."));
+                            Rule.MISTAKEN_FOR,
+                            "state",
+                            state.label(),
+                            "character",
+                            character.label(),
+                            "other",
+                            other));
                 }
             }
             if (!state.swatch().isEmpty() && !state.swatch().matches("#[0-9a-fA-F]{6}")) {
-                found.add(new Violation(
-                        place(character),
-                        "states",
-                        "'" + state.swatch() + "' is not a colour. Write it as '#' and six hexadecimal digits."));
+                found.add(Violation.of(place(character), "states", Rule.COLOUR, "colour", state.swatch()));
             }
         }
     }
@@ -346,12 +342,7 @@ public final class StudyRules {
                 .allMatch(part ->
                         part != null && (part.type() == CharacterType.LENGTH || part.type() == CharacterType.COUNT));
         if (!two || !measured) {
-            found.add(
-                    new Violation(
-                            place(character),
-                            "ratioOf",
-                            "'" + character.label()
-                                    + "' must be a ratio of two different lengths or counts of this study. Choose both, or none."));
+            found.add(Violation.of(place(character), "ratioOf", Rule.RATIO, "character", character.label()));
         }
     }
 
@@ -360,27 +351,38 @@ public final class StudyRules {
         for (StudyCharacter.AppliesWhen condition : character.appliesWhen()) {
             StudyCharacter controller = characters.get(condition.character());
             if (controller == null) {
-                found.add(new Violation(
+                found.add(Violation.of(
                         place(character),
                         "appliesWhen",
-                        "'" + character.label() + "' depends on '" + condition.character()
-                                + "', which is not a character of this study."));
+                        Rule.DEPENDS_ON_NOTHING,
+                        "character",
+                        character.label(),
+                        "controller",
+                        condition.character()));
                 continue;
             }
             if (condition.states().isEmpty()) {
-                found.add(new Violation(
+                found.add(Violation.of(
                         place(character),
                         "appliesWhen",
-                        "'" + character.label() + "' depends on '" + controller.label()
-                                + "', but on none of its states. Choose one."));
+                        Rule.DEPENDS_ON_NO_STATE,
+                        "character",
+                        character.label(),
+                        "controller",
+                        controller.label()));
             }
             for (String state : condition.states()) {
                 if (controller.state(state).isEmpty()) {
-                    found.add(new Violation(
+                    found.add(Violation.of(
                             place(character),
                             "appliesWhen",
-                            "'" + character.label() + "' depends on the state '" + state + "', which '"
-                                    + controller.label() + "' does not have."));
+                            Rule.DEPENDS_ON_UNKNOWN_STATE,
+                            "character",
+                            character.label(),
+                            "state",
+                            state,
+                            "controller",
+                            controller.label()));
                 }
             }
         }
