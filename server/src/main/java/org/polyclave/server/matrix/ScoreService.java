@@ -27,7 +27,7 @@ import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.CellNotation;
 import org.polyclave.study.notation.NotationPrinter;
-import org.polyclave.study.rules.ReferenceRules;
+import org.polyclave.study.rules.SpecimenRules;
 import org.polyclave.wording.rule.RuleWording;
 import org.springframework.stereotype.Service;
 import org.springframework.web.ErrorResponseException;
@@ -220,7 +220,7 @@ public class ScoreService {
                 origin.sample() == null || character == null
                         ? null
                         : madeOfTheSame(origin.sample().of(character), value, old));
-        ReferenceRules.sampleProblem(score).ifPresent(broken -> {
+        SpecimenRules.sampleProblem(score).ifPresent(broken -> {
             throw Problems.unprocessable(ProblemCode.SAMPLE, RuleWording.sentence(broken), Map.of());
         });
         return score;
