@@ -3,7 +3,7 @@ import type { Schemas } from '@/api/client';
 /** Words of telling apart. */
 export default {
   apart: {
-    hand: 'What you can see',
+    conditions: 'What you can see',
     all: 'Everything',
     winter: 'In winter',
     byEye: 'By eye alone',

@@ -4,7 +4,7 @@ import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { useRules, type Rule } from '../composables/useRules';
 
-/** Everybody measures their own fingers, each time anew, so that the spread shows. */
+/** Everybody measures their own fingers, several times, so that the spread shows. */
 const open = defineModel<boolean>({ required: true });
 const { rules, measure } = useRules();
 const { busy, problem, run } = useAction();

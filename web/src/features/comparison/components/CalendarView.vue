@@ -6,15 +6,15 @@ import { api } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { rowName } from '@/shared/taxon/rowNames';
-import { asked, type Hand } from '../logic/hand';
+import { asked, type ViewingConditions } from '../logic/conditions';
 import YearStrip from './YearStrip.vue';
 
 /** When the year lets rows be told: how many pairs each month, and for each weak pair what to check next and when. */
-const props = defineProps<{ rows: string[]; hand: Hand }>();
+const props = defineProps<{ rows: string[]; conditions: ViewingConditions }>();
 const emit = defineEmits<{ choose: [pair: [string, string]]; month: [month: number] }>();
 const model = useStudy();
 const { t } = useI18n();
-const wanted = computed(() => asked({ ...props.hand, months: [] }, { rows: props.rows }));
+const wanted = computed(() => asked({ ...props.conditions, months: [] }, { rows: props.rows }));
 const query = useQuery({
   queryKey: computed(() => ['calendar', model.slug, wanted.value, model.study.value?.revision]),
   queryFn: () => api.get('/api/v1/studies/{slug}/apart/calendar', { slug: model.slug, ...wanted.value }),
@@ -53,8 +53,8 @@ const tall = (n: number) => `${(BAR * n) / worst.value}px`;
           </div>
           <button
             type="button"
-            :aria-pressed="hand.months.includes(i + 1)"
-            :class="{ on: hand.months.includes(i + 1) }"
+            :aria-pressed="conditions.months.includes(i + 1)"
+            :class="{ on: conditions.months.includes(i + 1) }"
             @click="emit('month', i + 1)"
           >
             {{ $t(`month.${i + 1}`).slice(0, 3) }}

@@ -10,18 +10,18 @@ import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { rowChoices } from '@/shared/taxon/rowNames';
 import { usePreferences } from '@/stores/preferences';
-import { asked, type Hand } from '../logic/hand';
+import { asked, type ViewingConditions } from '../logic/conditions';
 import ContrastPoint from './ContrastPoint.vue';
 import YearStrip from './YearStrip.vue';
 
 /** Two to six taxa side by side: what tells them apart, most trustworthy first; what does not; what would, and when. */
-const props = defineProps<{ rows: string[]; hand: Hand; possible: string[] }>();
+const props = defineProps<{ rows: string[]; conditions: ViewingConditions; possible: string[] }>();
 const emit = defineEmits<{ rows: [ids: string[]] }>();
 const model = useStudy();
 const preferences = usePreferences();
 const { t } = useI18n();
 const MOST = 6;
-const wanted = computed(() => asked(props.hand, { rows: props.rows }));
+const wanted = computed(() => asked(props.conditions, { rows: props.rows }));
 const query = useQuery({
   queryKey: computed(() => ['contrast', model.slug, wanted.value, model.study.value?.revision]),
   queryFn: () => api.get('/api/v1/studies/{slug}/apart/card', { slug: model.slug, ...wanted.value }),
@@ -38,7 +38,7 @@ const choices = computed(() =>
 const print = (wallet: boolean) =>
   addressOf('/api/v1/studies/{slug}/apart/card/print', {
     slug: model.slug,
-    ...asked(props.hand, { rows: props.rows, wallet, plain: preferences.plain }),
+    ...asked(props.conditions, { rows: props.rows, wallet, plain: preferences.plain }),
   });
 const pairName = (pair: Schemas['PairView']) =>
   [pair.first, pair.second]

@@ -7,17 +7,17 @@ import { ScoringQueue, type QueueItem } from '@/features/matrix';
 import { useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { rowName } from '@/shared/taxon/rowNames';
-import { asked, type Hand } from '../logic/hand';
+import { asked, type ViewingConditions } from '../logic/conditions';
 import { GROUPINGS, keepEffects, readEffects, sittings, type Grouping } from '../logic/worth';
 
 /**
  * What to score next: cells ranked by the pairs that a score may be expected to part for each minute, in sittings, worked
  * through one after the other; beside what was expected stands what came of it.
  */
-const props = defineProps<{ hand: Hand }>();
+const props = defineProps<{ conditions: ViewingConditions }>();
 const model = useStudy();
 const { t } = useI18n();
-const wanted = computed(() => asked(props.hand));
+const wanted = computed(() => asked(props.conditions));
 const query = useQuery({
   queryKey: computed(() => ['next-cells', model.slug, wanted.value, model.study.value?.revision]),
   queryFn: () => api.get('/api/v1/studies/{slug}/apart/next-cells', { slug: model.slug, ...wanted.value }),

@@ -3,18 +3,18 @@ import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { addressOf } from '@/api/client';
 import { useStudy } from '@/study-kernel';
-import { asked, type Hand } from '../logic/hand';
+import { asked, type ViewingConditions } from '../logic/conditions';
 import { VERDICTS, weakPairs, type PairTable } from '../logic/map';
 
 /** The same as the map, as a list: pairs that are not firmly separated, worst first. */
-const props = defineProps<{ table: PairTable; hand: Hand; chosen: string[] }>();
+const props = defineProps<{ table: PairTable; conditions: ViewingConditions; chosen: string[] }>();
 const emit = defineEmits<{ choose: [pair: [string, string]] }>();
 const model = useStudy();
 const { t } = useI18n();
 const AT_ONCE = 200;
 const typed = ref('');
 const shown = ref(AT_ONCE);
-const all = computed(() => weakPairs(props.table, props.hand.safely));
+const all = computed(() => weakPairs(props.table, props.conditions.safely));
 const pairs = computed(() => {
   const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean);
   return all.value.filter((p) =>
@@ -24,7 +24,7 @@ const pairs = computed(() => {
   );
 });
 const file = (every: boolean) =>
-  addressOf('/api/v1/studies/{slug}/apart/pairs', { slug: model.slug, ...asked(props.hand, { all: every }) });
+  addressOf('/api/v1/studies/{slug}/apart/pairs', { slug: model.slug, ...asked(props.conditions, { all: every }) });
 </script>
 
 <template>

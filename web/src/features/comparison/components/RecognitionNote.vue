@@ -8,14 +8,14 @@ import HazardMark from '@/shared/taxon/HazardMark.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { usePreferences } from '@/stores/preferences';
-import { asked, type Hand } from '../logic/hand';
+import { asked, type ViewingConditions } from '../logic/conditions';
 
-/** The cheapest way to recognise one row with what is in the hand, as a sentence. */
-const props = defineProps<{ row: string; hand: Hand }>();
+/** The cheapest way to recognise one row under the viewing conditions, as a sentence. */
+const props = defineProps<{ row: string; conditions: ViewingConditions }>();
 const model = useStudy();
 const preferences = usePreferences();
 const { t } = useI18n();
-const wanted = computed(() => asked(props.hand, { rows: [props.row] }));
+const wanted = computed(() => asked(props.conditions, { rows: [props.row] }));
 const query = useQuery({
   queryKey: computed(() => ['recognition', model.slug, wanted.value, model.study.value?.revision]),
   queryFn: () => api.get('/api/v1/studies/{slug}/apart/recognitions', { slug: model.slug, ...wanted.value }),

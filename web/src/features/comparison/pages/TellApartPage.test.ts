@@ -120,7 +120,7 @@ test('the map begins at the first pair that is not firm; keys go from pair to pa
   await vi.waitFor(() => expect(page.text()).toContain('What would separate them, but not now'));
 });
 
-test('what is in the hand stands in the address and is asked of the server', async () => {
+test('what can be seen stands in the address and is asked of the server', async () => {
   const page = await open();
   server.on(`GET ${PATH}/apart/map?months=1`, map(['', '0', '00'], { none: 3, firm: 0, thin: 0 }));
   page.all('[aria-label=January]')[0]?.click();

@@ -10,16 +10,16 @@ import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { rowChoices, rowName } from '@/shared/taxon/rowNames';
 import CalendarView from '../components/CalendarView.vue';
 import ContrastCard from '../components/ContrastCard.vue';
-import HandPanel from '../components/HandPanel.vue';
+import ConditionsPanel from '../components/ConditionsPanel.vue';
 import LookalikeGroups from '../components/LookalikeGroups.vue';
 import NextCells from '../components/NextCells.vue';
 import PairList from '../components/PairList.vue';
 import PairTriangle from '../components/PairTriangle.vue';
 import RecognitionNote from '../components/RecognitionNote.vue';
-import { asked, fromQuery, toQuery, type Hand } from '../logic/hand';
+import { asked, fromQuery, toQuery, type ViewingConditions } from '../logic/conditions';
 import { ORDERS, pairTable, type Order } from '../logic/map';
 
-/** What tells taxa apart with what is in the hand: all pairs, each pair, the year, and what to score next. */
+/** What separates taxa under the viewing conditions: all pairs, each pair, the year, and what to score next. */
 const model = useStudy();
 const route = useRoute();
 const router = useRouter();
@@ -27,7 +27,7 @@ const { t } = useI18n();
 const VIEWS = ['map', 'list', 'calendar', 'next'] as const;
 const MOST_ON_CARD = 6;
 
-const hand = computed<Hand>({
+const conditions = computed<ViewingConditions>({
   get: () => fromQuery(route.query),
   set: (now) => void router.replace({ query: { ...route.query, ...toQuery(now) } }),
 });
@@ -40,7 +40,7 @@ const order = computed({
   set: (now: Order) => void router.replace({ query: { ...route.query, order: now === 'similar' ? undefined : now } }),
 });
 const rows = computed(() => (typeof route.query.rows === 'string' ? route.query.rows.split(',').filter(Boolean) : []));
-const wanted = computed(() => asked(hand.value));
+const wanted = computed(() => asked(conditions.value));
 const query = useQuery({
   queryKey: computed(() => ['pair-map', model.slug, wanted.value, model.study.value?.revision]),
   queryFn: () => api.get('/api/v1/studies/{slug}/apart/map', { slug: model.slug, ...wanted.value }),
@@ -80,9 +80,9 @@ function chooseGroup(ids: string[]) {
 }
 
 function toggleMonth(month: number) {
-  const { months } = hand.value;
-  hand.value = {
-    ...hand.value,
+  const { months } = conditions.value;
+  conditions.value = {
+    ...conditions.value,
     months: months.includes(month) ? months.filter((m) => m !== month) : [...months, month],
   };
 }
@@ -92,7 +92,7 @@ function toggleMonth(month: number) {
   <div class="apart" :class="{ beside: rows.length && rows.length <= MOST_ON_CARD && view !== 'next' }">
     <h1 class="sr-only">{{ $t('stage.apart') }}</h1>
     <aside class="left">
-      <HandPanel v-if="model.study.value" v-model="hand" :study="model.study.value" />
+      <ConditionsPanel v-if="model.study.value" v-model="conditions" :study="model.study.value" />
       <LookalikeGroups :found="groups" :chosen="rows" @choose="chooseGroup" />
     </aside>
     <main class="middle">
@@ -126,11 +126,17 @@ function toggleMonth(month: number) {
       </p>
       <ProblemNote :problem="query.error.value" />
       <v-progress-linear v-if="query.isFetching.value && !map" indeterminate :aria-label="$t('loading')" />
-      <NextCells v-if="view === 'next'" :hand="hand" />
-      <CalendarView v-else-if="view === 'calendar'" :rows="rows" :hand="hand" @choose="choose" @month="toggleMonth" />
+      <NextCells v-if="view === 'next'" :conditions="conditions" />
+      <CalendarView
+        v-else-if="view === 'calendar'"
+        :rows="rows"
+        :conditions="conditions"
+        @choose="choose"
+        @month="toggleMonth"
+      />
       <template v-else-if="table">
         <p v-if="table.rows.length < 2" class="empty">{{ $t('apart.tooFew') }}</p>
-        <PairList v-else-if="view === 'list'" :table="table" :hand="hand" :chosen="rows" @choose="choose" />
+        <PairList v-else-if="view === 'list'" :table="table" :conditions="conditions" :chosen="rows" @choose="choose" />
         <template v-else>
           <ul class="key" :aria-label="$t('apart.signs')">
             <li>
@@ -152,14 +158,14 @@ function toggleMonth(month: number) {
               >{{ $t('apart.verdict.FIRM') }}
             </li>
           </ul>
-          <PairTriangle :table="table" :danger="hand.safely" :chosen="rows" @choose="choose" />
+          <PairTriangle :table="table" :danger="conditions.safely" :chosen="rows" @choose="choose" />
         </template>
       </template>
     </main>
     <aside v-if="rows.length && rows.length <= MOST_ON_CARD && view !== 'next'" class="right">
       <v-btn size="x-small" variant="text" class="leave" @click="choose([])">{{ $t('close') }}</v-btn>
-      <RecognitionNote v-if="rows.length === 1" :key="rows[0]" :row="rows[0]!" :hand="hand" />
-      <ContrastCard v-else :rows="rows" :hand="hand" :possible="map?.rows ?? []" @rows="choose" />
+      <RecognitionNote v-if="rows.length === 1" :key="rows[0]" :row="rows[0]!" :conditions="conditions" />
+      <ContrastCard v-else :rows="rows" :conditions="conditions" :possible="map?.rows ?? []" @rows="choose" />
     </aside>
   </div>
 </template>

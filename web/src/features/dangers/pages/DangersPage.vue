@@ -31,7 +31,7 @@ const shown = computed(
 );
 const keyOf = (cell: Schemas['CellToConfirm']) => `${cell.row}/${cell.character}`;
 const confirmable = computed(() => (shown.value?.cells ?? []).filter((c) => c.why !== 'DOUBTFUL'));
-/** The danger beside the first taxon that it cannot be told from, for the card of the pair. */
+/** The danger beside the first taxon that nothing separates it from, for the card of the pair. */
 const worst = computed(() => {
   const failing = shown.value?.failing.find((f) => f.blocking && f.others.length);
   if (!shown.value || !failing) return null;

@@ -173,7 +173,7 @@ test('another sheet of a workbook is read, and asked for from then on', async ()
   });
 });
 
-test('asks once a kind whether what stands below taxa is all, and reads the table anew with the answer', async () => {
+test('asks once a kind whether what stands below taxa is all, and reads the table again with the answer', async () => {
   const rows = Array.from({ length: 10 }, (_, i) => `Sedge ${i + 1}`);
   const coverings = [{ kind: 'SEXES_AND_STAGES', covered: false, rows }];
   const page = await read({ ...preview, coverings }, 'taxon\tcolour\nAa\tred\nBb\tblue');

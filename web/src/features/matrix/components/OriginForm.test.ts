@@ -23,7 +23,7 @@ async function open(note: string) {
   return { page, field, write, read };
 }
 
-test('what is being typed stays when the cell is read anew, and when somebody else changed it', async () => {
+test('what is being typed stays when the cell is loaded again, and when somebody else changed it', async () => {
   const { field, write, read } = await open('old');
   await write('mine');
   await read('old');

@@ -36,7 +36,7 @@ function fromCell() {
   };
 }
 
-/** A cell is read anew again and again: what somebody is choosing goes only when they have saved it. */
+/** A cell is loaded every few seconds: what somebody is choosing stays until they save it. */
 let saved = false;
 watch(
   () => JSON.stringify(fromCell()),

@@ -10,7 +10,7 @@ import type { Point } from '../logic/viewport';
 const props = defineProps<{
   picture: Schemas['Picture'];
   pictures: Schemas['Picture'][];
-  /** The ends that were placed anew; without them those that the picture has. */
+  /** The ends that were just placed; without them those that the picture has. */
   ends: [Point, Point] | null;
   busy: boolean;
   problem: Error | null;

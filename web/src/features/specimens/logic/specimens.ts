@@ -22,7 +22,7 @@ export const isFound = ({ event }: Specimen): boolean => Object.values(event).so
 /** Where and when it was found, in short. */
 export const foundAt = ({ event }: Specimen): string => [event.place, event.date].filter(Boolean).join(', ');
 
-/** What it is held to be now: the last determination. */
+/** What it is identified as now: the last determination. */
 export const present = (specimen: Specimen): Determination | undefined => specimen.determinations.at(-1);
 
 /** A new name; it begins with what it was named last, by who names it today. */

@@ -36,7 +36,7 @@ public final class DemoStudies {
         return read("marrowmere-crabs");
     }
 
-    /** The studies with specimens: with pictures and readings, made anew at each call, which takes some seconds. */
+    /** The studies with specimens: with pictures and readings, made at each call, which takes some seconds. */
     public static List<Study> withSpecimens() {
         List<Study> studies = new ArrayList<>();
         for (Study study : all()) {

@@ -132,7 +132,7 @@ final class DemoStudiesTest {
                 .contains("umbrovela-minor", "tacivolva-candens", "umbrovela-fugax");
     }
 
-    /** What nobody can tell apart is named together, not parted by a guess. */
+    /** What nobody can separate is named together, not separated by a guess. */
     @Test
     void femalesAndTwinsStayTogether() {
         assertThat(together(DemoStudies.crabs()))

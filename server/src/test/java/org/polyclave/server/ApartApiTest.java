@@ -128,7 +128,7 @@ class ApartApiTest {
         assertThat(after.path("totals").path("none").asInt()).isZero();
     }
 
-    /** After edits only their rows are worked out again; a hand that was not asked before is worked out anew. */
+    /** After edits only their rows are worked out again; conditions that were not asked for before are computed from the start. */
     @Test
     void theMapAfterEditsIsAsIfWorkedOutAnew() {
         Visitor author = Visitor.author();

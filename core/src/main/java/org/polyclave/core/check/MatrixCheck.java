@@ -86,7 +86,7 @@ public final class MatrixCheck {
     }
 
     /**
-     * The check of a matrix of which only some characters were scored anew. This one stays as it is.
+     * The check of a matrix of which only some characters were scored again. This one stays as it is.
      *
      * @param changed the same rows and characters with other cells
      * @param scored indexes of the characters whose cells differ

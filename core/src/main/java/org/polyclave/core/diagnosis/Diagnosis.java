@@ -10,7 +10,7 @@ import org.polyclave.core.run.Completion;
  * @param cost of looking at all of them
  * @param bound no set that does the same costs less
  * @param completion OPTIMAL where {@code cost} is proven least, else BUDGET_EXHAUSTED
- * @param shortfalls rows that fewer independent groups tell apart than was asked for, whatever is looked at
+ * @param shortfalls rows that fewer independent groups separate than was asked for, whatever is looked at
  */
 public record Diagnosis(
         int row,

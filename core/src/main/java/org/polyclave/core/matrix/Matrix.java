@@ -288,7 +288,7 @@ public final class Matrix {
         return Optional.of(unlike);
     }
 
-    /** The same matrix with one character scored anew for every row; arguments by row, as in {@link #of}. */
+    /** The same matrix with one character scored differently in every row; arguments by row, as in {@link #of}. */
     public Matrix withColumn(int character, Cell[] column, boolean[] weakColumn, int[] monthsColumn) {
         Cell[][] newCells = new Cell[rows.size()][];
         boolean[][] newWeak = new boolean[rows.size()][];

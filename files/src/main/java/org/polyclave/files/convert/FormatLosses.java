@@ -23,7 +23,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class FormatLosses {
     private static final JsonMapper JSON = StudyFormat.mapper().build();
-    /** How a score was typed is not what it says; the notation is printed anew. */
+    /** How a score was typed is not what it says; the notation is printed from the value. */
     private static final Set<String> NOT_COMPARED = Set.of("typed", "row", "character");
 
     private final Map<String, Loss> losses = new LinkedHashMap<>();

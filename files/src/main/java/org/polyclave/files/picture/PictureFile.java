@@ -3,7 +3,7 @@ package org.polyclave.files.picture;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A picture that may be kept: decoded and written anew, so that nothing but the picture is in it. PNG, JPEG and WebP are
+ * A picture that may be kept: decoded and encoded again, so that nothing but the picture is in it. PNG, JPEG and WebP are
  * told by their content, never by their name; WebP is kept as PNG where it has transparent parts, else as JPEG. Drawings
  * (SVG) keep shapes and texts only. Reading what was written here gives the same bytes again.
  *

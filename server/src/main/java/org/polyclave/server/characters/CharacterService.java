@@ -48,7 +48,7 @@ public class CharacterService {
                 List.of(writer.edit(StudyObject.character(character.id()), character, position, 0)));
     }
 
-    /** Writes a character anew. States without an identifier are new; a state that scores use does not go this way. */
+    /** Replaces a character. States without an identifier are new; a state that scores use does not go this way. */
     @Transactional
     public StudyWriter.Written putCharacter(OpenStudy open, StudyCharacter draft, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);

@@ -209,7 +209,7 @@ public class ComparisonService {
     /**
      * A cell that is worth scoring.
      *
-     * @param pairs that it may be expected to tell apart
+     * @param pairs that it may be expected to separate
      * @param effort minutes
      * @param specimens of the row that it could be seen on
      */

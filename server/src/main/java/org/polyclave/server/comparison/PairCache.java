@@ -28,9 +28,9 @@ import org.springframework.stereotype.Component;
 class PairCache {
     private static final int STUDIES_KEPT = 4;
     private static final int CONDITIONS_KEPT = 6;
-    /** Of more rows at once, all is worked out anew. */
+    /** Of more rows at once, everything is computed again. */
     private static final int MOST_ROWS = 8;
-    /** Edits after which rows are laid out anew: meanwhile they keep their places under the eyes of whoever scores. */
+    /** Edits after which the order of rows is computed again: meanwhile they keep their places under the eyes of whoever scores. */
     private static final int MOST_EDITS = 25;
 
     private final Cache<Long, StudyPairs> studies =
@@ -112,9 +112,9 @@ class PairCache {
             return strengths.computeIfAbsent(observer, o -> new Strength(compiled.matrix(), o));
         }
 
-        synchronized List<Integer> similar(Supplier<int[]> anew) {
+        synchronized List<Integer> similar(Supplier<int[]> computed) {
             if (similar.isEmpty()) {
-                similar = Arrays.stream(anew.get()).boxed().toList();
+                similar = Arrays.stream(computed.get()).boxed().toList();
             }
             return similar;
         }

@@ -10,7 +10,7 @@ import org.polyclave.wording.key.KeyView;
  * @param format version of the format in which the study in it was written
  * @param authors names of the authors
  * @param date day of publication, ISO 8601
- * @param declarations dangerous pairs that this edition cannot tell apart well enough, in words
+ * @param declarations dangerous pairs that this edition cannot separate well enough, in words
  * @param cautions sentences shown to every reader
  * @param kit what to bring
  */

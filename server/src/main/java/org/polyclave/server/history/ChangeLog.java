@@ -106,15 +106,15 @@ public class ChangeLog {
         return revision;
     }
 
-    /** Takes back the account's own latest edit that still stands. */
+    /** Undoes the account's own latest edit that still stands. */
     @Transactional
     public long undo(OpenStudy open) {
-        // Before the stack is read: two presses at once must not take back the same change.
+        // Before the stack is read: two presses at once must not undo the same change.
         changes.lock(open.id());
         return reverse(open, "UNDO", stacks(open).done.peek());
     }
 
-    /** Does again what the account took back last, as long as it has not edited since. */
+    /** Redoes what the account undid last, as long as it has not edited since. */
     @Transactional
     public long redo(OpenStudy open) {
         changes.lock(open.id());
@@ -140,7 +140,7 @@ public class ChangeLog {
 
     private record Stacks(Deque<ChangeMapper.ChangeSetRow> done, Deque<ChangeMapper.ChangeSetRow> undone) {}
 
-    /** What an account could take back or do again, the next on top. */
+    /** What an account could undo or redo, the next on top. */
     private Stacks stacks(OpenStudy open) {
         List<ChangeMapper.ChangeSetRow> sets = new ArrayList<>(changes.changeSetsOf(open.id(), open.account()));
         sets.sort((a, b) -> Long.compare(a.id(), b.id()));

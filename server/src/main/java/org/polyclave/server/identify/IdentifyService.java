@@ -107,7 +107,7 @@ public class IdentifyService {
             String character, String label, double bits, boolean implied, boolean contradicts, boolean known) {}
 
     /**
-     * @param tells names of likely rows that the answer would tell apart
+     * @param tells names of likely rows that the answer would separate
      * @param protection whether it takes gloves and a tool while what it may be is open
      */
     public record QuestionView(String character, double bits, List<String> tells, boolean protection) {}

@@ -189,7 +189,7 @@ public class ScoreService {
         }
     }
 
-    /** What a new score rests on is told anew; the months in which the row shows the character stay. */
+    /** A new score says by itself what it rests on; the months in which the row shows the character stay. */
     private StudyScore score(
             CellEdit edit,
             ScoreValue value,

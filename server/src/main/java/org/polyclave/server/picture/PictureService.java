@@ -46,7 +46,7 @@ public class PictureService {
         return entries.put(open, Kind.PICTURE, picture.id(), picture, 0);
     }
 
-    /** Writes what is said about a picture; what is in it stays. With its scale, what was read by it is read anew. */
+    /** Writes what is said about a picture; what is in it stays. When its scale changes, what was measured with it is computed again. */
     @Transactional
     public StudyWriter.Written putPicture(OpenStudy open, Picture draft, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);

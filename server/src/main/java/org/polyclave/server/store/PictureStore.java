@@ -20,7 +20,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.ErrorResponseException;
 
-/** Keeps what is in pictures, by content. Nothing gets in that was not decoded and written anew. */
+/** Keeps what is in pictures, by content. Nothing gets in that was not decoded and encoded again. */
 @Component
 public class PictureStore implements Retention {
     /** Pictures decoded at once: a large one takes some hundred megabytes meanwhile. */
@@ -38,7 +38,7 @@ public class PictureStore implements Retention {
     /** A cleaned file with the hash under which it is kept. */
     public record Cleaned(String content, PictureFile file) {}
 
-    /** Decodes a file and writes it anew; nothing is kept yet. */
+    /** Decodes a file and encodes it again; nothing is kept yet. */
     public static Cleaned clean(byte[] bytes) {
         DECODING.acquireUninterruptibly();
         try {

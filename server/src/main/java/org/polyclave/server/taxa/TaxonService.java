@@ -49,7 +49,7 @@ public class TaxonService {
         return writer.write(open, row.id(), List.of(writer.edit(StudyObject.row(row.id()), row, position, 0)));
     }
 
-    /** Writes a taxon anew; it stays where it stands. Its sexes and stages go by its name. */
+    /** Replaces a taxon; it keeps its position. Its sexes and stages go by its name. */
     @Transactional
     public StudyWriter.Written putRow(OpenStudy open, StudyRow draft, long baseRevision) {
         StudyWriter.Locked locked = writer.lock(open);

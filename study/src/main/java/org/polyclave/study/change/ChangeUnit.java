@@ -5,7 +5,7 @@ import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.NotationPrinter;
 
-/** A character is shown in another unit. What was measured stays as it is; the texts of its scores are written anew. */
+/** A character is shown in another unit. What was measured stays as it is; the texts of its scores are written in the new unit. */
 public record ChangeUnit(String character, String unit) implements StudyOperation {
     @Override
     public Study apply(Study study) {

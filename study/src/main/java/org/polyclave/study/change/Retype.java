@@ -13,7 +13,7 @@ import org.polyclave.study.notation.CellNotation;
 import org.polyclave.study.notation.StatesFromTexts;
 import org.polyclave.study.rules.Problem;
 
-/** Reads characters of an import as other types than were proposed: their scores are read anew from their texts. */
+/** Reads characters of an import as other types than were proposed: their scores are parsed again from their texts. */
 public final class Retype {
     private Retype() {}
 

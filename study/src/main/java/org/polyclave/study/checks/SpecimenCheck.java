@@ -12,7 +12,7 @@ import org.polyclave.study.model.StudyRow;
 
 /**
  * Tests whether specimens can be evidence for a score: not if the character gave them their name, for then the score only
- * says what was put into it, and not if they are held to be something else by now.
+ * says what was put into it, and not if they have been identified as something else since.
  */
 final class SpecimenCheck {
     private final CompiledStudy compiled;
@@ -63,7 +63,7 @@ final class SpecimenCheck {
         return determination.qualifier().isEmpty() ? name : determination.qualifier() + " " + name;
     }
 
-    /** Whether what is held to be {@code determined} shows what {@code scored} shows: itself, what belongs to it, or its taxon. */
+    /** Whether what is identified as {@code determined} shows what {@code scored} shows: itself, what belongs to it, or its taxon. */
     private boolean belongs(String determined, StudyRow scored) {
         return tree.belongs(determined, scored.id()) || (scored.isSemaphoront() && determined.equals(scored.parent()));
     }

@@ -15,7 +15,7 @@ public interface PairJudgement {
     Verdict verdict(int a, int b);
 
     /**
-     * The verdicts of a hand. Where only what may count against a danger counts, pairs of a dangerous and another row are
+     * The verdicts under viewing conditions. Where only what may count against a danger counts, pairs of a dangerous and another row are
      * judged by usable evidence on different parts, as the gate before an edition and the margin of the any-order key are.
      */
     static PairJudgement of(CompiledStudy compiled, ViewingConditions conditions, PairVerdicts verdicts) {

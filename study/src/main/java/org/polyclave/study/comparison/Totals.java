@@ -7,7 +7,7 @@ import org.polyclave.core.matrix.MatrixRow;
 
 /** How many pairs of rows of different taxa are told apart how well. */
 public record Totals(int pairs, int firm, int thin, int tendency, int none) {
-    /** Pairs that nothing tells apart for sure. */
+    /** Pairs that nothing separates for sure. */
     public int open() {
         return tendency + none;
     }

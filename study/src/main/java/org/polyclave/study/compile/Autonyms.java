@@ -48,7 +48,7 @@ final class Autonyms {
             boolean epithet = word.matches("[\\p{Ll}][\\p{Ll}-]+")
                     && !Set.of("ex", "et", "in").contains(word);
             boolean author = !found.isEmpty() && word.matches("[\\p{Lu}(].*");
-            // An author ends what stands before; a word of rank begins anew.
+            // An author ends what stands before; a word of rank begins another part.
             afterAuthor = !rank && (afterAuthor || author);
             if (epithet && !rank && !afterAuthor) {
                 found.add(word);

@@ -26,7 +26,7 @@ import org.polyclave.study.rules.StudyRules;
  * The readings of one character, row by row: those that are evidence for what the row shows, and the others with the reason
  * why they are not.
  *
- * <p>A specimen speaks for the taxon that it is held to be now, or for its sex or stage where the matrix has a row for it. It
+ * <p>A specimen counts for the taxon that it is identified as now, or for its sex or stage where the matrix has a row for it. It
  * says nothing about a character by which it was named, or that was altered by what was done to it before it was read. A ratio
  * is taken for each item of which both parts were read, never from summaries. Time and memory linear in the study's readings.
  */

@@ -45,7 +45,7 @@ public record Specimen(
         this(id, code, determinations, Event.UNKNOWN, "", "", List.of(), "", note);
     }
 
-    /** What it is held to be now: the last determination. */
+    /** What it is identified as now: the last determination. */
     public Optional<Determination> present() {
         return determinations.isEmpty() ? Optional.empty() : Optional.of(determinations.get(determinations.size() - 1));
     }

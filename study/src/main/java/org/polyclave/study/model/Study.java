@@ -94,7 +94,7 @@ public record Study(
         return byRow;
     }
 
-    /** The study with one cell scored anew, or emptied. */
+    /** The study with another score in one cell, or none. */
     public Study withScore(String row, String character, Optional<StudyScore> score) {
         List<StudyScore> changed = new ArrayList<>();
         for (StudyScore old : scores) {
@@ -136,7 +136,7 @@ public record Study(
                 .toList();
     }
 
-    /** Whether a specimen is held to be a sensitive taxon, once was, or might be one. */
+    /** Whether a specimen is identified as a sensitive taxon, once was, or might be one. */
     private static boolean mayTellPlace(Specimen specimen, Set<String> sensitive) {
         return !sensitive.isEmpty()
                 && (specimen.determinations().isEmpty()

@@ -49,8 +49,8 @@ public record ContrastCard(
     /**
      * A character.
      *
-     * @param bits strength, summed over the pairs that it tells apart
-     * @param tells places of the pairs that it strictly tells apart
+     * @param bits strength, summed over the pairs that it separates
+     * @param tells places of the pairs that it separates for sure
      * @param months in which all of them show it
      * @param lack why it does not help now, or null
      * @param cells what each row shows, in the order of names

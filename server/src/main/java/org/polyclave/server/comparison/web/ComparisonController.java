@@ -57,7 +57,7 @@ class ComparisonController {
             @Nullable List<String> stages,
             @Nullable Observer observer,
             @Nullable Boolean safely) {
-        ViewingConditions hand() {
+        ViewingConditions viewing() {
             Set<Integer> asked = new HashSet<>(months == null ? List.of() : months);
             if (asked.stream().anyMatch(m -> m < 1 || m > 12)) {
                 throw Problems.badRequest(ProblemCode.MONTH, "Months are numbers from 1 to 12.");
@@ -83,7 +83,7 @@ class ComparisonController {
     /** How well each pair of rows is separated. */
     @GetMapping("/map")
     ComparisonService.PairMap map(@AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject ConditionsQuery conditions) {
-        return apart.map(open, conditions.hand());
+        return apart.map(open, conditions.viewing());
     }
 
     /** All pairs, or those that are not firmly separated, as CSV. */
@@ -92,7 +92,7 @@ class ComparisonController {
             @AtLeast(Role.VIEWER) OpenStudy open,
             @ParameterObject ConditionsQuery conditions,
             @RequestParam(defaultValue = "false") boolean all) {
-        String table = apart.table(open, conditions.hand(), all);
+        String table = apart.table(open, conditions.viewing(), all);
         return file(open.slug() + "-pairs.csv", new MediaType("text", "csv", StandardCharsets.UTF_8))
                 .body(table.getBytes(StandardCharsets.UTF_8));
     }
@@ -103,7 +103,7 @@ class ComparisonController {
             @AtLeast(Role.VIEWER) OpenStudy open,
             @ParameterObject ConditionsQuery conditions,
             @RequestParam List<String> rows) {
-        return apart.card(open, conditions.hand(), rows);
+        return apart.card(open, conditions.viewing(), rows);
     }
 
     /** The card as PDF: a plate of one page, or one for the wallet. */
@@ -114,7 +114,7 @@ class ComparisonController {
             @RequestParam List<String> rows,
             @RequestParam(defaultValue = "false") boolean wallet,
             @RequestParam(defaultValue = "false") boolean plain) {
-        byte[] pdf = apart.print(open, conditions.hand(), rows, wallet, plain);
+        byte[] pdf = apart.print(open, conditions.viewing(), rows, wallet, plain);
         return file(open.slug() + (wallet ? "-card.pdf" : "-plate.pdf"), MediaType.APPLICATION_PDF)
                 .body(pdf);
     }
@@ -125,7 +125,7 @@ class ComparisonController {
             @AtLeast(Role.VIEWER) OpenStudy open,
             @ParameterObject ConditionsQuery conditions,
             @RequestParam List<String> rows) {
-        return apart.recognise(open, conditions.hand(), rows);
+        return apart.recognise(open, conditions.viewing(), rows);
     }
 
     /** In which months pairs are separated. */
@@ -134,13 +134,13 @@ class ComparisonController {
             @AtLeast(Role.VIEWER) OpenStudy open,
             @ParameterObject ConditionsQuery conditions,
             @RequestParam(defaultValue = "") List<String> rows) {
-        return apart.calendar(open, conditions.hand(), rows);
+        return apart.calendar(open, conditions.viewing(), rows);
     }
 
     /** Cells whose scores are expected to separate the most pairs per minute. */
     @GetMapping("/next-cells")
     ComparisonService.NextView next(@AtLeast(Role.VIEWER) OpenStudy open, @ParameterObject ConditionsQuery conditions) {
-        return apart.next(open, conditions.hand());
+        return apart.next(open, conditions.viewing());
     }
 
     private static ResponseEntity.BodyBuilder file(String name, MediaType type) {

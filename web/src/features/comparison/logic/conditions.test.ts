@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
-import { asked, EVERYTHING, fromQuery, isEverything, toQuery, type Hand } from './hand';
+import { asked, EVERYTHING, fromQuery, isEverything, toQuery, type ViewingConditions } from './conditions';
 
-test('what is in the hand goes through the address and back', () => {
-  const hand: Hand = {
+test('viewing conditions go through the address and back', () => {
+  const conditions: ViewingConditions = {
     months: [1, 12],
     organs: ['leaf, lower', 'stem'],
     methods: ['eye'],
@@ -11,12 +11,12 @@ test('what is in the hand goes through the address and back', () => {
     novice: true,
     safely: true,
   };
-  expect(fromQuery(JSON.parse(JSON.stringify(toQuery(hand))))).toEqual(hand);
+  expect(fromQuery(JSON.parse(JSON.stringify(toQuery(conditions))))).toEqual(conditions);
   expect(fromQuery(JSON.parse(JSON.stringify(toQuery(EVERYTHING))))).toEqual(EVERYTHING);
   expect(fromQuery({ months: '0|3|x|13', preserved: 'BURNT' })).toEqual({ ...EVERYTHING, months: [3] });
 });
 
-test('the server is asked for what is in the hand only', () => {
+test('the server is asked for the limits only', () => {
   expect(isEverything(EVERYTHING)).toBe(true);
   expect(asked({ ...EVERYTHING, months: [1, 2], novice: true }, { rows: ['aa', 'bb'] })).toEqual({
     months: [1, 2],

@@ -1,8 +1,8 @@
 import type { Schemas } from '@/api/client';
 import type { LocationQuery, LocationQueryRaw } from 'vue-router';
 
-/** What somebody who tells rows apart has in the hand. What is empty is not asked. */
-export interface Hand {
+/** What somebody who separates rows can see. What is empty is no limit. */
+export interface ViewingConditions {
   months: number[];
   organs: string[];
   methods: string[];
@@ -12,7 +12,7 @@ export interface Hand {
   safely: boolean;
 }
 
-export const EVERYTHING: Hand = {
+export const EVERYTHING: ViewingConditions = {
   months: [],
   organs: [],
   methods: [],
@@ -29,7 +29,7 @@ export const TREATMENTS = ['CUT', 'DISSECTED', 'MOUNTED', 'FLUID', 'DRIED'] as c
 const SEPARATOR = '|';
 const listed = (value: unknown) => (typeof value === 'string' ? value.split(SEPARATOR).filter(Boolean) : []);
 
-export function fromQuery(query: LocationQuery): Hand {
+export function fromQuery(query: LocationQuery): ViewingConditions {
   return {
     months: listed(query.months)
       .map(Number)
@@ -43,32 +43,33 @@ export function fromQuery(query: LocationQuery): Hand {
   };
 }
 
-export function toQuery(hand: Hand): LocationQueryRaw {
+export function toQuery(conditions: ViewingConditions): LocationQueryRaw {
   const joined = (values: (string | number)[]) => (values.length ? values.join(SEPARATOR) : undefined);
   return {
-    months: joined(hand.months),
-    organs: joined(hand.organs),
-    methods: joined(hand.methods),
-    preserved: joined(hand.preserved),
-    stages: joined(hand.stages),
-    novice: hand.novice ? 'true' : undefined,
-    safely: hand.safely ? 'true' : undefined,
+    months: joined(conditions.months),
+    organs: joined(conditions.organs),
+    methods: joined(conditions.methods),
+    preserved: joined(conditions.preserved),
+    stages: joined(conditions.stages),
+    novice: conditions.novice ? 'true' : undefined,
+    safely: conditions.safely ? 'true' : undefined,
   };
 }
 
 /** What the server is asked: what is not limited is left out. */
-export function asked<T extends object = object>(hand: Hand, more?: T) {
+export function asked<T extends object = object>(conditions: ViewingConditions, more?: T) {
   const some = <V>(values: V[]) => (values.length ? values : undefined);
   return {
-    months: some(hand.months),
-    organs: some(hand.organs),
-    methods: some(hand.methods),
-    preserved: some(hand.preserved) as Schemas['Looking']['alteredBy'],
-    stages: some(hand.stages),
-    observer: hand.novice ? ('NOVICE' as const) : undefined,
-    safely: hand.safely || undefined,
+    months: some(conditions.months),
+    organs: some(conditions.organs),
+    methods: some(conditions.methods),
+    preserved: some(conditions.preserved) as Schemas['Looking']['alteredBy'],
+    stages: some(conditions.stages),
+    observer: conditions.novice ? ('NOVICE' as const) : undefined,
+    safely: conditions.safely || undefined,
     ...(more ?? ({} as T)),
   };
 }
 
-export const isEverything = (hand: Hand) => Object.values(asked(hand)).every((limit) => limit === undefined);
+export const isEverything = (conditions: ViewingConditions) =>
+  Object.values(asked(conditions)).every((limit) => limit === undefined);

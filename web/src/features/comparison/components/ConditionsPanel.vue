@@ -2,11 +2,11 @@
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
-import { EVERYTHING, isEverything, TREATMENTS, WINTER, type Hand } from '../logic/hand';
+import { EVERYTHING, isEverything, TREATMENTS, WINTER, type ViewingConditions } from '../logic/conditions';
 import MonthRing from './MonthRing.vue';
 
-/** What is in the hand: when, of what, by what means. */
-const hand = defineModel<Hand>({ required: true });
+/** What can be seen: when, of which parts, with which equipment. */
+const conditions = defineModel<ViewingConditions>({ required: true });
 const props = defineProps<{ study: Schemas['StudyView'] }>();
 const { t } = useI18n();
 
@@ -22,24 +22,24 @@ const choices = computed(() => {
   return all.filter((choice) => choice.items.length);
 });
 
-const change = (changes: Partial<Hand>) => (hand.value = { ...hand.value, ...changes });
+const change = (changes: Partial<ViewingConditions>) => (conditions.value = { ...conditions.value, ...changes });
 </script>
 
 <template>
-  <section class="hand" :aria-label="$t('apart.hand')">
-    <h2>{{ $t('apart.hand') }}</h2>
+  <section class="conditions" :aria-label="$t('apart.conditions')">
+    <h2>{{ $t('apart.conditions') }}</h2>
     <div class="ready">
-      <v-btn size="small" variant="text" :disabled="isEverything(hand)" @click="hand = { ...EVERYTHING }">{{
+      <v-btn size="small" variant="text" :disabled="isEverything(conditions)" @click="conditions = { ...EVERYTHING }">{{
         $t('apart.all')
       }}</v-btn>
       <v-btn size="small" variant="text" @click="change({ months: [...WINTER] })">{{ $t('apart.winter') }}</v-btn>
       <v-btn size="small" variant="text" @click="change({ methods: ['eye'] })">{{ $t('apart.byEye') }}</v-btn>
     </div>
-    <MonthRing :model-value="hand.months" @update:model-value="change({ months: $event })" />
+    <MonthRing :model-value="conditions.months" @update:model-value="change({ months: $event })" />
     <v-select
       v-for="choice in choices"
       :key="choice.of"
-      :model-value="hand[choice.of]"
+      :model-value="conditions[choice.of]"
       :items="choice.items"
       :label="$t(`apart.${choice.of}`)"
       multiple
@@ -48,7 +48,7 @@ const change = (changes: Partial<Hand>) => (hand.value = { ...hand.value, ...cha
       @update:model-value="change({ [choice.of]: $event ?? [] })"
     />
     <v-switch
-      :model-value="hand.novice"
+      :model-value="conditions.novice"
       :label="$t('apart.novice')"
       density="compact"
       color="primary"
@@ -56,29 +56,29 @@ const change = (changes: Partial<Hand>) => (hand.value = { ...hand.value, ...cha
       @update:model-value="change({ novice: $event === true })"
     />
     <v-switch
-      :model-value="hand.safely"
+      :model-value="conditions.safely"
       :label="$t('apart.danger')"
       density="compact"
       color="primary"
       hide-details
       @update:model-value="change({ safely: $event === true })"
     />
-    <p v-if="hand.safely" class="quiet">{{ $t('apart.dangerSays') }}</p>
+    <p v-if="conditions.safely" class="quiet">{{ $t('apart.dangerSays') }}</p>
   </section>
 </template>
 
 <style scoped>
-.hand {
+.conditions {
   display: grid;
   gap: 0.55rem;
   align-content: start;
 }
 
-.hand :deep(.v-switch) {
+.conditions :deep(.v-switch) {
   margin-left: 0.6rem;
 }
 
-.hand :deep(.v-switch .v-label) {
+.conditions :deep(.v-switch .v-label) {
   font-size: 0.9rem;
 }
 
