@@ -203,8 +203,9 @@ class OperationApiTest {
                         .json()
                         .path("detail")
                         .asString())
-                .isEqualTo("The score of 'aa' in 'width': mean, standard deviation and the number of individuals say something"
-                        + " only together.");
+                .isEqualTo(
+                        "The score of 'aa' in 'width': mean, standard deviation and the number of individuals say something"
+                                + " only together.");
         assertThat(author.post(study + "/scores", String.format(score, baseRevision, "\"individuals\":12,", "7"))
                         .json()
                         .path("detail")
