@@ -1,6 +1,7 @@
 package org.polyclave.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -152,6 +153,25 @@ final class UpgradeTest {
                     .as("edition %d: %s", number, asked.body())
                     .isEqualTo(200);
         }
+    }
+
+    @Test
+    void aDatabaseOfANewerBuildIsRefused() throws SQLException, IOException {
+        String url = databaseOfBefore("polyclave_newer_");
+        RunningApplication.start(url, false).close();
+        try (Connection database = DriverManager.getConnection(
+                        url,
+                        RunningApplication.environment("POLYCLAVE_DB_USER"),
+                        RunningApplication.environment("POLYCLAVE_DB_PASSWORD"));
+                Statement statement = database.createStatement()) {
+            statement.execute("""
+                    insert into public.flyway_schema_history
+                    select installed_rank + 1, '9999', 'a newer shape', type, 'V9999__a_newer_shape.sql', checksum,
+                        installed_by, installed_on, execution_time, success
+                    from public.flyway_schema_history order by installed_rank desc limit 1
+                    """);
+        }
+        assertThatThrownBy(() -> RunningApplication.start(url, false).close()).hasStackTraceContaining("9999");
     }
 
     @Test
