@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -26,6 +27,8 @@ public final class Catalogue {
 
     private final Map<String, String> messages;
     private final Locale locale;
+    /** Messages that were used, by key: parsing one takes longer than filling it in. */
+    private final Map<String, MessageFormat> parsed = new ConcurrentHashMap<>();
 
     private Catalogue(Map<String, String> messages, Locale locale) {
         this.messages = messages;
@@ -66,12 +69,15 @@ public final class Catalogue {
         }
         Map<String, Object> arguments = new HashMap<>();
         facts.forEach((name, fact) -> add(arguments, key, name, fact));
-        MessageFormat format = new MessageFormat(message, locale);
-        if (!arguments.keySet().containsAll(format.getArgumentNames())) {
-            throw new IllegalArgumentException(
-                    "Message " + key + " wants " + format.getArgumentNames() + " of " + arguments.keySet());
+        MessageFormat format = parsed.computeIfAbsent(key, k -> new MessageFormat(message, locale));
+        // A format keeps what it needs for plurals, so that two threads cannot use it at once.
+        synchronized (format) {
+            if (!arguments.keySet().containsAll(format.getArgumentNames())) {
+                throw new IllegalArgumentException(
+                        "Message " + key + " wants " + format.getArgumentNames() + " of " + arguments.keySet());
+            }
+            return format.format(arguments);
         }
-        return format.format(arguments);
     }
 
     private void add(Map<String, Object> arguments, String key, String name, Object fact) {
