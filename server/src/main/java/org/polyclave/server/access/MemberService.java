@@ -43,7 +43,7 @@ public class MemberService {
         Account account = accounts.find(name)
                 .orElseThrow(() -> Problems.badRequest(
                         ProblemCode.NO_SUCH_ACCOUNT,
-                        "The account '" + name + "' does not exist. Ask your administrator to make one."));
+                        "The account '" + name + "' does not exist. Ask your administrator to create one."));
         studies.putMember(open.id(), account.id(), role.name());
     }
 

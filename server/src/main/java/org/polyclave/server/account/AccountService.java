@@ -64,15 +64,16 @@ public class AccountService implements UserDetailsService {
     public Account create(String name, String displayName, String password, boolean administrator) {
         if (!name.matches("[a-z0-9._-]{2,40}")) {
             throw Problems.badRequest(
-                    ProblemCode.ACCOUNT_NAME, "An account's name takes 2 to 40 of: a–z, 0–9, dot, hyphen, underscore.");
+                    ProblemCode.ACCOUNT_NAME,
+                    "An account's name has 2 to 40 of these: a–z, 0–9, dot, hyphen, underscore.");
         }
         if (password.length() < SHORTEST_PASSWORD) {
             throw Problems.badRequest(
-                    ProblemCode.PASSWORD, "A password takes at least " + SHORTEST_PASSWORD + " characters.");
+                    ProblemCode.PASSWORD, "A password has at least " + SHORTEST_PASSWORD + " characters.");
         }
         if (accounts.find(name).isPresent()) {
             throw Problems.badRequest(
-                    ProblemCode.ACCOUNT_TAKEN, "There is an account '" + name + "' already. Choose another name.");
+                    ProblemCode.ACCOUNT_TAKEN, "The account '" + name + "' exists already. Choose another name.");
         }
         accounts.insert(name, displayName.isBlank() ? name : displayName, encoder.encode(password), administrator);
         return find(name).orElseThrow();

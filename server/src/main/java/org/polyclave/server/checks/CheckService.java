@@ -94,7 +94,7 @@ public class CheckService {
     /** Accepts a finding that stands now; its reason is for whoever wonders later. */
     public void accept(OpenStudy open, String key, String reason) {
         if (reason.isBlank()) {
-            throw Problems.badRequest(ProblemCode.REASON, "Write why this is meant, for whoever wonders later.");
+            throw Problems.badRequest(ProblemCode.REASON, "Write why this is intended, for whoever wonders later.");
         }
         FindingView finding = findings(open).stream()
                 .filter(f -> f.key().equals(key))
@@ -106,7 +106,7 @@ public class CheckService {
         if (!finding.acceptable()) {
             throw Problems.unprocessable(
                     ProblemCode.NEVER_MEANT,
-                    "What is not known of harm cannot be accepted. Assess it, or write the caution.",
+                    "A hazard that is not known cannot be accepted as intended. Assess it, or write the caution.",
                     Map.of());
         }
         accepted.accept(open.id(), key, reason.strip(), open.account());

@@ -42,7 +42,7 @@ public class SnapshotService {
                     ProblemCode.NAME,
                     wanted.isEmpty()
                             ? "A snapshot needs a name, to be found again by."
-                            : "There is a snapshot '" + wanted + "' already. Choose another name.",
+                            : "A snapshot '" + wanted + "' exists already. Choose another name.",
                     Map.of());
         }
         StudyStore.Snapshot now = store.load(open.id());

@@ -26,7 +26,7 @@ public class CommentService {
 
     public List<CommentMapper.CommentLine> write(OpenStudy open, String row, String character, String text) {
         if (text.isBlank()) {
-            throw Problems.badRequest(ProblemCode.TEXT, "Write what is to be said about the cell.");
+            throw Problems.badRequest(ProblemCode.TEXT, "Write the comment first.");
         }
         Study study = store.load(open.id()).study();
         if (study.row(row).isEmpty() || study.character(character).isEmpty()) {

@@ -139,7 +139,7 @@ public class MeasuredService {
                 throw Problems.conflict(
                         ProblemCode.CHANGED_MEANWHILE,
                         "The readings of '" + cell.row() + "' in '" + character.label()
-                                + "' came to something else meanwhile. Look at what they come to now.",
+                                + "' came to something else meanwhile. Check what they come to now.",
                         Map.of());
             }
             StudyObject object = StudyObject.cell(cell.row(), cell.character());
@@ -158,7 +158,7 @@ public class MeasuredService {
             throw Problems.unprocessable(
                     ProblemCode.READINGS,
                     "A reading of '" + proposal.row()
-                            + "' lies far from the others. Correct it, keep it or set it aside first.",
+                            + "' lies far from the others. Correct it, keep it or exclude it first.",
                     Map.of());
         }
         return proposal.score(

@@ -164,7 +164,7 @@ public class TaxonService {
         StudyRow.Lowering lowering = row.assessment().lowering();
         if (lowering == null) {
             throw Problems.badRequest(
-                    ProblemCode.NOTHING_LOWERED, "Nothing of this taxon's hazard waits for confirmation.");
+                    ProblemCode.NOTHING_LOWERED, "No change of this taxon's hazard waits for confirmation.");
         }
         if (lowering.by().equals(accounts.displayName(open.account()))) {
             throw Problems.unprocessable(

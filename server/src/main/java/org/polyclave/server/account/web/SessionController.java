@@ -93,8 +93,7 @@ class SessionController {
                         "Polyclave is still starting; its accounts are not there yet. Wait a moment.");
             }
             throw Problems.badRequest(
-                    ProblemCode.SIGN_IN,
-                    "Name and password do not belong together. Check both, or ask your administrator.");
+                    ProblemCode.SIGN_IN, "Name and password do not match. Check both, or ask your administrator.");
         }
         HttpSession old = servletRequest.getSession(false);
         if (old != null) {

@@ -58,7 +58,7 @@ class ExportController {
         if (target == null || !(layout.equals("wide") || layout.equals("long"))) {
             throw Problems.badRequest(
                     ProblemCode.FORMAT,
-                    "Export knows csv, tsv, xlsx, nexus, darwin-core and json, and the layouts wide and long.");
+                    "Export writes csv, tsv, xlsx, nexus, darwin-core and json, and the layouts wide and long.");
         }
         Layout laid = layout.equals("long") ? Layout.LONG : Layout.WIDE;
         Study study = store.load(open.id()).study().withoutSensitivePlaces();
