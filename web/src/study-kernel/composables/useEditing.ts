@@ -12,11 +12,11 @@ interface Editable {
  * Editing one of several things of a study, chosen by the address. What is typed stays until it is saved or given up:
  * choosing another thing meanwhile asks first, and what others change does not overwrite it.
  *
- * @param kind name of the thing in addresses of the server, revisions and the page's query
+ * @param kind name of the thing in addresses of the server; `object` in revisions, requests and the page's query, too
  */
 export function useEditing<T extends Editable>(
   model: StudyModel,
-  kind: { path: 'rows' | 'characters'; object: 'row' | 'character'; query: string; body: 'row' | 'character' },
+  kind: { path: 'rows' | 'characters'; object: 'row' | 'character' },
   all: Ref<T[]>,
 ) {
   const slug = model.slug;
@@ -33,7 +33,7 @@ export function useEditing<T extends Editable>(
   let baseRevision = 0;
 
   const selected = computed(() => {
-    const id = route.query[kind.query];
+    const id = route.query[kind.object];
     return typeof id === 'string' ? id : '';
   });
   const current = computed(() => all.value.find((one) => one.id === selected.value));
@@ -66,7 +66,7 @@ export function useEditing<T extends Editable>(
     saved.value = false;
     draft.value = null;
     original = 'null';
-    void router.replace({ query: { ...route.query, [kind.query]: id || undefined } });
+    void router.replace({ query: { ...route.query, [kind.object]: id || undefined } });
     if (id === selected.value) take(current.value);
   }
 
@@ -98,7 +98,7 @@ export function useEditing<T extends Editable>(
       fresh.value = false;
       await model.reload();
       if (select && written.id !== selected.value) {
-        await router.replace({ query: { ...route.query, [kind.query]: written.id } });
+        await router.replace({ query: { ...route.query, [kind.object]: written.id } });
       }
       take(current.value);
       saved.value = true;
@@ -110,7 +110,7 @@ export function useEditing<T extends Editable>(
     const thing = draft.value;
     if (!thing) return Promise.resolve(false);
     // Which of the two it is, and that its request names it so, the type checker cannot follow.
-    const body = { [kind.body]: thing, baseRevision: over ?? baseRevision } as unknown as Schemas['RowRequest'] &
+    const body = { [kind.object]: thing, baseRevision: over ?? baseRevision } as unknown as Schemas['RowRequest'] &
       Schemas['CharacterRequest'];
     return fresh.value
       ? write(() => api.post(`/api/v1/studies/{slug}/${kind.path}`, { slug }, body), true)

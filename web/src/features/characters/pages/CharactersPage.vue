@@ -22,11 +22,7 @@ const library = ref(false);
 const characters = computed(() => model.study.value?.characters ?? []);
 const taxa = computed(() => rowChoices(model.study.value?.rows));
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
-const editing = useEditing(
-  model,
-  { path: 'characters', object: 'character', query: 'character', body: 'character' },
-  characters,
-);
+const editing = useEditing(model, { path: 'characters', object: 'character' }, characters);
 const draft = editing.draft;
 const removing = ref(false);
 const asksLeave = computed({

@@ -31,9 +31,10 @@ const document = {
 async function open(status: string, number = '1') {
   server.on('GET /api/v1/editions/meadow', {
     number: 2,
+    format: 1,
     editions: [{ number: 1, status, reason: 'Colour was wrong', publishedAt: '2026-05-01', who: 'Isolde' }],
   });
-  server.on('GET /api/v1/editions/meadow/1', document);
+  server.on('GET /api/v1/editions/meadow/1?format=1', document);
   return mount(EditionPage, { slug: 'meadow', number }, [], [VueQueryPlugin]);
 }
 
@@ -68,8 +69,8 @@ test('what was never published is said to be missing', async () => {
 test('the cover says what is hard to rule out, when, and what is not in the key; the taxa are those that the key names', async () => {
   const declared = { danger: 'bane', name: 'Bane, other than seedling', others: ['mild'], text: '' };
   const name = { ...row('bane', { hazard: 'SERIOUS' }), stage: 'other than seedling', folded: [], hazardText: '' };
-  server.on('GET /api/v1/editions/meadow', { number: 1, editions: [] });
-  server.on('GET /api/v1/editions/meadow/1', {
+  server.on('GET /api/v1/editions/meadow', { number: 1, format: 1, editions: [] });
+  server.on('GET /api/v1/editions/meadow/1?format=1', {
     ...document,
     study: {
       ...document.study,

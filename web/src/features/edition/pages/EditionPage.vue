@@ -29,8 +29,13 @@ const newest = useQuery({
 const number = computed(() => Number(props.number) || newest.data.value?.number);
 const edition = useQuery({
   queryKey: computed(() => ['edition', props.slug, number.value]),
-  queryFn: () => api.get('/api/v1/editions/{slug}/{number}', { slug: props.slug, number: number.value ?? 0 }),
-  enabled: computed(() => number.value !== undefined),
+  queryFn: () =>
+    api.get('/api/v1/editions/{slug}/{number}', {
+      slug: props.slug,
+      number: number.value ?? 0,
+      format: newest.data.value?.format,
+    }),
+  enabled: computed(() => newest.data.value !== undefined),
   retry: false,
   staleTime: Infinity,
 });

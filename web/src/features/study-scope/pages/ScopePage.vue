@@ -18,7 +18,7 @@ const rows = computed(() => model.study.value?.rows ?? []);
 const tree = computed(() => taxonTree(rows.value));
 const recorded = computed(() => model.study.value?.recorded ?? []);
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
-const editing = useEditing(model, { path: 'rows', object: 'row', query: 'row', body: 'row' }, recorded);
+const editing = useEditing(model, { path: 'rows', object: 'row' }, recorded);
 const draft = editing.draft;
 const isStage = computed(() => Boolean(draft.value && (draft.value.stage || (editing.fresh.value && newStage.value))));
 const newStage = ref(false);

@@ -55,7 +55,7 @@ final class TellingApartTest {
         return DemoStudies.all().stream().map(StudyCompiler::compile);
     }
 
-    private static ViewingConditions hand(Set<Integer> months, Set<String> organs, Set<String> methods) {
+    private static ViewingConditions viewing(Set<Integer> months, Set<String> organs, Set<String> methods) {
         return new ViewingConditions(new KeyContext(months, organs, methods), Set.of(), Observer.TRAINED, false);
     }
 
@@ -96,7 +96,7 @@ final class TellingApartTest {
 
     @Test
     void withoutFruitTheTwinsOfTheFruitAreOpenAndTheCardSendsToTheFruit() {
-        ViewingConditions fruitless = hand(Set.of(), allBut("fruit", StudyCharacter::organ), Set.of());
+        ViewingConditions fruitless = viewing(Set.of(), allBut("fruit", StudyCharacter::organ), Set.of());
         assertThat(told(ViewingConditions.EVERYTHING, Verdict.FIRM)).contains(TWINS);
         assertThat(told(fruitless, Verdict.NONE, Verdict.TENDENCY)).contains(TWINS);
         assertThat(settles(fruitless, "tarnella-praecox", "tarnella-serotina"))
@@ -106,7 +106,7 @@ final class TellingApartTest {
 
     @Test
     void inJanuaryTheyAreOpenAndTheCardSaysWhenToComeBack() {
-        ViewingConditions january = hand(Set.of(1), Set.of(), Set.of());
+        ViewingConditions january = viewing(Set.of(1), Set.of(), Set.of());
         assertThat(told(january, Verdict.NONE, Verdict.TENDENCY))
                 .contains(TWINS)
                 .hasSizeGreaterThan(told(ViewingConditions.EVERYTHING, Verdict.NONE, Verdict.TENDENCY)
@@ -125,7 +125,7 @@ final class TellingApartTest {
 
     @Test
     void withoutALensPairsOpenThatALensTells() {
-        ViewingConditions lensless = hand(Set.of(), Set.of(), allBut("lens", StudyCharacter::method));
+        ViewingConditions lensless = viewing(Set.of(), Set.of(), allBut("lens", StudyCharacter::method));
         Set<String> opened = new HashSet<>(told(lensless, Verdict.NONE, Verdict.TENDENCY, Verdict.THIN));
         opened.removeAll(told(ViewingConditions.EVERYTHING, Verdict.NONE, Verdict.TENDENCY, Verdict.THIN));
         assertThat(opened).isNotEmpty();
@@ -158,8 +158,8 @@ final class TellingApartTest {
     private static List<ViewingConditions> hands() {
         return List.of(
                 ViewingConditions.EVERYTHING,
-                hand(Set.of(1), Set.of(), Set.of()),
-                hand(Set.of(), Set.of(), Set.of("eye")),
+                viewing(Set.of(1), Set.of(), Set.of()),
+                viewing(Set.of(), Set.of(), Set.of("eye")),
                 new ViewingConditions(KeyContext.EVERYTHING, Set.of(), Observer.NOVICE, true));
     }
 
@@ -246,7 +246,7 @@ final class TellingApartTest {
         Matrix matrix = TUSSOCKS.matrix();
         for (int month = 1; month <= 12; month++) {
             PairVerdicts verdicts = PairVerdicts.of(
-                    matrix, hand(Set.of(month), Set.of(), Set.of()).separation(TUSSOCKS));
+                    matrix, viewing(Set.of(month), Set.of(), Set.of()).separation(TUSSOCKS));
             long open = IntStream.range(0, matrix.rowCount())
                     .filter(i -> matrix.row(i).name() != matrix.row(row).name()
                             && verdicts.verdict(row, i).compareTo(Verdict.THIN) < 0)
@@ -280,6 +280,21 @@ final class TellingApartTest {
                         .contains("not permission to eat, touch or collect")
                         .contains(card.points().get(0).subject())
                         .contains("wash hands after touching");
+            }
+        }
+    }
+
+    @Test
+    void paperSaysOnceThatNothingSeparatesAPairNow() throws IOException {
+        ContrastCard card =
+                card(TUSSOCKS, viewing(Set.of(1), Set.of(), Set.of()), "tarnella-praecox", "tarnella-serotina");
+        ContrastPrint.Imprint imprint = new ContrastPrint.Imprint("", "", false, TellingApartTest::picture);
+        for (byte[] file : List.of(ContrastPrint.plate(card, imprint), ContrastPrint.wallet(card, imprint))) {
+            try (PDDocument pdf = Loader.loadPDF(file)) {
+                String text = new PDFTextStripper().getText(pdf).replaceAll("\\s+", " ");
+                assertThat(text)
+                        .containsOnlyOnce("Nothing that can be seen now separates them")
+                        .contains("What will:");
             }
         }
     }

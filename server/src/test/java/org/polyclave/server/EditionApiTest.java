@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.polyclave.files.study.StudyFormat;
 import tools.jackson.databind.JsonNode;
 
 /** Publishing, its gate, and what readers get. */
@@ -175,7 +176,10 @@ class EditionApiTest {
                 .isEqualTo(2);
 
         Visitor.Answer again = reader.get("/api/v1/editions/" + slug + "/1");
-        assertThat(again.body()).isEqualTo(first.body());
+        assertThat(again.body())
+                .as("its format is what a reader of it sees first")
+                .startsWith("{\"format\":" + StudyFormat.VERSION + ",")
+                .isEqualTo(first.body());
         assertThat(again.response().headers().firstValue("ETag"))
                 .isEqualTo(first.response().headers().firstValue("ETag"));
         assertThat(again.response().headers().firstValue("Cache-Control"))

@@ -145,7 +145,12 @@ final class UpgradeTest {
     void editionsOfBeforeAreRead() {
         for (int number : new int[] {1, 99}) {
             String edition = "/api/v1/editions/marrowmere-tussocks/" + number;
-            assertThat(author.get(edition).status()).isEqualTo(200);
+            assertThat(author.get(edition).json().path("format").isMissingNode())
+                    .as("byte for byte as it was published")
+                    .isTrue();
+            JsonNode now = author.get(edition + "?format=1").json();
+            assertThat(now.path("format").asInt()).isEqualTo(1);
+            assertThat(now.path("study").path("rows").size()).isPositive();
             Visitor.Answer asked = author.post(
                     edition + "/identify",
                     "{\"answers\":[],\"strikeOut\":false,\"tolerance\":0,\"month\":0,\"observer\":\"NOVICE\",\"unavailable\":[]}");

@@ -6,7 +6,7 @@ import tools.jackson.databind.json.JsonMapper;
 /**
  * The JSON of a study and of its objects as a contract: version {@value #VERSION}. Study files, snapshots, the bodies in the
  * database and the documents of editions say by which version they were written; {@link StudyUpgrades} brings what is older up
- * to date when it is read.
+ * to date: files and editions when they are read, bodies when the server starts.
  */
 public final class StudyFormat {
     /** What this program writes. */

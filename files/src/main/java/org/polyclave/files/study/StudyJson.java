@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -86,26 +87,27 @@ public final class StudyJson {
         }
     }
 
+    /** Reads a tree, and changes it on the way. */
     static ReadStudy read(JsonNode root, StudyUpgrades upgrades) {
         int version = root.path("version").asInt(0);
         if (version > upgrades.current()) {
             return new ReadStudy(
                     null,
-                    List.of("This study file is of version " + version
-                            + ", which a newer Polyclave wrote. This one reads" + " versions up to "
-                            + upgrades.current() + ": update it, or ask for a table."));
+                    List.of(String.format(
+                            Locale.ROOT,
+                            "This study file has version %d of the format, which only a newer Polyclave reads; this one reads"
+                                    + " versions up to %d. Update Polyclave, or ask for the study as a table.",
+                            version,
+                            upgrades.current())));
         }
-        JsonNode now = root;
-        if (version > 0 && root instanceof ObjectNode file) {
-            now = upgrades.study(version, file.deepCopy()).put("version", StudyFormat.VERSION);
+        if (version > 0 && root instanceof ObjectNode older) {
+            upgrades.study(version, older).put("version", upgrades.current());
         }
-        List<String> problems = StudySchema.validate(now);
+        List<String> problems = StudySchema.validate(root);
         if (!problems.isEmpty()) {
             return new ReadStudy(null, problems);
         }
-        ObjectNode content = (ObjectNode) now.deepCopy();
-        content.remove(List.of("format", "version"));
-        Study study = JSON.treeToValue(content, Study.class);
+        Study study = JSON.treeToValue(((ObjectNode) root).remove(List.of("format", "version")), Study.class);
         problems = inconsistencies(study);
         return new ReadStudy(problems.isEmpty() ? study : null, problems);
     }

@@ -3,6 +3,7 @@ package org.polyclave.files.study;
 import java.util.List;
 import java.util.function.UnaryOperator;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
@@ -62,9 +63,9 @@ public final class StudyUpgrades {
 
     /** An object, or a list of outside taxa, as it looks now. */
     public JsonNode upgraded(Part part, int version, JsonNode content) {
-        if (content.isArray()) {
-            for (int i = 0; i < content.size(); i++) {
-                ((tools.jackson.databind.node.ArrayNode) content).set(i, upgraded(part, version, content.get(i)));
+        if (content instanceof ArrayNode list) {
+            for (int i = 0; i < list.size(); i++) {
+                list.set(i, upgraded(part, version, list.get(i)));
             }
             return content;
         }

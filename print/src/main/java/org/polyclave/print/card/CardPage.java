@@ -46,9 +46,9 @@ public record CardPage(ContrastCard card, ContrastPrint.Imprint made, int most, 
         return made.study() + ", " + made.date() + ".";
     }
 
+    /** What separates them, in a sentence; empty where nothing does: then that is said of each pair. */
     public String answer() {
-        String line = made.plain() ? card.answer().plain() : card.answer().technical();
-        return line.isEmpty() ? "Nothing that can be seen now separates them." : line;
+        return made.plain() ? card.answer().plain() : card.answer().technical();
     }
 
     public List<Line> lines() {

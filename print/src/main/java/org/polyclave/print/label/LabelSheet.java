@@ -40,11 +40,12 @@ public final class LabelSheet {
             this.type = type;
         }
 
-        /** Between the paddings, in mm. */
-        public double width() {
+        /** What is written on, between the paddings, in mm. */
+        public double innerWidth() {
             return width - 2 * PADDING;
         }
 
+        /** In mm, with the paddings: as cells of a table have it. */
         public double height() {
             return height;
         }

@@ -57,6 +57,10 @@ public class EditionService implements StudyService.EditionCounter {
     private final TransactionTemplate transactions;
     private final JsonMapper json;
     private final Clock clock;
+    /** Documents of an older format as they look now, by the hash of what was published. */
+    private final Cache<String, String> upgraded =
+            Caffeine.newBuilder().maximumSize(KEPT).build();
+
     private final Cache<String, CompiledStudy> compiled =
             Caffeine.newBuilder().maximumSize(KEPT).build();
 
@@ -305,17 +309,22 @@ public class EditionService implements StudyService.EditionCounter {
                 .filter(l -> l.number() == number)
                 .findFirst()
                 .orElseThrow(Problems::notFound);
-        return new Stored(slug, number, row.hash(), current(row.document()), status);
+        return new Stored(slug, number, row.hash(), row.document(), status);
     }
 
-    /** What was published says the same for ever; how its JSON looks follows the program. The first ones name no format. */
-    private String current(String document) {
+    /** The document as {@link StudyFormat#VERSION} has it: it says the same, whatever its JSON looked like when it was published. */
+    public String inPresentFormat(Stored edition) {
+        // The format is the first thing that is written; a large document is not parsed to find it out.
+        return edition.document().startsWith("{\"format\":" + StudyFormat.VERSION + ",")
+                ? edition.document()
+                : upgraded.get(edition.hash(), h -> upgraded(edition.document()));
+    }
+
+    /** The first documents name no format. */
+    private String upgraded(String document) {
         ObjectNode whole = (ObjectNode) json.readTree(document);
-        int format = whole.path("format").asInt(0);
-        if (format == StudyFormat.VERSION) {
-            return document;
-        }
-        whole.set("study", StudyUpgrades.ALL.study(Math.max(1, format), (ObjectNode) whole.path("study")));
+        int format = Math.max(1, whole.path("format").asInt(1));
+        whole.set("study", StudyUpgrades.ALL.study(format, (ObjectNode) whole.path("study")));
         return whole.put("format", StudyFormat.VERSION).toString();
     }
 
@@ -334,8 +343,8 @@ public class EditionService implements StudyService.EditionCounter {
         Stored stored = read(slug, number);
         return compiled.get(
                 stored.hash(),
-                h -> StudyCompiler.compile(
-                        json.readValue(stored.document(), EditionDocument.class).study()));
+                h -> StudyCompiler.compile(json.readValue(inPresentFormat(stored), EditionDocument.class)
+                        .study()));
     }
 
     @Transactional

@@ -4,6 +4,8 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.polyclave.files.study.StudyFormat;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
@@ -34,7 +36,8 @@ class EditionController {
 
     record WithdrawRequest(String reason) {}
 
-    record NewestResponse(int number, List<EditionService.EditionLine> editions) {}
+    /** @param format version of the format in which documents can be asked for */
+    record NewestResponse(int number, int format, List<EditionService.EditionLine> editions) {}
 
     private final EditionService editions;
 
@@ -68,7 +71,7 @@ class EditionController {
     ResponseEntity<NewestResponse> newest(@PathVariable String slug) {
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noCache())
-                .body(new NewestResponse(editions.newest(slug), editions.list(slug)));
+                .body(new NewestResponse(editions.newest(slug), StudyFormat.VERSION, editions.list(slug)));
     }
 
     /** A picture of an edition, named by what is in it. */
@@ -81,7 +84,12 @@ class EditionController {
         return PictureResponse.of(editions.picture(slug, number, content, small).orElseThrow(Problems::notFound), true);
     }
 
-    /** The document of an edition, byte for byte as it was published. */
+    /**
+     * The document of an edition, byte for byte as it was published; or, if a format is asked for, in the present one. The
+     * format stands in the address so that no cache gives an old one to a new program.
+     *
+     * @param format version of the format, as the list of editions names it
+     */
     @GetMapping(path = "/api/v1/editions/{slug}/{number}", produces = MediaType.APPLICATION_JSON_VALUE)
     @io.swagger.v3.oas.annotations.responses.ApiResponse(
             responseCode = "200",
@@ -90,12 +98,16 @@ class EditionController {
                             schema =
                                     @io.swagger.v3.oas.annotations.media.Schema(
                                             implementation = EditionDocument.class)))
-    ResponseEntity<byte[]> document(@PathVariable String slug, @PathVariable int number) {
+    ResponseEntity<byte[]> document(
+            @PathVariable String slug,
+            @PathVariable int number,
+            @RequestParam(required = false) @Nullable Integer format) {
         EditionService.Stored stored = editions.read(slug, number);
+        String document = format == null ? stored.document() : editions.inPresentFormat(stored);
         return ResponseEntity.ok()
-                .eTag("\"" + stored.hash() + "\"")
+                .eTag("\"" + stored.hash() + (format == null ? "" : "-" + StudyFormat.VERSION) + "\"")
                 .cacheControl(
                         CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())
-                .body(stored.document().getBytes(StandardCharsets.UTF_8));
+                .body(document.getBytes(StandardCharsets.UTF_8));
     }
 }
