@@ -11,9 +11,10 @@ import org.polyclave.study.model.Specimen;
 /**
  * What a label of a specimen says; it leaves out what is not known.
  *
+ * @param qualifier of the name: "cf.", "aff." or empty
  * @param name that it has now; empty on a label of where it was found
  */
-public record Label(String code, String name, List<String> lines) {
+public record Label(String code, String qualifier, String name, List<String> lines) {
     public Label {
         lines = lines.stream().filter(l -> !l.isBlank()).toList();
     }
@@ -26,6 +27,7 @@ public record Label(String code, String name, List<String> lines) {
         specimen.treatments().forEach(t -> state.add(joined(word(t.how()), t.date())));
         return new Label(
                 specimen.code(),
+                "",
                 "",
                 List.of(
                         event.place(),
@@ -54,7 +56,10 @@ public record Label(String code, String name, List<String> lines) {
                             : "(" + named(all.get(i), nameOf) + "; " + by(all.get(i)) + ")");
         }
         return new Label(
-                specimen.code(), specimen.present().map(d -> named(d, nameOf)).orElse(""), lines);
+                specimen.code(),
+                specimen.present().map(Specimen.Determination::qualifier).orElse(""),
+                specimen.present().map(d -> nameOf.apply(d.row())).orElse(""),
+                lines);
     }
 
     private static String named(Specimen.Determination determination, UnaryOperator<String> nameOf) {

@@ -77,7 +77,11 @@ public final class LabelSheet {
 
     private static double height(Label label, Size size, double type) {
         double letters = Math.max(1, Math.floor((size.width - 2 * PADDING) / (LETTER * type * POINT)));
-        double lines = 1 + (label.name().isEmpty() ? 0 : Math.ceil(label.name().length() / letters));
+        double lines = 1
+                + (label.name().isEmpty()
+                        ? 0
+                        : Math.ceil(
+                                (label.qualifier().length() + 1 + label.name().length()) / letters));
         for (String line : label.lines()) {
             lines += Math.ceil(line.length() / letters);
         }

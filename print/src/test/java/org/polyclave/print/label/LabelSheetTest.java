@@ -42,6 +42,10 @@ final class LabelSheetTest {
         Label named = Label.determination(
                 SPECIMEN, id -> Map.of("mild", "Mild", "bane", "Bane").getOrDefault(id, id));
         assertThat(named.name()).isEqualTo("Bane");
+        assertThat(named.qualifier()).isEmpty();
+        Label doubted = Label.determination(
+                SPECIMEN.withDeterminations(SPECIMEN.determinations().subList(0, 1)), id -> id);
+        assertThat(doubted.qualifier() + " " + doubted.name()).isEqualTo("cf. mild");
         assertThat(named.lines()).containsExactly("conf. Isolde, 2025-06-01", "(cf. Mild; det. Oswin, 2025)");
         Specimen blank = new Specimen(
                 "v", "V", List.of(), new Specimen.Event("", "", "", 5.0, "", "", ""), "", "", List.of(), "", "");
@@ -53,10 +57,10 @@ final class LabelSheetTest {
     void everyWordOfEveryLabelIsOnTheSheets(LabelSheet.Size size) throws IOException {
         List<Label> labels = new ArrayList<>();
         for (int i = 0; i < 130; i++) {
-            labels.add(new Label("V " + i, "", Label.collecting(SPECIMEN).lines()));
+            labels.add(new Label("V " + i, "", "", Label.collecting(SPECIMEN).lines()));
         }
         String wordy = "a wet hollow between willows ".repeat(20).strip();
-        labels.add(new Label("V 999", "", List.of(wordy, "the end of it")));
+        labels.add(new Label("V 999", "", "", List.of(wordy, "the end of it")));
         try (PDDocument pdf = Loader.loadPDF(LabelSheet.pdf(labels, size))) {
             String text = new PDFTextStripper().getText(pdf).replaceAll("\\s+", " ");
             assertThat(text.split("Ψ-Σ", -1)).hasSize(131);
