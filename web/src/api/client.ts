@@ -5,7 +5,7 @@ export type Schemas = components['schemas'];
 type Method = 'get' | 'post' | 'put' | 'delete';
 
 /** Addresses of the API that take a method, as its document names them. */
-export type Addresses<M extends Method> = {
+type Addresses<M extends Method> = {
   [P in keyof paths]: paths[P] extends Record<M, { responses: unknown }> ? P : never;
 }[keyof paths];
 
@@ -17,12 +17,12 @@ type Named<O, In extends string> = O extends { parameters: { [K in In]?: infer N
   : unknown;
 
 /** What stands in the address and behind its question mark, in one object: names are told apart by the address. */
-export type Parameters<M extends Method, P extends Addresses<M>> = Named<Operation<M, P>, 'path'> &
+type Parameters<M extends Method, P extends Addresses<M>> = Named<Operation<M, P>, 'path'> &
   Named<Operation<M, P>, 'query'>;
 
 type Content<O> = O extends { content: infer C } ? C[keyof C] : undefined;
 
-export type Body<M extends Method, P extends Addresses<M>> =
+type Body<M extends Method, P extends Addresses<M>> =
   Operation<M, P> extends { requestBody?: infer B }
     ? [B] extends [undefined]
       ? undefined
@@ -31,7 +31,7 @@ export type Body<M extends Method, P extends Addresses<M>> =
         : FormData
     : undefined;
 
-export type Answer<M extends Method, P extends Addresses<M>> =
+type Answer<M extends Method, P extends Addresses<M>> =
   Operation<M, P> extends { responses: infer R } ? Content<R[keyof R & (200 | 201 | 204)]> : never;
 
 /** Leaves out what an operation does not take. */
@@ -90,7 +90,7 @@ async function respond(method: string, path: string, accept: string, body?: unkn
 type Parameter = string | number | boolean | undefined | null | readonly (string | number)[];
 
 /** An address with its parameters; those that it does not name follow its question mark. */
-export function address(path: string, parameters: object = {}): string {
+function address(path: string, parameters: object = {}): string {
   const given = Object.entries(parameters) as [string, Parameter][];
   const query: string[] = [];
   let filled = path;

@@ -30,21 +30,21 @@ import org.polyclave.study.model.StudyScore;
 final class StudyShapes {
     /** By type of the model, what is to be read of it. */
     static final Map<Class<?>, Class<?>> ALL = Map.ofEntries(
-            Map.entry(ScoreValue.class, OfValue.class),
-            Map.entry(StudyScope.class, OfScope.class),
-            Map.entry(BodyPlan.Part.class, OfPart.class),
-            Map.entry(StudyRow.class, OfRow.class),
-            Map.entry(StudyRow.Assessment.class, OfAssessment.class),
-            Map.entry(StudyCharacter.StudyState.class, OfState.class),
-            Map.entry(StudyCharacter.Looking.class, OfLooking.class),
-            Map.entry(StudyCharacter.Trust.class, OfTrust.class),
-            Map.entry(StudyCharacter.InGroup.class, OfTrust.class),
-            Map.entry(StudyScore.class, OfScore.class),
-            Map.entry(StudyScore.Sample.class, OfSample.class),
-            Map.entry(Picture.class, OfPicture.class),
-            Map.entry(Scale.class, OfScale.class),
-            Map.entry(Reading.class, OfReading.class),
-            Map.entry(Specimen.Event.class, OfEvent.class));
+            Map.entry(ScoreValue.class, ValueShape.class),
+            Map.entry(StudyScope.class, ScopeShape.class),
+            Map.entry(BodyPlan.Part.class, PartShape.class),
+            Map.entry(StudyRow.class, RowShape.class),
+            Map.entry(StudyRow.Assessment.class, AssessmentShape.class),
+            Map.entry(StudyCharacter.StudyState.class, StateShape.class),
+            Map.entry(StudyCharacter.Looking.class, LookingShape.class),
+            Map.entry(StudyCharacter.Trust.class, TrustShape.class),
+            Map.entry(StudyCharacter.InGroup.class, TrustShape.class),
+            Map.entry(StudyScore.class, ScoreShape.class),
+            Map.entry(StudyScore.Sample.class, SampleShape.class),
+            Map.entry(Picture.class, PictureShape.class),
+            Map.entry(Scale.class, ScaleShape.class),
+            Map.entry(Reading.class, ReadingShape.class),
+            Map.entry(Specimen.Event.class, EventShape.class));
 
     private StudyShapes() {}
 
@@ -57,19 +57,19 @@ final class StudyShapes {
         @JsonSubTypes.Type(value = ScoreValue.Range.class, name = "range"),
         @JsonSubTypes.Type(value = ScoreValue.Months.class, name = "months")
     })
-    interface OfValue {}
+    interface ValueShape {}
 
-    interface OfScope {
+    interface ScopeShape {
         @JsonInclude(Include.NON_EMPTY)
         List<StudyScope.Lookalikes> lookalikes();
     }
 
-    interface OfPart {
+    interface PartShape {
         @JsonInclude(Include.NON_EMPTY)
         String within();
     }
 
-    interface OfRow {
+    interface RowShape {
         @JsonIgnore
         boolean isSensitive();
 
@@ -77,12 +77,12 @@ final class StudyShapes {
         boolean isSemaphoront();
     }
 
-    interface OfAssessment {
+    interface AssessmentShape {
         @JsonInclude(Include.NON_NULL)
         StudyRow.@Nullable Lowering lowering();
     }
 
-    interface OfState {
+    interface StateShape {
         @JsonInclude(Include.NON_NULL)
         @Nullable
         Boolean absent();
@@ -91,15 +91,15 @@ final class StudyShapes {
         boolean isAbsence();
     }
 
-    interface OfLooking {
+    interface LookingShape {
         @JsonInclude(Include.NON_EMPTY)
         List<Specimen.Treated> alteredBy();
     }
 
     @JsonInclude(Include.NON_NULL)
-    interface OfTrust {}
+    interface TrustShape {}
 
-    interface OfScore {
+    interface ScoreShape {
         @JsonInclude(Include.NON_EMPTY)
         List<Integer> months();
 
@@ -120,9 +120,9 @@ final class StudyShapes {
     }
 
     @JsonInclude(Include.NON_EMPTY)
-    interface OfSample {}
+    interface SampleShape {}
 
-    interface OfPicture {
+    interface PictureShape {
         @JsonInclude(Include.NON_EMPTY)
         String specimen();
 
@@ -134,7 +134,7 @@ final class StudyShapes {
         String data();
     }
 
-    interface OfScale {
+    interface ScaleShape {
         @JsonInclude(Include.NON_NULL)
         Mark.@Nullable Point from();
 
@@ -151,7 +151,7 @@ final class StudyShapes {
         String name();
     }
 
-    interface OfReading {
+    interface ReadingShape {
         @JsonInclude(Include.NON_EMPTY)
         String item();
 
@@ -183,7 +183,7 @@ final class StudyShapes {
         String note();
     }
 
-    interface OfEvent {
+    interface EventShape {
         @JsonInclude(Include.NON_NULL)
         @Nullable
         Double uncertainty();
