@@ -195,8 +195,8 @@ function leave() {
           @merge="merge"
           @split="beginSplit"
         />
-        <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />
         <div v-if="editable" class="shelf-buttons">
+          <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />
           <v-btn type="submit" color="primary" variant="flat" :loading="editing.busy.value">{{ $t('save') }}</v-btn>
           <v-btn variant="text" :disabled="!editing.dirty.value" @click="editing.discard">{{ $t('discard') }}</v-btn>
           <span v-if="editing.saved.value && !editing.dirty.value" role="status">{{ $t('saved') }}</span>

@@ -181,7 +181,14 @@ class EditionApiTest {
                 .startsWith("{\"format\":" + StudyFormat.VERSION + ",")
                 .isEqualTo(first.body());
         assertThat(again.response().headers().firstValue("ETag"))
+                .isPresent()
                 .isEqualTo(first.response().headers().firstValue("ETag"));
+        assertThat(reader.get("/api/v1/editions/" + slug + "/1", "Accept-Encoding", "gzip")
+                        .response()
+                        .headers()
+                        .firstValue("Content-Encoding"))
+                .as("a phone on a slow line gets it compressed")
+                .hasValue("gzip");
         assertThat(again.response().headers().firstValue("Cache-Control"))
                 .hasValueSatisfying(c -> assertThat(c).contains("immutable"));
         assertThat(reader.get("/api/v1/editions/" + slug).json().path("number").asInt())

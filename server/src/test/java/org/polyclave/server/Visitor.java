@@ -93,6 +93,10 @@ public final class Visitor {
         return send(request(path).GET());
     }
 
+    public Answer get(String path, String header, String value) {
+        return send(request(path).header(header, value).GET());
+    }
+
     /** Data of the first event that a stream sends; the stream is closed then. */
     public String firstEvent(String path) {
         try {

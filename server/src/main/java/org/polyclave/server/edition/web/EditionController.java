@@ -105,7 +105,8 @@ class EditionController {
         EditionService.Stored stored = editions.read(slug, number);
         String document = format == null ? stored.document() : editions.inPresentFormat(stored);
         return ResponseEntity.ok()
-                .eTag("\"" + stored.hash() + (format == null ? "" : "-" + StudyFormat.VERSION) + "\"")
+                // Weak, because what goes over a slow line is compressed, and a strong one would forbid it.
+                .eTag("W/\"" + stored.hash() + (format == null ? "" : "-" + StudyFormat.VERSION) + "\"")
                 .cacheControl(
                         CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())
                 .body(document.getBytes(StandardCharsets.UTF_8));
