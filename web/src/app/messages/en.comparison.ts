@@ -78,6 +78,7 @@ export default {
       SEPARATES: 'always',
       SOME: 'separates {n} of {all} pairs',
       SO_FAR: 'so far: few were measured',
+      CONFIRMS: 'only confirms: nothing may rest on it',
       TENDENCY: 'usually',
       SHARED: 'the same',
     },

@@ -348,10 +348,10 @@ class CliTest {
                         .valueStream()
                         .map(p -> p.get("rows") + " " + p.get("separating") + " " + p.get("verdict")))
                 .containsExactly(
-                        "[\"aa\",\"bb\"] [\"leaf-margin\",\"leaf-width\"] \"THIN\"",
+                        "[\"aa\",\"bb\"] [\"leaf-margin\",\"leaf-width\"] \"FIRM\"",
                         "[\"aa\",\"cc\"] [\"petals\"] \"THIN\"",
                         "[\"bb\",\"cc\"] [\"leaf-margin\",\"petals\"] \"FIRM\"");
-        assertThat(all.get("pairs").get(0).get("bits").asDouble()).isEqualTo(2.436);
+        assertThat(all.get("pairs").get(0).get("bits").asDouble()).isEqualTo(3.522);
         assertThat(all.get("diagnoses")
                         .valueStream()
                         .map(d -> d.get("row") + " " + d.get("characters") + " " + d.get("cost")))
@@ -366,7 +366,7 @@ class CliTest {
 
         JsonNode winter = separated("--context", "months=12+1+2");
         assertThat(winter.get("pairs").valueStream().map(p -> p.get("verdict").asString()))
-                .containsExactly("THIN", "NONE", "THIN");
+                .containsExactly("FIRM", "NONE", "THIN");
         assertThat(winter.get("diagnoses").get(0).get("notTold").toString()).isEqualTo("[\"cc\"]");
 
         JsonNode two = separated("--rows", "bb,cc", "--context", "organs=flower");

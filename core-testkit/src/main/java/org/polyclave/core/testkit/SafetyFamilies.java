@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.function.LongFunction;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
@@ -137,7 +138,8 @@ public final class SafetyFamilies {
                         true,
                         List.of(),
                         presence ? 2 : 0,
-                        around));
+                        around,
+                        CharacterRole.DECIDES));
             }
         }
         Cell[][] cells = new Cell[taxa][kinds.size()];

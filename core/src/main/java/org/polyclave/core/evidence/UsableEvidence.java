@@ -60,7 +60,7 @@ public final class UsableEvidence {
     }
 
     /** Whether nothing that a row shows in a character is an absence. */
-    private boolean showsPresence(int row, int character) {
+    public boolean showsPresence(int row, int character) {
         int absence = matrix.character(character).absence();
         return matrix.cell(row, character) instanceof Cell.Categorical shown
                 ? (shown.readable() & absence) == 0

@@ -10,11 +10,13 @@ import org.polyclave.core.matrix.Matrix;
 /**
  * The answers put in order: those given, and those that follow from them (an answer to a dependent character implies that
  * its controller is in a state under which it applies). In character order, one an answer a character, with its weight:
- * within a correlation group, ranked by study-wide strength, 1, 0.25, 0.11, 0.07 ..., the increments of
+ * within a group of characters that are one feature (lengths of one part, say), ranked by study-wide strength, 1, 0.25, 0.11, 0.07 ..., the increments of
  * g / (1 + (g − 1)·0.6).
  */
 final class Evidence {
     private static final double SAME_GROUP = 0.6;
+    /** Strengths that differ by less differ by rounding; the earlier character comes first. */
+    private static final double ALIKE = 1e-9;
 
     /** One piece of evidence. */
     record Piece(Answer answer, boolean implied, double weight) {}
@@ -69,6 +71,16 @@ final class Evidence {
         return states;
     }
 
+    /** How much of another answer to a character is news, after those of its group. */
+    double nextWeight(Matrix matrix, int character) {
+        int group = matrix.character(character).group();
+        int answered = 0;
+        for (int k = 0; k < pieces.size(); k++) {
+            answered += matrix.character(pieces.get(k).answer().character()).group() == group ? 1 : 0;
+        }
+        return total(answered + 1) - total(answered);
+    }
+
     private static double weight(Matrix matrix, Outcomes outcomes, List<Answer> answers, int k) {
         int group = matrix.character(answers.get(k).character()).group();
         double own = outcomes.strength(answers.get(k).character());
@@ -76,7 +88,8 @@ final class Evidence {
         for (int j = 0; j < answers.size(); j++) {
             double other = outcomes.strength(answers.get(j).character());
             boolean sameGroup = matrix.character(answers.get(j).character()).group() == group;
-            if (j != k && sameGroup && (other > own || (other == own && j < k))) {
+            boolean ahead = other > own + ALIKE || (other > own - ALIKE && j < k);
+            if (j != k && sameGroup && ahead) {
                 rank++;
             }
         }

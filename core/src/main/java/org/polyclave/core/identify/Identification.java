@@ -7,7 +7,7 @@ import org.polyclave.core.run.PortableMath;
 /**
  * The state of an any-order identification after some answers.
  *
- * @param standings every row, likeliest first, ties in row order
+ * @param standings every row: the likeliest name first, the rows of a name together, ties in row order
  * @param outside posterior of something that is not in the matrix
  * @param questions what to look at next, best first
  * @param margins one for each dangerous row: is it ruled out?
@@ -26,7 +26,10 @@ public record Identification(
      * @param prior log2 of its share before any answer
      * @param score {@code prior} plus all contributions, in bits
      * @param posterior share after the answers
+     * @param namePosterior what the rows of its name have together
      * @param struckOut whether it fell away (strike-out school)
+     * @param outOfSeason whether it is not met in the months in question; it is the less likely for it, unless that is
+     *     switched off, but no answer speaks against it
      * @param compared how many of the answers it is scored for
      */
     public record Standing(
@@ -34,8 +37,10 @@ public record Identification(
             double prior,
             double score,
             double posterior,
+            double namePosterior,
             int mismatches,
             boolean struckOut,
+            boolean outOfSeason,
             int compared,
             List<Contribution> contributions) {
         private static final double RIVAL = 0.005;
@@ -74,7 +79,8 @@ public record Identification(
             int character, double bits, boolean implied, boolean contradicts, boolean known, boolean rough) {}
 
     /**
-     * A character to look at next: expected bits, bits per minute.
+     * A character to look at next: expected bits, bits per minute. They are of the names; once one leads by far, they are of
+     * that name and those that still stand against it, at even odds.
      *
      * @param advice what to say of it while this may be in the hand
      */
@@ -112,7 +118,7 @@ public record Identification(
     public enum Kind {
         /** Questions remain that would tell more. */
         OPEN,
-        /** One row, and every rival contradicted by two independent answers, and no dangerous row left. */
+        /** One name: every rival is contradicted firmly, no dangerous row is left, and no sign that it must show is unseen. */
         SETTLED,
         /** Nothing more to ask that would help: these rows remain. */
         REMAINING,
@@ -126,8 +132,14 @@ public record Identification(
      * @param rows the smallest set with posterior of at least 0.95, likeliest first
      * @param notRuledOut dangerous rows to be named with the result
      * @param notCompared rows scored for under half of the answers
+     * @param mustShow characters that the likeliest row must show, and that nobody has looked at
      */
-    public record Conclusion(Kind kind, List<Integer> rows, List<Integer> notRuledOut, List<Integer> notCompared) {}
+    public record Conclusion(
+            Kind kind,
+            List<Integer> rows,
+            List<Integer> notRuledOut,
+            List<Integer> notCompared,
+            List<Integer> mustShow) {}
 
     public Identification {
         standings = List.copyOf(standings);

@@ -1,73 +1,131 @@
 package org.polyclave.core.identify;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.polyclave.core.identify.Identification.Contribution;
 import org.polyclave.core.identify.Identification.Standing;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.run.PortableMath;
 
-/** Adds the answers up, in character order. */
+/**
+ * Adds the answers up, in character order, part by part. As a whole part may mislead (another stage, an abnormal or a
+ * neighbour's leaf), the answers on one part together weigh {@code log₂((1 − η)·2^R + η)}, R the sum of their bits: for a row
+ * nearly as much as they say, against it no more than log₂ η ≈ −5.
+ */
 final class Tally {
+    static final double PART_MISLEADS = 0.03;
+    /** Bits that a row loses in a month in which it is not met: one specimen in ten is early, late or lasting. */
+    static final double OUT_OF_SEASON = PortableMath.log2(0.1);
+
+    private static final double ROUNDED = 1e12;
+    private static final double IMPOSSIBLE = 1e-9;
+
+    private final Matrix matrix;
     private final ObservationModel readings;
+    private final Evidence evidence;
     private final IdentifyOptions options;
-    private final double[] score;
     private final double[] prior;
+    private final double[] score;
+    private final boolean[] outOfSeason;
     private final int[] mismatches;
     private final int[] compared;
-    private final List<List<Contribution>> contributions = new ArrayList<>();
+    /** By part looked at, then by row: the sum of the bits of its answers. */
+    private final List<double[]> sums = new ArrayList<>();
+
+    private final int[] partOf;
+    /** By answer, then by row: bits, as if no part misled. */
+    private final List<double[]> bits = new ArrayList<>();
+
     private final double outsidePrior = PortableMath.log2(AnyOrderIdentifier.OUTSIDE_PRIOR);
     private double outside;
 
     Tally(Matrix matrix, ObservationModel readings, Evidence evidence, IdentifyOptions options) {
+        this.matrix = matrix;
         this.readings = readings;
+        this.evidence = evidence;
         this.options = options;
-        score = new double[matrix.rowCount()];
-        prior = new double[matrix.rowCount()];
-        mismatches = new int[matrix.rowCount()];
-        compared = new int[matrix.rowCount()];
+        int rows = matrix.rowCount();
+        score = new double[rows];
+        prior = new double[rows];
+        outOfSeason = new boolean[rows];
+        mismatches = new int[rows];
+        compared = new int[rows];
         double total = 0;
-        for (int i = 0; i < score.length; i++) {
+        for (int i = 0; i < rows; i++) {
             total += matrix.row(i).weight();
-            contributions.add(new ArrayList<>());
         }
-        for (int i = 0; i < score.length; i++) {
-            prior[i] = PortableMath.log2(
-                    (1 - AnyOrderIdentifier.OUTSIDE_PRIOR) * matrix.row(i).weight() / total);
+        for (int i = 0; i < rows; i++) {
+            outOfSeason[i] = matrix.row(i).isAbsentIn(options.months());
+            prior[i] = PortableMath.log2((1 - AnyOrderIdentifier.OUTSIDE_PRIOR)
+                            * matrix.row(i).weight()
+                            / total)
+                    + (outOfSeason[i] && options.presence() ? OUT_OF_SEASON : 0);
             score[i] = prior[i];
         }
-        for (int k = 0; k < evidence.pieces().size(); k++) {
-            addPiece(evidence.pieces().get(k));
+        partOf = new int[evidence.pieces().size()];
+        Map<Integer, Integer> parts = new LinkedHashMap<>();
+        for (int k = 0; k < partOf.length; k++) {
+            int organ = matrix.character(evidence.pieces().get(k).answer().character())
+                    .outermostPart();
+            Integer part = parts.get(organ);
+            if (part == null) {
+                part = parts.size();
+                parts.put(organ, part);
+                sums.add(new double[rows]);
+            }
+            partOf[k] = part;
+            addPiece(k, evidence.pieces().get(k));
         }
     }
 
-    private void addPiece(Evidence.Piece piece) {
+    private void addPiece(int k, Evidence.Piece piece) {
         Answer answer = piece.answer();
         int c = answer.character();
-        double b = readings.background(answer);
-        double[] bits = new double[score.length];
+        boolean provesNothing = matrix.character(c).role() == CharacterRole.NECESSARY;
+        double chance = readings.background(answer);
+        // What no specimen of any row shows (a length without any give or take, say) tells nothing.
+        double b = chance > IMPOSSIBLE ? chance : 0;
+        double[] own = new double[score.length];
         double[] before = shares(false);
         double mixture = 0;
         double mass = 0;
-        for (int i = 0; i < bits.length; i++) {
+        for (int i = 0; i < own.length; i++) {
             if (readings.isScored(i, c) && b > 0) {
                 double f = readings.probability(i, answer);
                 double ratio = ((1 - ObservationModel.BLUNDER) * f + ObservationModel.BLUNDER * b) / b;
-                bits[i] = piece.weight() * PortableMath.log2(ratio);
+                ratio = provesNothing && ratio > 1 ? 1 : ratio;
+                own[i] = piece.weight() * PortableMath.log2(ratio);
                 mixture += before[i] * ratio;
                 mass += before[i];
             }
         }
         double unknown = mass > 0 ? piece.weight() * PortableMath.log2(mixture / mass) : 0;
-        for (int i = 0; i < bits.length; i++) {
+        double[] sum = sums.get(partOf[k]);
+        for (int i = 0; i < own.length; i++) {
             boolean known = readings.isScored(i, c);
-            boolean contradicts = known && readings.contradicts(i, answer);
-            double added = known && b > 0 ? bits[i] : unknown;
-            score[i] += added;
-            mismatches[i] += contradicts && !answer.rough() ? 1 : 0;
+            own[i] = known && b > 0 ? own[i] : unknown;
+            score[i] -= ofPart(sum[i]);
+            sum[i] += own[i];
+            score[i] += ofPart(sum[i]);
+            mismatches[i] += known && readings.contradicts(i, answer) && !answer.rough() ? 1 : 0;
             compared[i] += known && !piece.implied() ? 1 : 0;
-            contributions.get(i).add(new Contribution(c, added, piece.implied(), contradicts, known, answer.rough()));
         }
+        bits.add(own);
+    }
+
+    /** What the answers on one part weigh together. */
+    private static double ofPart(double sum) {
+        return PortableMath.log2((1 - PART_MISLEADS) * PortableMath.exp2(sum) + PART_MISLEADS);
+    }
+
+    /** Each answer on a part is cut alike, so that their bits add up to what the part weighs. */
+    private double contributed(int k, int row) {
+        double sum = sums.get(partOf[k])[row];
+        double cut = sum < 1e-9 && sum > -1e-9 ? 1 - PART_MISLEADS : ofPart(sum) / sum;
+        return bits.get(k)[row] * cut;
     }
 
     private boolean isStruckOut(int row) {
@@ -102,8 +160,10 @@ final class Tally {
         return outside;
     }
 
+    /** By name, the likeliest name first and its rows together: readers want the name. */
     List<Standing> standings() {
         double[] posterior = shares(true);
+        Names names = new Names(posterior, shares(false));
         List<Standing> all = new ArrayList<>();
         for (int i = 0; i < score.length; i++) {
             all.add(new Standing(
@@ -111,12 +171,17 @@ final class Tally {
                     prior[i],
                     score[i],
                     posterior[i],
+                    names.posterior(i),
                     mismatches[i],
                     isStruckOut(i),
+                    outOfSeason[i],
                     compared[i],
-                    List.copyOf(contributions.get(i))));
+                    contributions(i)));
         }
         all.sort((p, q) -> {
+            if (!matrix.sharesName(p.row(), q.row())) {
+                return names.compare(p.row(), q.row());
+            }
             if (p.struckOut() != q.struckOut()) {
                 return p.struckOut() ? 1 : -1;
             }
@@ -127,5 +192,69 @@ final class Tally {
             return byScore != 0 ? byScore : Integer.compare(p.row(), q.row());
         });
         return all;
+    }
+
+    private List<Contribution> contributions(int row) {
+        List<Contribution> contributions = new ArrayList<>();
+        for (int k = 0; k < bits.size(); k++) {
+            Evidence.Piece piece = evidence.pieces().get(k);
+            Answer answer = piece.answer();
+            boolean known = readings.isScored(row, answer.character());
+            contributions.add(new Contribution(
+                    answer.character(),
+                    contributed(k, row),
+                    piece.implied(),
+                    known && readings.contradicts(row, answer),
+                    known,
+                    answer.rough()));
+        }
+        return contributions;
+    }
+
+    /** What the rows of each name come to together. */
+    private final class Names {
+        private final Map<Integer, Double> posterior = new LinkedHashMap<>();
+        /** As if nothing had been struck out. */
+        private final Map<Integer, Double> weighed = new LinkedHashMap<>();
+        /** Contradictions of its row that has least. */
+        private final Map<Integer, Integer> mismatched = new LinkedHashMap<>();
+
+        private final Map<Integer, Integer> first = new LinkedHashMap<>();
+
+        Names(double[] struck, double[] whole) {
+            for (int i = 0; i < struck.length; i++) {
+                int name = matrix.row(i).name();
+                posterior.merge(name, struck[i], Double::sum);
+                weighed.merge(name, whole[i], Double::sum);
+                mismatched.merge(name, mismatches[i], Math::min);
+                first.putIfAbsent(name, i);
+            }
+        }
+
+        double posterior(int row) {
+            return value(posterior, row);
+        }
+
+        /** Of two rows of different names. */
+        int compare(int a, int b) {
+            if (options.strikeOut()) {
+                int byMismatches = Double.compare(value(mismatched, a), value(mismatched, b));
+                if (byMismatches != 0) {
+                    return byMismatches;
+                }
+            }
+            int byShare = Long.compare(rounded(value(weighed, b)), rounded(value(weighed, a)));
+            return byShare != 0 ? byShare : Double.compare(value(first, a), value(first, b));
+        }
+
+        /** Sums of the same shares in another order are the same. */
+        private long rounded(double share) {
+            return (long) (share * ROUNDED);
+        }
+
+        private double value(Map<Integer, ? extends Number> of, int row) {
+            Number value = of.get(matrix.row(row).name());
+            return value == null ? 0 : value.doubleValue();
+        }
     }
 }

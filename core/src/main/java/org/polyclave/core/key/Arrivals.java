@@ -223,7 +223,8 @@ final class Arrivals {
                 boolean differ =
                         !matrix.sharesName(boxes.get(i).row(), boxes.get(j).row());
                 for (int c = 0; differ && c < matrix.characterCount(); c++) {
-                    boolean asked = !(dangersOnly && matrix.character(c).isHandling());
+                    boolean asked = matrix.character(c).role().decides()
+                            && !(dangersOnly && matrix.character(c).isHandling());
                     if (asked && boxes.get(i).isApartFrom(boxes.get(j), c)) {
                         return Optional.of(new int[] {boxes.get(i).row(), c});
                     }

@@ -11,6 +11,7 @@ import org.polyclave.core.key.Atoms.States;
 import org.polyclave.core.key.Key.Role;
 import org.polyclave.core.key.Key.Statement;
 import org.polyclave.core.key.KeyProblem.Pattern;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.MatrixCharacter;
 
@@ -45,6 +46,7 @@ final class ConfirmingStatements {
         boolean danger = position.holdsDangerous();
         for (int c = 0; c < problem.matrix.characterCount(); c++) {
             if (c != split.character()
+                    && problem.matrix.character(c).role() != CharacterRole.NECESSARY
                     && !(danger && problem.matrix.character(c).isHandling())) {
                 pair(c).ifPresent(found::add);
             }
@@ -125,7 +127,7 @@ final class ConfirmingStatements {
             }
         }
         if (complete && (union[0] & union[1]) == 0) {
-            return pairOf(c, union[0], union[1], Role.SUFFICIENT);
+            return pairOf(c, union[0], union[1], sufficient(c));
         }
         int[] typical = new int[2];
         double[] covered = new double[2];
@@ -141,6 +143,11 @@ final class ConfirmingStatements {
         return covered[0] >= USUALLY && covered[1] >= USUALLY
                 ? pairOf(c, typical[0], typical[1], Role.TENDENCY)
                 : Optional.empty();
+    }
+
+    /** What its author lets only confirm is never enough alone, even where it is the same in all rows of a lead. */
+    private Role sufficient(int c) {
+        return problem.matrix.character(c).role().decides() ? Role.SUFFICIENT : Role.TENDENCY;
     }
 
     private static Optional<Pair> pairOf(int c, int first, int second, Role role) {
@@ -185,7 +192,7 @@ final class ConfirmingStatements {
         if (!sufficient && !isTypical(c, cut, small)) {
             return Optional.empty();
         }
-        Role role = sufficient ? Role.SUFFICIENT : Role.TENDENCY;
+        Role role = sufficient ? sufficient(c) : Role.TENDENCY;
         Optional<Key.Doubt> doubt = doubt(c, cut, small);
         Statement below = new Statement(c, interval(cut, true, whole), role, doubt, Optional.empty());
         Statement above = new Statement(c, interval(cut, false, whole), role, doubt, Optional.empty());

@@ -185,7 +185,7 @@ final class ExactTreeBuilder implements TreeBuilder {
         for (int c = 0; c < problem.matrix.characterCount(); c++) {
             Pattern p = position.pattern(c, a);
             Pattern q = position.pattern(c, b);
-            if (!p.known() || !q.known()) {
+            if (!p.known() || !q.known() || !problem.matrix.character(c).role().decides()) {
                 continue;
             }
             boolean disjoint = problem.matrix.character(c).type().isNumeric()

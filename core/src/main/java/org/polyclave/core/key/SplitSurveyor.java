@@ -3,10 +3,12 @@ package org.polyclave.core.key;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import org.polyclave.core.matrix.CharacterRole;
 
 /**
  * Lists the splits that a position admits. A character is asked only where it applies to every class in play; where
- * nothing askable separates, characters that apply to some are offered, and the others go down both leads.
+ * nothing askable separates, characters that apply to some are offered, and the others go down both leads. What only
+ * confirms is never asked; what must not be first is not, unless nothing else separates.
  */
 final class SplitSurveyor {
     private final StateSplits stateSplits;
@@ -29,13 +31,18 @@ final class SplitSurveyor {
         List<Candidate> lastResort = new ArrayList<>();
         boolean separated = false;
         boolean dangersOnly = position.holdsDangersOnly();
+        boolean first = position.size() == problem.classCount;
         for (int c = 0; c < problem.matrix.characterCount(); c++) {
             if (dangersOnly && problem.matrix.character(c).isHandling()) {
                 // Nobody handles what is dangerous in any case only to know which danger it is.
                 continue;
             }
+            if (!problem.matrix.character(c).role().decides()) {
+                continue;
+            }
             CharacterSurvey survey = survey(position, c);
-            if (survey.askable()) {
+            boolean tooEarly = first && problem.matrix.character(c).role() == CharacterRole.NEVER_FIRST;
+            if (survey.askable() && !tooEarly) {
                 separated |= survey.separates();
                 askable.addAll(survey.candidates());
             } else if (survey.separates()) {

@@ -6,7 +6,6 @@ import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Look;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.matrix.MatrixCharacter;
 
 /**
  * What was looked at, ready to be weighed against any danger: what readers who misread at some rate record of each state is
@@ -50,16 +49,11 @@ public final class WeighedLooks {
 
     private void add(Weighed weighed) {
         all.add(weighed);
-        int outermost = outermost(matrix.character(weighed.looked.character()));
+        int outermost = matrix.character(weighed.looked.character()).outermostPart();
         if (!parts.contains(outermost)) {
             parts.add(outermost);
         }
         partOf.add(parts.indexOf(outermost));
-    }
-
-    private static int outermost(MatrixCharacter character) {
-        List<Integer> around = character.around();
-        return around.isEmpty() ? character.organ() : around.get(around.size() - 1);
     }
 
     /** The same with one more look. */

@@ -22,6 +22,7 @@ import java.util.function.Consumer;
  * @param absence bit set of the states that say that something is not there, which never counts against a danger; of a
  *     count, 1 if 0 says so
  * @param around parts in or on which its part lies: what misleads there may mislead here
+ * @param role what part it may play
  */
 public record MatrixCharacter(
         String id,
@@ -39,7 +40,8 @@ public record MatrixCharacter(
         boolean countsForSafety,
         List<Integer> confusable,
         int absence,
-        List<Integer> around) {
+        List<Integer> around,
+        CharacterRole role) {
     private static final double USUAL_SHARE = 0.05;
     private static final double HALF = 0.5;
     /** Every month of the year. */
@@ -87,7 +89,8 @@ public record MatrixCharacter(
                 countsForSafety,
                 List.of(),
                 0,
-                List.of());
+                List.of(),
+                CharacterRole.DECIDES);
     }
 
     /** A character with everyday defaults: one minute, trained misreading 5 %, seen all year, a group of its own. */
@@ -146,6 +149,14 @@ public record MatrixCharacter(
         return copy(c -> c.countsForSafety = false);
     }
 
+    /** The same character, playing another part; what does not decide is no help against dangers either. */
+    public MatrixCharacter as(CharacterRole other) {
+        return copy(c -> {
+            c.role = other;
+            c.countsForSafety &= other.decides();
+        });
+    }
+
     private MatrixCharacter copy(Consumer<Copy> change) {
         Copy copy = new Copy(this);
         change.accept(copy);
@@ -163,6 +174,7 @@ public record MatrixCharacter(
         private boolean countsForSafety;
         private int absence;
         private List<Integer> around;
+        private CharacterRole role;
 
         Copy(MatrixCharacter of) {
             this.of = of;
@@ -174,6 +186,7 @@ public record MatrixCharacter(
             countsForSafety = of.countsForSafety;
             absence = of.absence;
             around = of.around;
+            role = of.role;
         }
 
         MatrixCharacter character() {
@@ -193,7 +206,8 @@ public record MatrixCharacter(
                     countsForSafety,
                     of.confusable,
                     absence,
-                    around);
+                    around,
+                    role);
         }
     }
 
@@ -205,6 +219,11 @@ public record MatrixCharacter(
     /** Whether this and another are seen on two parts of which neither lies in the other. */
     public boolean isApartFrom(MatrixCharacter other) {
         return organ != other.organ && !around.contains(other.organ) && !other.around.contains(organ);
+    }
+
+    /** The part in or on which its own part lies, or its own: what misleads there misleads in all of it. */
+    public int outermostPart() {
+        return around.isEmpty() ? organ : around.get(around.size() - 1);
     }
 
     /** Bit set of the states that {@code state} is commonly mistaken for. */

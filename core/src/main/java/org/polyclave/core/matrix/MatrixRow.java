@@ -10,11 +10,27 @@ package org.polyclave.core.matrix;
  * @param weight how common it is, relative to the other rows; positive. The rows of a name share the weight of the name
  * @param hazard worst hazard of its taxon, as it goes down the tree
  * @param harm in which ways it harms
+ * @param present bit set of the months in which it is met at all; 0: nobody says
  */
-public record MatrixRow(String id, int name, int kin, double weight, Hazard hazard, Harm harm) {
+public record MatrixRow(String id, int name, int kin, double weight, Hazard hazard, Harm harm, int present) {
     /** A row of whose hazard only the severity is known. */
     public MatrixRow(String id, int name, int kin, double weight, Hazard hazard) {
         this(id, name, kin, weight, hazard, Harm.of(hazard));
+    }
+
+    /** A row that is met all year, or of which nobody says when. */
+    public MatrixRow(String id, int name, int kin, double weight, Hazard hazard, Harm harm) {
+        this(id, name, kin, weight, hazard, harm, 0);
+    }
+
+    /** The same row, met in some months only. */
+    public MatrixRow in(int months) {
+        return new MatrixRow(id, name, kin, weight, hazard, harm, months);
+    }
+
+    /** Whether it is known not to be met in any of some months. */
+    public boolean isAbsentIn(int months) {
+        return present != 0 && (present & months) == 0;
     }
 
     public MatrixRow {

@@ -21,10 +21,13 @@ abstract class Column {
         this.rows = rows;
     }
 
-    /** Columns of a character: one, or where rows show it in different months one for each month. */
+    /** Columns of a character: none if it must not decide; else one, or where rows show it in different months one for each month. */
     static List<Column> of(Matrix matrix, SeparationContext context, StrictSeparation pairs, int character) {
         Set<List<Long>> seen = new LinkedHashSet<>();
         List<Column> columns = new ArrayList<>();
+        if (!matrix.character(character).role().decides()) {
+            return columns;
+        }
         boolean alike = true;
         int first = matrix.rowCount() == 0 ? 0 : context.monthsOf(matrix.months(0, character));
         for (int i = 1; i < matrix.rowCount(); i++) {

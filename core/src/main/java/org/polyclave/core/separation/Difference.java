@@ -6,6 +6,8 @@ public enum Difference {
     STRICT,
     /** Measured on too few individuals to be sure: apart so far. */
     SO_FAR,
+    /** It would separate them, but its author lets it only confirm. */
+    CONFIRMS,
     /** What each usually shows differs. */
     TENDENCY,
     /** Both may show the same. */
@@ -29,6 +31,6 @@ public enum Difference {
 
     /** Whether it speaks for one of them, but may be wrong. */
     public boolean tends() {
-        return this == SO_FAR || this == TENDENCY;
+        return this == SO_FAR || this == CONFIRMS || this == TENDENCY;
     }
 }

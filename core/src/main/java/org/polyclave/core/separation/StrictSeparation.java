@@ -117,6 +117,12 @@ public final class StrictSeparation {
         if (!context.isUsable(character) || together == 0) {
             return Difference.OUT_OF_CONTEXT;
         }
+        Difference found = difference(first, second, character);
+        boolean apart = found == Difference.STRICT || found == Difference.SO_FAR;
+        return apart && !matrix.character(character).role().decides() ? Difference.CONFIRMS : found;
+    }
+
+    private Difference difference(Cell first, Cell second, int character) {
         if (first instanceof Cell.Categorical p && second instanceof Cell.Categorical q) {
             return (p.readable() & q.readable()) == 0
                     ? Difference.STRICT

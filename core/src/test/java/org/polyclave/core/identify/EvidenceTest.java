@@ -14,6 +14,7 @@ import org.polyclave.core.identify.Identification.Contribution;
 import org.polyclave.core.identify.Identification.Kind;
 import org.polyclave.core.identify.Identification.Standing;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
@@ -69,6 +70,11 @@ class EvidenceTest {
                 .orElseThrow();
     }
 
+    /** Bits of a part of which 3 % mislead. */
+    private static double ofPart(double ratio) {
+        return Math.log(0.97 * ratio + 0.03) / Math.log(2);
+    }
+
     private static List<Double> bits(Standing standing) {
         return standing.contributions().stream().map(Contribution::bits).toList();
     }
@@ -85,8 +91,195 @@ class EvidenceTest {
         assertThat(bits.get(2)).isCloseTo(bits.get(0) * (3 / 2.2 - 1.25), within(1e-9));
 
         Matrix independent = matrix(List.of(plain("a", 1), plain("b", 2), plain("c", 3)), first, second);
+        double alone = bits(standing(identify(independent, saw(0, 0)), 0)).get(0);
         assertThat(bits(standing(identify(independent, saw(0, 0), saw(1, 0)), 0)))
-                .allMatch(b -> b.equals(bits.get(0)));
+                .allMatch(b -> b.equals(alone));
+    }
+
+    @Test
+    void howeverMuchOnePartSaysAgainstARowThePartMayMislead() {
+        List<MatrixCharacter> leaf = new ArrayList<>();
+        Cell[] first = new Cell[9];
+        Cell[] second = new Cell[9];
+        Answer[] answers = new Answer[9];
+        for (int c = 0; c < 9; c++) {
+            leaf.add(plain("c" + c, c).on(0, List.of()));
+            first[c] = only(0);
+            second[c] = only(1);
+            answers[c] = saw(c, 0);
+        }
+        Identification found = identify(matrix(leaf, first, second), answers);
+        assertThat(bits(standing(found, 1)).stream().mapToDouble(b -> b).sum())
+                .isCloseTo(Math.log(0.03) / Math.log(2), within(1e-3));
+        assertThat(bits(standing(found, 0)).stream().mapToDouble(b -> b).sum())
+                .as("for a row it says nearly all that its answers do")
+                .isCloseTo(9 * Math.log((0.98 * 0.95 + 0.01) / 0.5) / Math.log(2), within(0.05));
+    }
+
+    @Test
+    void whoFitsEveryAnswerOfOnePartStandsAboveWhoContradictsOne() {
+        // As five taxa of one genus: nine characters of the leaf; three contradict one answer, two none.
+        List<MatrixCharacter> leaf = new ArrayList<>();
+        Answer[] answers = new Answer[9];
+        Cell[][] cells = new Cell[5][9];
+        for (int c = 0; c < 9; c++) {
+            leaf.add(plain("c" + c, c).on(0, List.of()));
+            answers[c] = saw(c, 0);
+            for (int i = 0; i < 5; i++) {
+                cells[i][c] = only(i < 3 && c == 2 * i ? 1 : 0);
+            }
+        }
+        Identification found = identify(matrix(leaf, cells), answers);
+        assertThat(found.standings()).extracting(Standing::row).containsExactly(3, 4, 0, 1, 2);
+        assertThat(standing(found, 3).posterior())
+                .isGreaterThan(10 * standing(found, 0).posterior());
+    }
+
+    @Test
+    void readersWantTheNameSoItsSexesCountTogether() {
+        List<MatrixCharacter> characters = List.of(plain("plumage", 0), plain("crest", 1));
+        List<MatrixRow> rows = List.of(
+                new MatrixRow("male", 0, 0, 1, Hazard.NONE_KNOWN),
+                new MatrixRow("female", 0, 0, 1, Hazard.NONE_KNOWN),
+                new MatrixRow("other", 1, 0, 1.5, Hazard.NONE_KNOWN));
+        Cell[][] cells = {{only(0), only(0)}, {only(0), only(1)}, {only(0), only(0)}};
+        Identification found = identify(Matrix.of(rows, characters, cells), saw(0, 0));
+        assertThat(found.standings()).extracting(Standing::row).containsExactly(0, 1, 2);
+        assertThat(found.standings().get(0).namePosterior())
+                .isGreaterThan(standing(found, 2).posterior())
+                .isCloseTo(2 * standing(found, 0).posterior(), within(1e-12));
+        // The plumage says nothing; the crest separates the sexes, but the names hardly.
+        Cell[][] ofSexes = {{only(0), only(0)}, {only(0), only(1)}, {only(1), Cell.UNKNOWN}};
+        assertThat(identify(Matrix.of(rows, characters, ofSexes)).questions())
+                .extracting(Identification.Question::character)
+                .startsWith(0);
+    }
+
+    @Test
+    void oncANameLeadsWhatStillStandsAgainstItIsAsked() {
+        // Two rivals: one far behind but not contradicted by two parts, which only the stem would do.
+        List<MatrixCharacter> characters =
+                List.of(plain("leaf", 0), plain("leaf tip", 1).on(0, List.of()), plain("stem", 2), plain("root", 3));
+        Cell[][] cells = {
+            {only(0), only(0), only(0), only(0)},
+            {only(1), only(1), only(1), only(0)},
+            {only(1), only(1), only(0), only(0)},
+        };
+        Identification found = identify(matrix(characters, cells), saw(0, 0), saw(1, 0));
+        assertThat(found.standings().get(0).namePosterior()).isGreaterThan(0.9);
+        assertThat(found.conclusion().kind()).isEqualTo(Kind.OPEN);
+        assertThat(found.questions().get(0).character()).isEqualTo(2);
+        assertThat(found.questions().get(0).bits()).as("at even odds").isGreaterThan(0.1);
+    }
+
+    @Test
+    void whatOnlyConfirmsIsAskedLastAndSettlesNothing() {
+        List<MatrixCharacter> deciding = List.of(plain("a", 0), plain("b", 1), plain("c", 2));
+        List<MatrixCharacter> confirming =
+                List.of(plain("a", 0), plain("b", 1).as(CharacterRole.CONFIRMS), plain("c", 2));
+        Cell[] first = {only(0), only(0), only(0)};
+        Cell[] second = {only(1), only(1), only(0)};
+        assertThat(identify(matrix(deciding, first, second), saw(0, 0), saw(1, 0))
+                        .conclusion()
+                        .kind())
+                .isEqualTo(Kind.SETTLED);
+        Identification found = identify(matrix(confirming, first, second), saw(0, 0), saw(1, 0));
+        assertThat(found.conclusion().kind()).isNotEqualTo(Kind.SETTLED);
+        assertThat(standing(found, 1).posterior())
+                .as("it is weighed all the same")
+                .isLessThan(0.01);
+        assertThat(identify(matrix(confirming, first, second)).questions())
+                .extracting(Identification.Question::character)
+                .containsExactly(0, 2, 1);
+    }
+
+    @Test
+    void whatIsNeverFirstIsAskedSecond() {
+        List<MatrixCharacter> characters = List.of(plain("a", 0).as(CharacterRole.NEVER_FIRST), plain("b", 1));
+        Matrix matrix = matrix(characters, new Cell[] {only(0), only(0)}, new Cell[] {only(1), only(1)});
+        assertThat(identify(matrix).questions())
+                .extracting(Identification.Question::character)
+                .containsExactly(1);
+        assertThat(identify(matrix, saw(1, 0)).questions())
+                .extracting(Identification.Question::character)
+                .containsExactly(0);
+    }
+
+    @Test
+    void withoutWhatAllMustShowItIsNoneOfThemAndItsPresenceProvesNothing() {
+        List<MatrixCharacter> characters =
+                List.of(plain("smell", 0).as(CharacterRole.NECESSARY), plain("a", 1), plain("b", 2));
+        Cell[] first = {only(0), only(0), only(0)};
+        Cell[] second = {only(0), only(1), only(1)};
+        Cell[] unknown = {Cell.UNKNOWN, only(1), only(1)};
+        Matrix matrix = matrix(characters, first, second, unknown);
+        assertThat(identify(matrix, saw(0, 1)).conclusion().kind()).isEqualTo(Kind.OUTSIDE);
+        Identification unsmelt = identify(matrix, saw(1, 0), saw(2, 0));
+        assertThat(unsmelt.conclusion().kind()).isEqualTo(Kind.OPEN);
+        assertThat(unsmelt.conclusion().mustShow()).containsExactly(0);
+        assertThat(unsmelt.questions().get(0).character()).isZero();
+        assertThat(identify(matrix, saw(0, 0), saw(1, 0), saw(2, 0))
+                        .conclusion()
+                        .kind())
+                .isEqualTo(Kind.SETTLED);
+        Matrix some = matrix(characters, first, new Cell[] {only(1), only(0), only(0)});
+        Identification smelt = identify(some, saw(0, 0));
+        assertThat(bits(standing(smelt, 0))).containsExactly(0.0);
+        assertThat(bits(standing(smelt, 1)).get(0)).isNegative();
+    }
+
+    @Test
+    void whatIsNotMetInAMonthIsLessLikelyThenButNeverContradictedByIt() {
+        List<MatrixRow> rows = List.of(
+                new MatrixRow("all year", 0, 0, 1, Hazard.NONE_KNOWN),
+                new MatrixRow("winter", 1, 1, 1, Hazard.NONE_KNOWN).in(0b1000_0000_0011));
+        Cell[][] cells = {{only(0)}, {only(0)}};
+        Matrix matrix = Matrix.of(rows, List.of(plain("a", 0)), cells);
+        AnyOrderIdentifier identifier = new AnyOrderIdentifier(matrix);
+        IdentifyOptions june = new IdentifyOptions(true, 0, 1 << 5, new boolean[0]);
+        Standing winter = standing(identifier.identify(List.of(saw(0, 0)), june), 1);
+        assertThat(winter.outOfSeason()).isTrue();
+        assertThat(winter.mismatches()).isZero();
+        assertThat(winter.struckOut()).isFalse();
+        assertThat(winter.posterior())
+                .isCloseTo(
+                        standing(identifier.identify(List.of(saw(0, 0)), june), 0)
+                                        .posterior()
+                                / 10,
+                        within(1e-9));
+        for (int months : List.of(1 << 11, 1 << 5 | 1, ALL_YEAR)) {
+            IdentifyOptions then = new IdentifyOptions(false, 0, months, new boolean[0]);
+            assertThat(standing(identifier.identify(List.of(), then), 1).posterior())
+                    .as("met in one of %x", months)
+                    .isCloseTo(0.49, within(1e-9));
+        }
+        IdentifyOptions off = new IdentifyOptions(false, 0, 1 << 5, new boolean[0], false);
+        Standing switchedOff = standing(identifier.identify(List.of(), off), 1);
+        assertThat(switchedOff.posterior()).isCloseTo(0.49, within(1e-9));
+        assertThat(switchedOff.outOfSeason()).as("it is said all the same").isTrue();
+    }
+
+    @Test
+    void twoMisreadingsAreNoStrangerButManyAre() {
+        List<MatrixCharacter> characters = new ArrayList<>();
+        Cell[] first = new Cell[12];
+        Cell[] second = new Cell[12];
+        for (int c = 0; c < 12; c++) {
+            characters.add(plain("c" + c, c));
+            first[c] = only(0);
+            second[c] = only(c < 6 ? 1 : 0);
+        }
+        Matrix matrix = matrix(characters, first, second);
+        for (int wrong = 0; wrong <= 5; wrong++) {
+            Answer[] answers = new Answer[12];
+            for (int c = 0; c < 12; c++) {
+                answers[c] = saw(c, c >= 12 - wrong ? 1 : 0);
+            }
+            // Twelve answers, misread at 5 %: 0.29 ± 0.93 bits each are expected; each misreading costs 4.2 more.
+            assertThat(identify(matrix, answers).conclusion().kind() == Kind.OUTSIDE)
+                    .as("%d of 12 like no row", wrong)
+                    .isEqualTo(wrong >= 3);
+        }
     }
 
     @Test
@@ -94,8 +287,8 @@ class EvidenceTest {
         Matrix matrix = matrix(List.of(plain("a", 0)), new Cell[] {only(0)}, new Cell[] {only(1)});
         Identification sure = identify(matrix, saw(0, 0));
         // f = 0.95 for row 0 and 0.05 for row 1, b = 0.5, L = 0.98 f + 0.02 b.
-        double right = Math.log((0.98 * 0.95 + 0.01) / 0.5) / Math.log(2);
-        double wrong = Math.log((0.98 * 0.05 + 0.01) / 0.5) / Math.log(2);
+        double right = ofPart((0.98 * 0.95 + 0.01) / 0.5);
+        double wrong = ofPart((0.98 * 0.05 + 0.01) / 0.5);
         assertThat(bits(standing(sure, 0)).get(0)).isCloseTo(right, within(1e-9));
         assertThat(bits(standing(sure, 1)).get(0)).isCloseTo(wrong, within(1e-9));
         Identification unsure = new AnyOrderIdentifier(matrix)
@@ -346,19 +539,19 @@ class EvidenceTest {
     @Test
     void whatTakesNoContactComesFirstWhileSomethingMayHarm() {
         MatrixCharacter feel = plain("feel", 0).by(Handling.TOUCH);
-        List<MatrixCharacter> characters =
-                List.of(feel, plain("look", 1).withMisreading(Misreading.of(0.4)), plain("a", 2), plain("b", 3));
+        List<MatrixCharacter> characters = List.of(
+                feel, plain("look", 1).withMisreading(Misreading.of(0.4)), plain("a", 2), plain("b", 3), plain("c", 4));
         Cell[][] cells = {
-            {only(0), only(0), only(0), only(0)},
-            {only(1), only(1), only(1), only(1)},
-            {only(0), only(0), only(1), only(1)}
+            {only(0), only(0), only(0), only(0), only(0)},
+            {only(1), only(1), only(1), only(1), only(1)},
+            {only(0), only(0), only(1), only(1), only(1)}
         };
         List<MatrixRow> rows = List.of(
                 new MatrixRow("nettle", 0, 0, 1, Hazard.CAUTION),
                 new MatrixRow("mild", 1, 1, 1, Hazard.NONE_KNOWN),
                 new MatrixRow("meek", 2, 2, 1, Hazard.NONE_KNOWN));
         Matrix matrix = Matrix.of(rows, characters, cells);
-        Answer[] notTheNettle = {saw(2, 1), saw(3, 1)};
+        Answer[] notTheNettle = {saw(2, 1), saw(3, 1), saw(4, 1)};
         assertThat(standing(identify(matrix, notTheNettle), 0).posterior()).isLessThan(0.005);
         assertThat(identify(matrix, notTheNettle).questions())
                 .extracting(Identification.Question::character, Identification.Question::advice)
@@ -516,7 +709,8 @@ class EvidenceTest {
                 true,
                 confusable,
                 0,
-                List.of());
+                List.of(),
+                CharacterRole.DECIDES);
         Cell.Categorical cell = new Cell.Categorical(1, 1 | mistaken, new double[] {1, 0, 0, 0});
         double[] exact = RecordedStates.of(character, cell, 0.1);
         for (int s = 0; s < exact.length; s++) {
@@ -547,7 +741,8 @@ class EvidenceTest {
                 true,
                 List.of(),
                 0,
-                List.of());
+                List.of(),
+                CharacterRole.DECIDES);
         Matrix matrix = matrix(List.of(ring), new Cell[] {only(0)}, new Cell[] {only(1)}, new Cell[] {only(1)});
         double[] gains = new double[2];
         for (boolean trained : new boolean[] {true, false}) {
@@ -557,7 +752,7 @@ class EvidenceTest {
             double[] f = trained ? new double[] {0.96, 0.3, 0.04} : new double[] {0.8, 0.4, 0.2};
             double b = (f[0] + f[1] + f[2]) / 3;
             for (int row = 0; row < 3; row++) {
-                double expected = Math.log((0.98 * f[row] + 0.02 * b) / b) / Math.log(2);
+                double expected = ofPart((0.98 * f[row] + 0.02 * b) / b);
                 assertThat(bits(standing(found, row)).get(0)).isCloseTo(expected, within(1e-9));
             }
             gains[trained ? 0 : 1] = identifier

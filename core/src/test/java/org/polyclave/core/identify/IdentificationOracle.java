@@ -13,10 +13,12 @@ import org.polyclave.core.evidence.Certainty;
 import org.polyclave.core.evidence.Look;
 import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.matrix.Observer;
 
 /**
@@ -69,6 +71,13 @@ final class IdentificationOracle {
                         .allMatch(w -> exists(row, w.character())
                                 && (!(matrix.cell(row, w.character()) instanceof Cell.Categorical shown)
                                         || (shown.readable() & w.states()) != 0));
+    }
+
+    private boolean existsSurely(int row, int c) {
+        return matrix.character(c).appliesWhen().stream()
+                .allMatch(w -> existsSurely(row, w.character())
+                        && matrix.cell(row, w.character()) instanceof Cell.Categorical shown
+                        && (shown.readable() & ~w.states()) == 0);
     }
 
     private double recorded(int row, int c, int truth, int recorded, double misreading) {
@@ -220,31 +229,33 @@ final class IdentificationOracle {
         return byRow;
     }
 
-    /** Mutual information of row and record; what is not scored, and what is outside, shows the mean of the scored rows. */
+    /** Mutual information of name and record; what is not scored, and what is outside, shows the mean of the scored rows. */
     double information(int c, IntToDoubleFunction shareOf, double outside) {
         List<Integer> scored = scored(c);
         List<double[]> records = records(c);
         int n = records.isEmpty() ? 0 : records.get(0).length;
         double[] mean = new double[n];
         records.forEach(r -> IntStream.range(0, n).forEach(o -> mean[o] += r[o] / records.size()));
-        double[] all = new double[n];
-        double given = 0;
+        // Joint distribution of name and record; the name of what is outside is −1.
+        Map<Integer, double[]> joint = new TreeMap<>();
+        joint.put(-1, DoubleStream.of(mean).map(m -> m * outside).toArray());
         for (int i : rows()) {
             int at = scored.indexOf(i);
-            double[] own = mean;
-            if (at >= 0) {
-                own = IntStream.range(0, n)
-                        .mapToDouble(o -> 0.98 * records.get(at)[o] + 0.02 * mean[o])
-                        .toArray();
-            }
-            given += shareOf.applyAsDouble(i) * entropy(own);
+            double[] sum = joint.computeIfAbsent(matrix.row(i).name(), x -> new double[n]);
             for (int o = 0; o < n; o++) {
-                all[o] += shareOf.applyAsDouble(i) * own[o];
+                sum[o] += shareOf.applyAsDouble(i) * (at < 0 ? mean[o] : 0.98 * records.get(at)[o] + 0.02 * mean[o]);
             }
         }
-        given += outside * entropy(mean);
-        IntStream.range(0, n).forEach(o -> all[o] += outside * mean[o]);
-        return Math.max(0, entropy(all) - given);
+        double[] all = new double[n];
+        joint.values().forEach(j -> IntStream.range(0, n).forEach(o -> all[o] += j[o]));
+        double bits = 0;
+        for (double[] ofName : joint.values()) {
+            double name = DoubleStream.of(ofName).sum();
+            for (int o = 0; o < n; o++) {
+                bits += ofName[o] > 0 ? ofName[o] * Math.log(ofName[o] / (name * all[o])) / Math.log(2) : 0;
+            }
+        }
+        return Math.max(0, bits);
     }
 
     private static double entropy(double[] p) {
@@ -262,7 +273,7 @@ final class IdentificationOracle {
         for (int j = 0; j < given.size(); j++) {
             int other = given.get(j).character();
             double its = strength(other);
-            boolean ahead = its > own + 1e-12 || (Math.abs(its - own) <= 1e-12 && j < k);
+            boolean ahead = its > own + 1e-9 || (Math.abs(its - own) <= 1e-9 && j < k);
             stronger += j != k
                             && matrix.character(other).group()
                                     == matrix.character(c).group()
@@ -278,19 +289,67 @@ final class IdentificationOracle {
     }
 
     double strength(int c) {
-        return information(c, i -> 1.0 / matrix.rowCount(), 0);
+        long names = matrix.rows().stream().mapToInt(MatrixRow::name).distinct().count();
+        return information(c, i -> 1.0 / names / ofName(i).size(), 0);
+    }
+
+    private List<Integer> ofName(int row) {
+        return rows().stream().filter(i -> matrix.sharesName(i, row)).toList();
+    }
+
+    boolean isOutOfSeason(int row, int months) {
+        int present = matrix.row(row).present();
+        return present != 0 && states(present).stream().noneMatch(m -> (months >>> m & 1) == 1);
+    }
+
+    /** The part that the part of a character lies on, if it lies on one. */
+    private int part(int c) {
+        MatrixCharacter character = matrix.character(c);
+        return character.around().isEmpty()
+                ? character.organ()
+                : character.around().get(0);
     }
 
     /** Posteriors of the rows, and of something else at the end; also the bits of every piece. */
-    record Weighed(double[] posterior, List<double[]> bits) {}
+    record Weighed(double[] posterior, List<double[]> bits) {
+        double ofName(Matrix matrix, int row) {
+            return IntStream.range(0, matrix.rowCount())
+                    .filter(i -> matrix.row(i).name() == matrix.row(row).name())
+                    .mapToDouble(i -> posterior[i])
+                    .sum();
+        }
+    }
 
-    Weighed weigh() {
+    /** Odds of each row, and of something else at the end, after some pieces: a product over parts of what each may say. */
+    private double[] odds(double[] prior, List<double[]> factors) {
+        double[] odds = prior.clone();
+        List<Integer> parts = IntStream.range(0, factors.size())
+                .map(k -> part(given.get(k).character()))
+                .distinct()
+                .boxed()
+                .toList();
+        for (int i : rows()) {
+            for (int part : parts) {
+                double product = IntStream.range(0, factors.size())
+                        .filter(k -> part(given.get(k).character()) == part)
+                        .mapToDouble(k -> factors.get(k)[i])
+                        .reduce(1, (x, y) -> x * y);
+                odds[i] *= 0.97 * product + 0.03;
+            }
+        }
+        return odds;
+    }
+
+    Weighed weigh(IdentifyOptions options) {
         int n = matrix.rowCount();
         double weights = matrix.rows().stream().mapToDouble(r -> r.weight()).sum();
-        double[] odds = new double[n + 1];
-        rows().forEach(i -> odds[i] = 0.98 * matrix.row(i).weight() / weights);
-        odds[n] = 0.02;
-        List<double[]> bits = new ArrayList<>();
+        double[] prior = new double[n + 1];
+        rows().forEach(i -> prior[i] = 0.98
+                * matrix.row(i).weight()
+                / weights
+                * (options.presence() && isOutOfSeason(i, options.months()) ? 0.1 : 1));
+        prior[n] = 0.02;
+        List<double[]> factors = new ArrayList<>();
         for (int k = 0; k < given.size(); k++) {
             Answer answer = given.get(k);
             int c = answer.character();
@@ -299,26 +358,191 @@ final class IdentificationOracle {
                     .mapToDouble(i -> likelihood(i, answer))
                     .average()
                     .orElse(0);
+            double most = matrix.character(c).role() == CharacterRole.NECESSARY ? 1 : Double.POSITIVE_INFINITY;
+            double[] odds = odds(prior, factors);
             double total = DoubleStream.of(odds).sum();
             double[] ratio = new double[n];
             double mixed = 0;
             double mass = 0;
             for (int i : rows()) {
-                boolean known = b > 0 && scored(c).contains(i) && exists(i, c);
-                ratio[i] = known ? (0.98 * likelihood(i, answer) + 0.02 * b) / b : NONE;
+                boolean known = b > 1e-9 && scored(c).contains(i) && exists(i, c);
+                ratio[i] = known ? Math.min(most, (0.98 * likelihood(i, answer) + 0.02 * b) / b) : NONE;
                 mixed += known ? odds[i] / total * ratio[i] : 0;
                 mass += known ? odds[i] / total : 0;
             }
             double[] own = new double[n];
             for (int i : rows()) {
                 double factor = Double.isNaN(ratio[i]) ? (mass > 0 ? mixed / mass : 1) : ratio[i];
-                own[i] = weight * Math.log(factor) / Math.log(2);
-                odds[i] *= Math.pow(factor, weight);
+                own[i] = Math.pow(factor, weight);
+            }
+            factors.add(own);
+        }
+        double[] odds = odds(prior, factors);
+        double total = DoubleStream.of(odds).sum();
+        return new Weighed(DoubleStream.of(odds).map(o -> o / total).toArray(), bits(factors));
+    }
+
+    /** What a part weighs, shared over its answers as they speak. */
+    private List<double[]> bits(List<double[]> factors) {
+        List<double[]> bits = new ArrayList<>();
+        for (int k = 0; k < factors.size(); k++) {
+            double[] own = new double[matrix.rowCount()];
+            int part = part(given.get(k).character());
+            for (int i : rows()) {
+                double said = IntStream.range(0, factors.size())
+                        .filter(j -> part(given.get(j).character()) == part)
+                        .mapToDouble(j -> Math.log(factors.get(j)[i]))
+                        .sum();
+                double counts = Math.log(0.97 * Math.exp(said) + 0.03);
+                double cut = Math.abs(said) < 1e-8 ? 0.97 : counts / said;
+                own[i] = cut * Math.log(factors.get(k)[i]) / Math.log(2);
             }
             bits.add(own);
         }
-        double total = DoubleStream.of(odds).sum();
-        return new Weighed(DoubleStream.of(odds).map(o -> o / total).toArray(), bits);
+        return bits;
+    }
+
+    /** Features, each by the parts it is of, whose answers contradict a row; those that only confirm do not count. */
+    private Map<Integer, List<Integer>> contradicted(int row) {
+        Map<Integer, List<Integer>> features = new TreeMap<>();
+        for (int k = 0; k < given.size(); k++) {
+            MatrixCharacter character = matrix.character(given.get(k).character());
+            boolean decides = character.role() != CharacterRole.CONFIRMS && character.role() != CharacterRole.NECESSARY;
+            if (decides && !given.get(k).rough() && isCompared(row, k) && contradicts(row, given.get(k))) {
+                features.computeIfAbsent(character.group(), g -> new ArrayList<>())
+                        .add(given.get(k).character());
+            }
+        }
+        return features;
+    }
+
+    /** Whether one of a feature and one of another are of two parts of which neither lies in the other. */
+    private boolean ofTwoParts(int row) {
+        List<Integer> firsts =
+                contradicted(row).values().stream().map(f -> f.get(0)).toList();
+        return firsts.stream()
+                .anyMatch(a -> firsts.stream().anyMatch(b -> {
+                    MatrixCharacter p = matrix.character(a);
+                    MatrixCharacter q = matrix.character(b);
+                    return p.organ() != q.organ()
+                            && !p.around().contains(q.organ())
+                            && !q.around().contains(p.organ());
+                }));
+    }
+
+    boolean isFirmlyContradicted(int row) {
+        return contradicted(row).size() >= 3 || ofTwoParts(row);
+    }
+
+    boolean isUnlikeAll(int leader) {
+        if (!ofTwoParts(leader)) {
+            return false;
+        }
+        double excess = 0;
+        double variance = 0;
+        for (int k = 0; k < given.size(); k++) {
+            Answer answer = given.get(k);
+            int c = answer.character();
+            int at = scored(c).indexOf(leader);
+            if (implied.get(k) || answer.rough() || answer.certainty() != Certainty.SURE || at < 0) {
+                continue;
+            }
+            List<double[]> records = records(c);
+            double[] own = IntStream.range(0, records.get(at).length)
+                    .mapToDouble(o -> 0.98 * records.get(at)[o]
+                            + 0.02
+                                    * records.stream()
+                                            .mapToDouble(r -> r[o])
+                                            .average()
+                                            .orElse(0))
+                    .toArray();
+            double chance = IntStream.range(0, own.length)
+                    .filter(o -> isRecord(c, o, answer.observation()))
+                    .mapToDouble(o -> own[o])
+                    .sum();
+            double mean = entropy(own);
+            double square = DoubleStream.of(own)
+                    .filter(p -> p > 0)
+                    .map(p -> p * Math.pow(Math.log(p) / Math.log(2), 2))
+                    .sum();
+            if (chance > 0) {
+                excess += -Math.log(chance) / Math.log(2) - mean;
+                variance += square - mean * mean;
+            }
+        }
+        return excess > 3 * Math.sqrt(variance);
+    }
+
+    private boolean isRecord(int c, int o, Observation observation) {
+        if (observation instanceof Observation.Seen seen) {
+            return (seen.states() >>> o & 1) == 1;
+        }
+        double value = ((Observation.MeasuredObservation) observation).value();
+        double half = matrix.character(c).type() == CharacterType.COUNT ? 0.5 : 0;
+        List<Cell.Numeric> ranges =
+                scored(c).stream().map(i -> (Cell.Numeric) matrix.cell(i, c)).toList();
+        double low = ranges.stream().mapToDouble(Cell.Numeric::min).min().orElse(0) - half;
+        double high = ranges.stream().mapToDouble(Cell.Numeric::max).max().orElse(0) + half;
+        if (low == high) {
+            return o == 0;
+        }
+        return o == Math.max(0, Math.min(7, (int) Math.ceil((value - low) / (high - low) * 8) - 1));
+    }
+
+    /** Necessary characters without an answer of which a row surely shows something. */
+    List<Integer> mustShow(int row) {
+        return necessary()
+                .filter(c -> given.stream().noneMatch(a -> a.character() == c) || implied.get(indexOf(c)))
+                .filter(c -> scored(c).contains(row) && existsSurely(row, c))
+                .boxed()
+                .toList();
+    }
+
+    private int indexOf(int c) {
+        return IntStream.range(0, given.size())
+                .filter(k -> given.get(k).character() == c)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private IntStream necessary() {
+        return IntStream.range(0, matrix.characterCount())
+                .filter(c -> matrix.character(c).role() == CharacterRole.NECESSARY);
+    }
+
+    /** Whether something was seen of a necessary character that every row scored for it is contradicted by. */
+    boolean lacksWhatAllShow() {
+        return IntStream.range(0, given.size())
+                .filter(k -> matrix.character(given.get(k).character()).role() == CharacterRole.NECESSARY)
+                .filter(k -> !implied.get(k) && !given.get(k).rough())
+                .anyMatch(k -> rows().stream().anyMatch(i -> isCompared(i, k))
+                        && rows().stream().allMatch(i -> !isCompared(i, k) || contradicts(i, given.get(k))));
+    }
+
+    int fewestMismatches(int row) {
+        return ofName(row).stream().mapToInt(this::mismatches).min().orElseThrow();
+    }
+
+    /** What must be seen of the leader first, then what decides, then what only confirms. */
+    int turn(int c, double[] posterior) {
+        int leader = leader(posterior);
+        if (share(posterior, leader) >= 0.9 && mustShow(leader).contains(c)) {
+            return 0;
+        }
+        CharacterRole role = matrix.character(c).role();
+        return role == CharacterRole.CONFIRMS || role == CharacterRole.NECESSARY ? 2 : 1;
+    }
+
+    private double share(double[] posterior, int row) {
+        return ofName(row).stream().mapToDouble(i -> posterior[i]).sum();
+    }
+
+    private int leader(double[] posterior) {
+        return rows().stream()
+                .max(Comparator.comparingDouble((Integer i) -> share(posterior, i))
+                        .thenComparing(i -> posterior[i])
+                        .thenComparing(Comparator.reverseOrder()))
+                .orElseThrow();
     }
 
     /** Answers, not implied ones, that speak against what the row may show; those by rules of thumb do not count. */
@@ -342,19 +566,70 @@ final class IdentificationOracle {
     }
 
     /** Characters that may be asked now, with their bits a minute. */
-    Map<Integer, Double> questions(double[] posterior, IdentifyOptions options) {
-        double outside = posterior[posterior.length - 1];
+    Map<Integer, Double> questions(Weighed weighed, IdentifyOptions options) {
+        double[] contest = contest(weighed);
+        long answered =
+                IntStream.range(0, given.size()).filter(k -> !implied.get(k)).count();
         return IntStream.range(0, matrix.characterCount())
                 .filter(c -> IntStream.range(0, given.size())
                         .noneMatch(k -> given.get(k).character() == c && !implied.get(k)))
                 .filter(c -> !options.isUnavailable(c))
+                .filter(c -> answered > 0 || matrix.character(c).role() != CharacterRole.NEVER_FIRST)
                 .filter(c -> (matrix.character(c).months() & options.months()) != 0)
-                .filter(c -> mayApply(c, posterior))
+                .filter(c -> mayApply(c, weighed.posterior()))
                 .boxed()
                 .collect(Collectors.toMap(
                         c -> c,
-                        c -> information(c, i -> posterior[i], outside)
+                        c -> news(c)
+                                * information(c, i -> contest[i], contest[contest.length - 1])
                                 / Math.max(0.1, matrix.character(c).effort())));
+    }
+
+    private double news(int c) {
+        int alike = (int) given.stream()
+                .filter(a -> matrix.character(a.character()).group()
+                        == matrix.character(c).group())
+                .count();
+        return sum(alike + 1) - sum(alike);
+    }
+
+    /** Between whom to decide: all, or a name of 90 % and what keeps it from being settled, one half each. */
+    private double[] contest(Weighed weighed) {
+        double[] posterior = weighed.posterior();
+        int leader = leader(posterior);
+        long answered =
+                IntStream.range(0, given.size()).filter(k -> !implied.get(k)).count();
+        if (answered == 0 || share(posterior, leader) < 0.9) {
+            return posterior;
+        }
+        List<Integer> against = rows().stream()
+                .filter(i -> !matrix.sharesName(i, leader)
+                        && compared(i) >= answered / 2.0
+                        && isRival(i, leader, weighed)
+                        && !isFirmlyContradicted(i))
+                .toList();
+        double mass = against.stream().mapToDouble(i -> posterior[i]).sum();
+        if (mass == 0) {
+            return posterior;
+        }
+        double[] even = new double[posterior.length];
+        ofName(leader).forEach(i -> even[i] = posterior[i] / share(posterior, leader) / 2);
+        against.forEach(i -> even[i] = posterior[i] / mass / 2);
+        return even;
+    }
+
+    /** With the bits of rules of thumb given back, where that makes it likelier. */
+    private boolean isRival(int row, int leader, Weighed weighed) {
+        double given = roughBits(leader, weighed) - roughBits(row, weighed);
+        double odds = weighed.posterior()[row] / weighed.posterior()[leader] * Math.pow(2, given);
+        return odds / (1 + odds) >= 0.005 || weighed.posterior()[row] >= 0.005;
+    }
+
+    private double roughBits(int row, Weighed weighed) {
+        return IntStream.range(0, given.size())
+                .filter(k -> given.get(k).rough())
+                .mapToDouble(k -> weighed.bits().get(k)[row])
+                .sum();
     }
 
     private boolean mayApply(int c, double[] posterior) {

@@ -18,6 +18,7 @@ import org.polyclave.core.identify.Identification.Kind;
 import org.polyclave.core.identify.Identification.Question;
 import org.polyclave.core.identify.Identification.Standing;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
@@ -32,6 +33,15 @@ class IdentificationOracleTest {
     private static final List<Certainty> CERTAINTIES = List.of(Certainty.values());
     private static final int ROWS = 9;
     private static final int CHARACTERS = 9;
+    private static final int PARTS = 4;
+    /** Mostly those that decide. */
+    private static final List<CharacterRole> ROLES = List.of(
+            CharacterRole.DECIDES,
+            CharacterRole.DECIDES,
+            CharacterRole.DECIDES,
+            CharacterRole.NEVER_FIRST,
+            CharacterRole.CONFIRMS,
+            CharacterRole.NECESSARY);
 
     static LongStream seeds() {
         return LongStream.rangeClosed(1, 150);
@@ -45,7 +55,10 @@ class IdentificationOracleTest {
         List<MatrixRow> rows = new ArrayList<>();
         Cell[][] cells = new Cell[ROWS][CHARACTERS];
         for (int i = 0; i < ROWS; i++) {
-            rows.add(new MatrixRow("row-" + i, i, i, 1 + random.nextInt(9), Hazard.NONE_KNOWN));
+            // Some have a name in common, and some are not met all year.
+            int name = random.nextInt(ROWS);
+            rows.add(new MatrixRow("row-" + i, name, i, 1 + random.nextInt(9), Hazard.NONE_KNOWN)
+                    .in(random.nextInt(3) == 0 ? 1 + random.nextInt(0xFFF) : 0));
             for (int c = 0; c < CHARACTERS; c++) {
                 cells[i][c] = cell(characters.get(c), random);
             }
@@ -84,7 +97,7 @@ class IdentificationOracleTest {
                 type,
                 n,
                 when,
-                c,
+                random.nextInt(PARTS),
                 0,
                 random.nextInt(4),
                 random.nextInt(4) * 0.5,
@@ -95,7 +108,8 @@ class IdentificationOracleTest {
                 true,
                 confusable,
                 0,
-                List.of());
+                c % 2 == 0 ? List.of() : List.of(PARTS),
+                ROLES.get(random.nextInt(ROLES.size())));
     }
 
     private static Cell cell(MatrixCharacter character, Random random) {
@@ -161,54 +175,80 @@ class IdentificationOracleTest {
         List<Answer> answers = answers(matrix, random);
         boolean[] unavailable = {false, random.nextBoolean(), random.nextBoolean()};
         int months = random.nextBoolean() ? 0xFFF : 0b1100;
-        IdentifyOptions options = new IdentifyOptions(false, 0, months, unavailable);
+        IdentifyOptions options = new IdentifyOptions(false, 0, months, unavailable, random.nextInt(4) > 0);
 
         Identification found = new AnyOrderIdentifier(matrix).identify(answers, options);
 
         IdentificationOracle oracle = new IdentificationOracle(matrix, answers);
-        IdentificationOracle.Weighed weighed = oracle.weigh();
+        IdentificationOracle.Weighed weighed = oracle.weigh(options);
         assertThat(found.outside()).isCloseTo(weighed.posterior()[ROWS], within(1e-9));
         for (Standing standing : found.standings()) {
             int row = standing.row();
             assertThat(standing.posterior()).isCloseTo(weighed.posterior()[row], within(1e-9));
             assertThat(standing.mismatches()).as("mismatches of " + row).isEqualTo(oracle.mismatches(row));
+            assertThat(standing.namePosterior()).isCloseTo(weighed.ofName(matrix, row), within(1e-9));
+            assertThat(standing.outOfSeason()).isEqualTo(oracle.isOutOfSeason(row, months));
             assertThat(standing.compared()).isEqualTo(oracle.compared(row));
             assertThat(standing.contributions()).hasSameSizeAs(weighed.bits());
+            double bits = 0;
             for (int k = 0; k < weighed.bits().size(); k++) {
+                bits += standing.contributions().get(k).bits();
                 assertThat(standing.contributions().get(k).bits())
                         .isCloseTo(weighed.bits().get(k)[row], within(1e-9));
             }
+            assertThat(standing.prior() + bits).as("they add up").isCloseTo(standing.score(), within(1e-9));
         }
         assertThat(found.standings())
-                .isSortedAccordingTo(
-                        Comparator.comparingDouble((Standing s) -> -s.score()).thenComparing(Standing::row));
-        concludes(found, answers);
-        Map<Integer, Double> questions = oracle.questions(weighed.posterior(), options);
-        double[] best = questions.values().stream()
-                .sorted(Comparator.reverseOrder())
-                .limit(5)
-                .mapToDouble(Double::doubleValue)
-                .toArray();
-        assertThat(found.questions()).hasSize(best.length);
-        for (int k = 0; k < best.length; k++) {
-            Question question = found.questions().get(k);
+                .isSortedAccordingTo(Comparator.comparingDouble((Standing s) -> -rounded(s.namePosterior()))
+                        .thenComparing(s -> firstOfName(matrix, s.row()))
+                        .thenComparingDouble(s -> -rounded(s.score()))
+                        .thenComparing(Standing::row));
+        concludes(matrix, oracle, found, answers);
+        asks(matrix, oracle, weighed, options, found);
+    }
+
+    private static double rounded(double x) {
+        return Math.rint(x * 1e9);
+    }
+
+    private static int firstOfName(Matrix matrix, int row) {
+        int first = 0;
+        while (!matrix.sharesName(first, row)) {
+            first++;
+        }
+        return first;
+    }
+
+    private static void asks(
+            Matrix matrix,
+            IdentificationOracle oracle,
+            IdentificationOracle.Weighed weighed,
+            IdentifyOptions options,
+            Identification found) {
+        Map<Integer, Double> questions = oracle.questions(weighed, options);
+        Comparator<Integer> order = Comparator.comparing((Integer c) -> oracle.turn(c, weighed.posterior()))
+                .thenComparingDouble(c -> -rounded(questions.getOrDefault(c, 0.0)))
+                .thenComparing(c -> c);
+        assertThat(found.questions())
+                .extracting(Question::character)
+                .isEqualTo(questions.keySet().stream().sorted(order).limit(5).toList());
+        for (Question question : found.questions()) {
             assertThat(question.bitsPerMinute())
-                    .isCloseTo(questions.get(question.character()), within(1e-8))
-                    .isCloseTo(best[k], within(1e-8));
+                    .isCloseTo(questions.getOrDefault(question.character(), Double.NaN), within(1e-8));
             double minutes =
                     Math.max(0.1, matrix.character(question.character()).effort());
             assertThat(question.bits()).isCloseTo(question.bitsPerMinute() * minutes, within(1e-9));
         }
-        assertThat(found.questions())
-                .isSortedAccordingTo(Comparator.comparingDouble((Question q) -> -q.bitsPerMinute())
-                        .thenComparing(Question::character));
     }
 
-    private static void concludes(Identification found, List<Answer> answers) {
+    private static void concludes(
+            Matrix matrix, IdentificationOracle oracle, Identification found, List<Answer> answers) {
         Standing leader = found.standings().get(0);
         List<Integer> likely = new ArrayList<>();
         double sum = 0;
-        for (Standing standing : found.standings()) {
+        for (Standing standing : found.standings().stream()
+                .sorted(Comparator.comparingDouble((Standing s) -> -s.posterior()))
+                .toList()) {
             if (sum < 0.95 * (1 - found.outside())) {
                 likely.add(standing.row());
                 sum += standing.posterior();
@@ -225,14 +265,31 @@ class IdentificationOracleTest {
                         .filter(s -> s.compared() < answers.size() / 2.0)
                         .map(Standing::row)
                         .toList());
-        boolean outside = !answers.isEmpty() && found.outside() > leader.posterior();
-        assertThat(found.conclusion().kind() == Kind.OUTSIDE).isEqualTo(outside);
+        List<Integer> mustShow = oracle.mustShow(leader.row());
+        assertThat(found.conclusion().mustShow()).isEqualTo(mustShow);
+        Kind kind = found.conclusion().kind();
+        boolean outside = !answers.isEmpty()
+                && (found.outside() > leader.posterior()
+                        || oracle.lacksWhatAllShow()
+                        || oracle.isUnlikeAll(leader.row()));
+        assertThat(kind == Kind.OUTSIDE).isEqualTo(outside);
         if (answers.isEmpty()) {
-            assertThat(found.conclusion().kind()).isEqualTo(Kind.OPEN);
-        } else if (!outside && found.conclusion().kind() != Kind.SETTLED) {
-            boolean worth =
-                    !found.questions().isEmpty() && found.questions().get(0).bits() >= 0.05;
-            assertThat(found.conclusion().kind()).isEqualTo(worth ? Kind.OPEN : Kind.REMAINING);
+            assertThat(kind).isEqualTo(Kind.OPEN);
+        } else if (!outside) {
+            boolean settled = mustShow.isEmpty()
+                    && likely.stream().allMatch(r -> matrix.sharesName(r, leader.row()))
+                    && found.standings().stream()
+                            .allMatch(s -> matrix.sharesName(s.row(), leader.row())
+                                    || found.conclusion().notCompared().contains(s.row())
+                                    || !s.isRivalOf(leader)
+                                    || oracle.isFirmlyContradicted(s.row()));
+            assertThat(kind == Kind.SETTLED).isEqualTo(settled);
+            Question first =
+                    found.questions().isEmpty() ? null : found.questions().get(0);
+            boolean worth = first != null && (first.bits() >= 0.05 || mustShow.contains(first.character()));
+            if (!settled) {
+                assertThat(kind).isEqualTo(worth ? Kind.OPEN : Kind.REMAINING);
+            }
         }
     }
 
@@ -251,7 +308,8 @@ class IdentificationOracleTest {
         List<Answer> answers = answers(matrix, random);
         int tolerance = random.nextInt(3);
         IdentificationOracle oracle = new IdentificationOracle(matrix, answers);
-        double[] weighed = oracle.weigh().posterior();
+        double[] weighed = oracle.weigh(new IdentifyOptions(true, tolerance, 0xFFF, new boolean[0]))
+                .posterior();
         double left = weighed[ROWS];
         for (int i : oracle.rows()) {
             left += oracle.mismatches(i) > tolerance ? 0 : weighed[i];
@@ -267,10 +325,13 @@ class IdentificationOracleTest {
             assertThat(standing.posterior()).isCloseTo(out ? 0 : weighed[standing.row()] / left, within(1e-9));
         }
         assertThat(found.standings())
-                .isSortedAccordingTo(Comparator.comparing(Standing::struckOut)
+                .isSortedAccordingTo(Comparator.comparing((Standing s) -> oracle.fewestMismatches(s.row()))
+                        .thenComparingDouble(s ->
+                                -rounded(new IdentificationOracle.Weighed(weighed, List.of()).ofName(matrix, s.row())))
+                        .thenComparing(s -> firstOfName(matrix, s.row()))
+                        .thenComparing(Standing::struckOut)
                         .thenComparing(Standing::mismatches)
-                        .thenComparing(
-                                Comparator.comparingDouble(Standing::score).reversed())
+                        .thenComparingDouble(s -> -rounded(s.score()))
                         .thenComparing(Standing::row));
     }
 }

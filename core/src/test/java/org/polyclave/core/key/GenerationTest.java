@@ -15,6 +15,7 @@ import org.polyclave.core.key.Key.Role;
 import org.polyclave.core.key.Key.ToRows;
 import org.polyclave.core.key.KeyOutcome.Generated;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Handling;
@@ -362,7 +363,8 @@ class GenerationTest {
                     true,
                     List.of(),
                     0,
-                    List.of()));
+                    List.of(),
+                    CharacterRole.DECIDES));
         }
         Cell[][] cells = {
             {only(0, 2), only(0, 2)}, {only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2)}, {only(1, 2), only(1, 2)}
@@ -379,6 +381,41 @@ class GenerationTest {
         assertThat(firstAsked(even.withLosses(List.of(new MisidentificationCosts.Loss(0, 3, 10))), KeyObjective.FEWEST))
                 .as("steps only: the first of equals")
                 .isZero();
+    }
+
+    @Test
+    void whatOnlyConfirmsIsNeverAskedAndWhatIsNeverFirstOnlyLater() {
+        // Leaf and stem part the rows alike: the first of equals is asked.
+        MatrixCharacter stem = states("stem", 1, 2);
+        MatrixCharacter root = states("root", 2, 2);
+        Cell[][] cells = {
+            {only(0, 2), only(0, 2), only(0, 2)},
+            {only(0, 2), only(0, 2), only(1, 2)},
+            {only(1, 2), only(1, 2), only(0, 2)},
+            {only(1, 2), only(1, 2), only(1, 2)}
+        };
+        for (CharacterRole role : CharacterRole.values()) {
+            Matrix matrix = matrix(List.of(states("leaf", 0, 2).as(role), stem, root), cells);
+            Key key = key(matrix).key();
+            boolean asked = key.couplets().stream()
+                    .anyMatch(c -> c.leads().get(0).statements().get(0).character() == 0);
+            assertThat(key.couplets().get(0).leads().get(0).statements().get(0).character() == 0)
+                    .as("%s first", role)
+                    .isEqualTo(role == CharacterRole.DECIDES);
+            assertThat(asked && !role.decides()).as("%s asked", role).isFalse();
+            assertThat(new SupportPropagationProver().prove(matrix, key).failures())
+                    .as(role.toString())
+                    .isEmpty();
+        }
+        // Where nothing else separates, what only confirms ends the key, and what must not be first is first.
+        for (CharacterRole role : List.of(CharacterRole.CONFIRMS, CharacterRole.NEVER_FIRST)) {
+            Matrix alone =
+                    matrix(List.of(states("leaf", 0, 2).as(role)), new Cell[] {only(0, 2)}, new Cell[] {only(1, 2)});
+            Key key = key(alone).key();
+            assertThat(key.couplets()).hasSize(role == CharacterRole.CONFIRMS ? 0 : 1);
+            assertThat(new SupportPropagationProver().prove(alone, key).failures())
+                    .isEmpty();
+        }
     }
 
     private static int asked(Misreading first, Misreading second, KeyObjective objective) {
@@ -401,7 +438,8 @@ class GenerationTest {
                     true,
                     List.of(),
                     0,
-                    List.of()));
+                    List.of(),
+                    CharacterRole.DECIDES));
         }
         Cell[][] cells = {{only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2)}};
         return firstAsked(matrix(characters, cells), objective);

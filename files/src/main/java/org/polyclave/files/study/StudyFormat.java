@@ -10,7 +10,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class StudyFormat {
     /** What this program writes. */
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
 
     private StudyFormat() {}
 

@@ -11,8 +11,19 @@ import tools.jackson.databind.node.ObjectNode;
  * step stay as they are. Time linear in what is upgraded.
  */
 public final class StudyUpgrades {
-    /** Every step there is: none yet, as version 1 is the first. */
-    public static final StudyUpgrades ALL = new StudyUpgrades(StudyFormat.VERSION, List.of());
+    /** Every step there is. */
+    public static final StudyUpgrades ALL = new StudyUpgrades(
+            StudyFormat.VERSION, List.of(new Step(1, Part.CHARACTER, StudyUpgrades::featuresOfTheirOwn)));
+
+    /** In version 1 the characters of one organ were one feature by default; some say so by naming the organ. */
+    private static ObjectNode featuresOfTheirOwn(ObjectNode character) {
+        String group = character.path("group").asString("").strip();
+        String organ = character.path("organ").asString("").strip();
+        if (group.equalsIgnoreCase(organ) || group.equalsIgnoreCase("organ " + organ)) {
+            character.put("group", "");
+        }
+        return character;
+    }
 
     /** What a study is made of, by its name in study files. */
     public enum Part {

@@ -8,6 +8,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.Slug;
@@ -97,7 +100,43 @@ final class CharacterColumns {
                 StudyCharacter.Looking.PLAIN,
                 "",
                 List.of(),
-                StudyCharacter.Trust.USUAL);
+                StudyCharacter.Trust.USUAL,
+                use(c));
+    }
+
+    /** "confirms", "never first" ... */
+    static String role(CharacterRole role) {
+        return role.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
+
+    private StudyCharacter.Use use(int c) {
+        String text = text(c, "role");
+        CharacterRole role = CharacterRole.DECIDES;
+        if (!text.isEmpty()) {
+            Optional<CharacterRole> named = Stream.of(CharacterRole.values())
+                    .filter(r -> role(r).equals(text.toLowerCase(Locale.ROOT)))
+                    .findFirst();
+            if (named.isEmpty()) {
+                problem(
+                        c,
+                        "role",
+                        "'" + text + "' is not a part that a character may play. Use one of "
+                                + Stream.of(CharacterRole.values())
+                                        .map(CharacterColumns::role)
+                                        .collect(Collectors.joining(", "))
+                                + ".");
+            }
+            role = named.orElse(role);
+        }
+        double seenOn = number(c, "seen", 1);
+        if (!(seenOn > 0 && seenOn <= 1)) {
+            problem(
+                    c,
+                    "seen",
+                    "'" + text(c, "seen") + "' is not a share of individuals. Write for example 0.2 for one in five.");
+            seenOn = 1;
+        }
+        return new StudyCharacter.Use(role, seenOn);
     }
 
     private static boolean isYes(String text) {

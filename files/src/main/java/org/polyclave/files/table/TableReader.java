@@ -150,7 +150,9 @@ public final class TableReader {
                 "uncertainty",
                 "note",
                 "question",
-                "misreading");
+                "misreading",
+                "role",
+                "seen");
         for (int r = 1; r < sheet.rows(); r++) {
             String first = sheet.cell(r, 0);
             if (!first.startsWith("#")) {

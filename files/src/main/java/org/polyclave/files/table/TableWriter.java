@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.files.darwincore.DarwinCoreTaxa;
 import org.polyclave.files.sheet.TextTable;
@@ -97,6 +98,14 @@ public final class TableWriter {
                         : NotationPrinter.number(c.uncertainty()
                                 / Units.factor(c.type(), c.unit()).orElse(1.0)));
         describe("#misreading", c -> NotationPrinter.number(c.misreading()));
+        describe(
+                "#role",
+                c -> c.use().role() == CharacterRole.DECIDES
+                        ? ""
+                        : CharacterColumns.role(c.use().role()));
+        describe(
+                "#seen",
+                c -> c.use().seenOn() == 1 ? "" : NotationPrinter.number(c.use().seenOn()));
         describe("#question", StudyCharacter::question);
         describe("#note", StudyCharacter::note);
         Map<String, Map<String, StudyScore>> scores = study.scoresByRow();

@@ -73,18 +73,22 @@ class FilesTest {
                         #type,,,states,length
                         #states,,,toothed|entire,
                         #colour,,,red,
+                        #role,,,first,
+                        #seen,,,,2
                         Aa one,deadly,,tothed,9-5
                         Aa one,,,toothed,5
                         Bb two,,Nobody,toothed,5 kg
                         """))
                 .containsExactlyInAnyOrder(
-                        "Row 4, column 1: '#colour' describes nothing known. Use one of #type, #unit, #organ, #method, #states, #applies, #months, #effort, #harm, #group, #uncertainty, #note, #question, #misreading.",
-                        "Row 5, column 2 (#hazard): 'deadly' is not a severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.",
-                        "Row 6, column 1: 'Aa one' is already in row 5. Rename one, or distinguish them by #stage.",
-                        "Row 7, column 3 (#parent): The parent 'Nobody' has no row. Add it, or correct its name.",
-                        "Row 5, column 4 (leaf margin): 'tothed' is not a state of 'leaf margin'. Nearest: 'toothed', 'entire'.",
-                        "Row 5, column 5 (leaf width): The numbers of '9-5' do not rise from left to right. Swap them, or check the unit.",
-                        "Row 7, column 5 (leaf width): 'kg' is not a unit of this kind of character. Remove it or use a unit of length.");
+                        "Row 4, column 1: '#colour' describes nothing known. Use one of #type, #unit, #organ, #method, #states, #applies, #months, #effort, #harm, #group, #uncertainty, #note, #question, #misreading, #role, #seen.",
+                        "Row 5, column 4 (leaf margin): 'first' is not a part that a character may play. Use one of decides, confirms, never first, necessary.",
+                        "Row 6, column 5 (leaf width): '2' is not a share of individuals. Write for example 0.2 for one in five.",
+                        "Row 7, column 2 (#hazard): 'deadly' is not a severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.",
+                        "Row 8, column 1: 'Aa one' is already in row 7. Rename one, or distinguish them by #stage.",
+                        "Row 9, column 3 (#parent): The parent 'Nobody' has no row. Add it, or correct its name.",
+                        "Row 7, column 4 (leaf margin): 'tothed' is not a state of 'leaf margin'. Nearest: 'toothed', 'entire'.",
+                        "Row 7, column 5 (leaf width): The numbers of '9-5' do not rise from left to right. Swap them, or check the unit.",
+                        "Row 9, column 5 (leaf width): 'kg' is not a unit of this kind of character. Remove it or use a unit of length.");
     }
 
     @Test

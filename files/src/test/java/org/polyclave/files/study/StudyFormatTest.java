@@ -33,7 +33,12 @@ class StudyFormatTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"study-v1/first, 26, 38, 694", "study-v1/with-pictures, 29, 30, 423", "study-v1/everything, 7, 9, 48"})
+    @CsvSource({
+        "study-v1/first, 26, 38, 694",
+        "study-v1/with-pictures, 29, 30, 423",
+        "study-v1/everything, 7, 9, 48",
+        "study-v2/everything, 7, 9, 48"
+    })
     void filesOfEveryTimeRead(String name, int rows, int characters, int scores) throws IOException {
         Study study = read(name);
         assertThat(study.rows()).hasSize(rows);
@@ -46,8 +51,8 @@ class StudyFormatTest {
 
     @Test
     void whatIsWrittenIsWhatWasWritten() throws IOException {
-        String before = new String(file("study-v1/everything"), StandardCharsets.UTF_8);
-        assertThat(StudyJson.write(read("study-v1/everything")))
+        String before = new String(file("study-v2/everything"), StandardCharsets.UTF_8);
+        assertThat(StudyJson.write(read("study-v2/everything")))
                 .as("a new name or a missing part is a new version of the format, with a step that upgrades to it")
                 .isEqualTo(before);
     }
@@ -60,7 +65,29 @@ class StudyFormatTest {
                 .singleElement()
                 .asString()
                 .contains("version 7")
-                .contains("up to 1");
+                .contains("up to 2");
+    }
+
+    @Test
+    void whereAFeatureWasNamedForItsOrganEachCharacterIsItsOwnSinceVersion2() {
+        for (String of : List.of("leaf", "Leaf ", "organ leaf")) {
+            ObjectNode character = JSON.createObjectNode().put("organ", "leaf").put("group", of);
+            assertThat(StudyUpgrades.ALL
+                            .upgraded(Part.CHARACTER, 1, character.deepCopy())
+                            .path("group")
+                            .asString())
+                    .as(of)
+                    .isEmpty();
+            assertThat(StudyUpgrades.ALL.upgraded(Part.CHARACTER, 2, character.deepCopy()))
+                    .isEqualTo(character);
+        }
+        ObjectNode chosen = JSON.createObjectNode().put("organ", "leaf").put("group", "leaf shape");
+        assertThat(StudyUpgrades.ALL.upgraded(Part.CHARACTER, 1, chosen.deepCopy()))
+                .isEqualTo(chosen);
+        assertThat(StudyUpgrades.ALL.upgraded(
+                        Part.CHARACTER, 1, JSON.createObjectNode().put("id", "a")))
+                .as("nothing of either said")
+                .isEqualTo(JSON.createObjectNode().put("id", "a").put("group", ""));
     }
 
     /** As if version 3 were the current one: organs became parts, and states lost a field. */

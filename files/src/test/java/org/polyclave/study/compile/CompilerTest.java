@@ -17,7 +17,11 @@ import org.polyclave.core.identify.AnyOrderIdentifier;
 import org.polyclave.core.identify.Identification;
 import org.polyclave.core.identify.IdentifyOptions;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.matrix.MisidentificationCosts;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.files.table.TableReader;
@@ -310,16 +314,108 @@ class CompilerTest {
                 #uncertainty,,,,0.2
                 Aa,red,x,y,1–2
                 """);
-        assertThat(compiled.matrix().character(0).group())
-                .as("one organ, one group")
-                .isEqualTo(compiled.matrix().character(1).group());
-        assertThat(compiled.matrix().character(2).group())
-                .isNotEqualTo(compiled.matrix().character(0).group());
         assertThat(compiled.matrix().character(2).isHandling()).isTrue();
         assertThat(compiled.matrix().character(2).countsForSafety()).isFalse();
         assertThat(compiled.matrix().character(0).months()).isEqualTo(0b110000);
         assertThat(compiled.matrix().character(3).uncertainty()).as("in mm").isCloseTo(2, within(1e-12));
         assertThat(cell(compiled, "aa", "size")).isEqualTo(Cell.Numeric.range(10, 20));
+    }
+
+    @Test
+    void eachCharacterIsAFeatureOfItsOwnExceptSizesPositionsAndWhatTheAuthorJoins() {
+        CompiledStudy compiled = compiled("""
+                taxon,colour,leaf length,leaf width,leaf weight,stem length,smell,smoke,petals
+                #organ,leaf,leaf,Leaf,leaf,stem,leaf,stem,flower
+                #type,states,length,length,mass,length,states,states,count
+                #group,,,,,,odour,Odour,
+                Aa,red,1–2 mm,1–2 mm,1–2 g,1–2 mm,x,y,5
+                """);
+        List<Integer> features = compiled.matrix().characters().stream()
+                .map(MatrixCharacter::group)
+                .toList();
+        assertThat(features.stream().map(features::indexOf))
+                .as("the sizes of the leaf are one, and so are the odours")
+                .containsExactly(0, 1, 1, 1, 4, 5, 5, 7);
+    }
+
+    @Test
+    void ofARatioAndTwoMeasuresAtMostTwoCount() {
+        StudyCharacter leaf = StudyCharacter.of("leaf length", CharacterType.LENGTH, List.of())
+                .withOrgan("leaf");
+        StudyCharacter width =
+                StudyCharacter.of("leaf width", CharacterType.LENGTH, List.of()).withOrgan("leaf");
+        StudyCharacter stem = StudyCharacter.of("stem length", CharacterType.LENGTH, List.of())
+                .withOrgan("stem");
+        StudyCharacter ofLeaf = StudyCharacter.of("leaf shape", CharacterType.RATIO, List.of())
+                .withRatioOf(List.of(leaf.id(), width.id()));
+        StudyCharacter ofTwo = StudyCharacter.of("leaf by stem", CharacterType.RATIO, List.of())
+                .withRatioOf(List.of(stem.id(), leaf.id()));
+        StudyCharacter atBase = StudyCharacter.of("hairs at the base", CharacterType.COUNT, List.of())
+                .withOrgan("leaf")
+                .withWhere(new StudyCharacter.Where("at the base", "", "", "", "", "", "", ""));
+        StudyCharacter atTip = StudyCharacter.of("hairs at the tip", CharacterType.COUNT, List.of())
+                .withOrgan("leaf")
+                .withWhere(new StudyCharacter.Where("at the tip", "", "", "", "", "", "", ""));
+        StudyCharacter ofStem =
+                StudyCharacter.of("hairs", CharacterType.COUNT, List.of()).withOrgan("stem");
+        List<StudyCharacter> all = List.of(leaf, width, stem, ofLeaf, ofTwo, atBase, atTip, ofStem);
+        Study study = compiled("taxon,x\nAa,1\n").study().withScores(List.of()).withCharacters(all);
+        List<Integer> features = StudyCompiler.compile(study).matrix().characters().stream()
+                .map(MatrixCharacter::group)
+                .toList();
+        assertThat(features.stream().map(features::indexOf))
+                .as("two sizes and a shape of the leaf; leaf by stem goes with the stem; hairs at two places are one")
+                .containsExactly(0, 0, 2, 3, 2, 5, 5, 7);
+    }
+
+    @Test
+    void whatIsRarelyThereCostsMoreAndASignOfTheIndividualSeparatesNothing() {
+        CompiledStudy compiled = compiled("""
+                taxon,berries,claw,scar
+                #organ,branch,claw,shell
+                #role,never first,confirms,
+                #seen,0.2,,
+                #effort,2,1,1
+                Aa,red,long,present
+                Bb,black,short,absent
+                """);
+        assertThat(compiled.matrix().character(0).effort()).isCloseTo(10, within(1e-12));
+        assertThat(compiled.matrix().character(0).role()).isEqualTo(CharacterRole.NEVER_FIRST);
+        assertThat(compiled.matrix().character(0).countsForSafety()).isTrue();
+        assertThat(compiled.matrix().character(1).countsForSafety())
+                .as("what only confirms rules no danger out")
+                .isFalse();
+        StudyCharacter scar = compiled.characters().get(2);
+        Study study = compiled.study()
+                .withCharacters(List.of(
+                        compiled.characters().get(0),
+                        compiled.characters().get(1),
+                        scar.withLooking(
+                                new StudyCharacter.Looking("", List.of(), 0, "", StudyCharacter.Subject.INDIVIDUAL))));
+        Matrix matrix = StudyCompiler.compile(study).matrix();
+        assertThat(matrix.cell(0, 2)).isEqualTo(Cell.UNKNOWN);
+        assertThat(matrix.cell(1, 1)).isNotEqualTo(Cell.UNKNOWN);
+    }
+
+    @Test
+    void aFormIsMetWhenItsTaxonIs() {
+        CompiledStudy compiled = compiled("""
+                taxon,#stage,colour
+                Aa,,red
+                Aa,winter,grey
+                Aa,summer,brown
+                """);
+        List<StudyRow> rows = compiled.study().rows().stream()
+                .map(r -> r.stage().isEmpty()
+                        ? r.withOccurrence(new StudyRow.Occurrence(List.of(11, 12, 1), "", List.of()))
+                        : r.stage().equals("summer")
+                                ? r.withOccurrence(new StudyRow.Occurrence(List.of(6), "", List.of()))
+                                : r)
+                .toList();
+        Matrix matrix = StudyCompiler.compile(compiled.study().withRows(rows)).matrix();
+        assertThat(matrix.rows())
+                .extracting(MatrixRow::id, MatrixRow::present)
+                .contains(tuple("aa-winter", 0b1100_0000_0001), tuple("aa-summer", 0b10_0000));
     }
 
     @Test

@@ -78,6 +78,7 @@ public record CardPage(ContrastCard card, ContrastPrint.Imprint made, int most, 
         String kind = switch (point.kind()) {
             case SEPARATES, SHARED -> "";
             case SO_FAR -> " (so far, of few individuals)";
+            case CONFIRMS -> " (only confirms)";
             case TENDENCY -> " (usually)";
         };
         List<List<PrintedPicture>> pictures =

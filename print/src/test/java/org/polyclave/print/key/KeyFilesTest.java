@@ -104,7 +104,8 @@ class KeyFilesTest {
                 StudyCharacter.Looking.PLAIN,
                 "",
                 List.of(),
-                StudyCharacter.Trust.USUAL);
+                StudyCharacter.Trust.USUAL,
+                StudyCharacter.Use.FREE);
     }
 
     @Test

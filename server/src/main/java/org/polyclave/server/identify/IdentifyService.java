@@ -266,7 +266,7 @@ public class IdentifyService {
         double factor = factor(character);
         double usual = definition.giveOrTake(value * factor);
         Double given = request.uncertainty();
-        double uncertainty = given == null || !(given >= 0) ? usual : given * factor;
+        double uncertainty = given == null || !(given > 0) ? usual : given * factor;
         return new Observation.MeasuredObservation(value * factor, uncertainty);
     }
 

@@ -43,6 +43,8 @@ public final class Contrasts {
         SEPARATES,
         /** Measured on too few to be sure. */
         SO_FAR,
+        /** It differs, but its author lets it only confirm. */
+        CONFIRMS,
         /** Usually so. */
         TENDENCY,
         SHARED
@@ -159,12 +161,15 @@ public final class Contrasts {
         }
     }
 
+    /** By the surest of the pairs. */
     private static Optional<Kind> kind(List<Difference> differences) {
-        return differences.contains(Difference.STRICT)
-                ? Optional.of(Kind.SEPARATES)
-                : differences.contains(Difference.SO_FAR)
-                        ? Optional.of(Kind.SO_FAR)
-                        : differences.contains(Difference.TENDENCY) ? Optional.of(Kind.TENDENCY) : Optional.empty();
+        return differences.stream().min(Comparator.naturalOrder()).flatMap(d -> switch (d) {
+            case STRICT -> Optional.of(Kind.SEPARATES);
+            case SO_FAR -> Optional.of(Kind.SO_FAR);
+            case CONFIRMS -> Optional.of(Kind.CONFIRMS);
+            case TENDENCY -> Optional.of(Kind.TENDENCY);
+            case SHARED, UNKNOWN, NOT_APPLICABLE, OUT_OF_CONTEXT -> Optional.empty();
+        });
     }
 
     private Point point(

@@ -38,6 +38,7 @@ public final class StudyCompiler {
     private final Inheritance inheritance;
     private final RowTree tree;
     private final HazardTree hazards;
+    private final Features features;
     private final List<String> names = new ArrayList<>();
     private final Map<String, Integer> numbers = new HashMap<>();
     private final Map<String, Double> openEnds = new HashMap<>();
@@ -48,6 +49,7 @@ public final class StudyCompiler {
         inheritance = new Inheritance(study.rows(), scores);
         tree = new RowTree(study.rows());
         hazards = new HazardTree(study.rows());
+        features = new Features(study.characters());
     }
 
     public static CompiledStudy compile(Study study) {
@@ -128,7 +130,8 @@ public final class StudyCompiler {
                     number("kin", kin(row)),
                     target.weight(),
                     row.hazard(),
-                    HazardRoutes.of(row)));
+                    HazardRoutes.of(row),
+                    present(row)));
         }
         Cell[][] cells = new Cell[leaves.size()][characters.size()];
         boolean[][] weak = new boolean[leaves.size()][characters.size()];
@@ -147,6 +150,15 @@ public final class StudyCompiler {
                 .map(hazards::applied)
                 .toList();
         return new CompiledStudy(study, matrix, targets, leaves, named, study.characters(), scores);
+    }
+
+    /** The months in which a row is met: its own, or those of the nearest taxon above it that has any. */
+    private int present(StudyRow row) {
+        return tree.upward(row.id()).stream()
+                .map(r -> months(r.occurrence().months()))
+                .filter(m -> m != 0)
+                .findFirst()
+                .orElse(0);
     }
 
     private int nameIndex(String name) {
@@ -183,7 +195,14 @@ public final class StudyCompiler {
         Column column = new Column(new Cell[leaves.size()], new boolean[leaves.size()], new int[leaves.size()]);
         // Rows that are scored alike share a cell: most of a large matrix says the same few things.
         Map<ScoreValue, Cell> known = new HashMap<>();
+        boolean ofIndividuals = character.looking().subject() == StudyCharacter.Subject.INDIVIDUAL;
         for (int i = 0; i < leaves.size(); i++) {
+            if (ofIndividuals) {
+                // Whatever a specimen shows, it tells nothing of its taxon.
+                column.cells[i] = Cell.UNKNOWN;
+                column.weak[i] = true;
+                continue;
+            }
             StudyRow row = leaves.get(i);
             StudyScore own = scores.getOrDefault(row.id(), Map.of()).get(character.id());
             if (own != null) {
@@ -268,8 +287,9 @@ public final class StudyCompiler {
                 conditions,
                 organ(character.organ()),
                 number("method", character.method()),
-                number("group", group(character)),
-                character.effort(),
+                number("feature", features.of(character)),
+                // Whoever looks for what one individual in five shows looks at five.
+                character.effort() / character.use().seenOn(),
                 character.uncertainty(),
                 misreading(character, leaves),
                 months == 0 ? MatrixCharacter.ALL_MONTHS : months,
@@ -279,7 +299,8 @@ public final class StudyCompiler {
                 absence(character),
                 study.scope().bodyPlan().around(character.organ()).stream()
                         .map(this::organ)
-                        .toList());
+                        .toList(),
+                character.use().role());
     }
 
     /** Characters of which nobody says on what part they are seen are on one part together. */
@@ -327,24 +348,6 @@ public final class StudyCompiler {
             noviceOf.add(group.map(StudyCharacter.InGroup::noviceRate).orElse(NO_RATE_OF_ITS_OWN));
         }
         return new Misreading(character.misreading(), novice, trainedOf, noviceOf);
-    }
-
-    /**
-     * Until the author splits them, the characters of one organ form one group of evidence, and a ratio belongs with its
-     * first part.
-     */
-    private String group(StudyCharacter character) {
-        if (!character.group().isEmpty()) {
-            return character.group();
-        }
-        Optional<StudyCharacter> part = character.ratioOf().isEmpty()
-                ? Optional.empty()
-                : study.character(character.ratioOf().get(0));
-        StudyCharacter of = part.orElse(character);
-        if (!of.group().isEmpty()) {
-            return of.group();
-        }
-        return of.organ().isEmpty() ? of.id() : "organ " + of.organ();
     }
 
     private static List<Integer> confusable(StudyCharacter character) {

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.Misreading;
@@ -22,13 +23,14 @@ import org.polyclave.core.matrix.Misreading;
  * @param hazardousToObserve whether it takes smelling, crushing, cutting or touching
  * @param tentative odour, behaviour and the like: never helps to rule out a dangerous row
  * @param misreading rate for a trained observer
- * @param group correlation group; empty: the organ
+ * @param group characters of one group are one feature; empty: as the rule says, mostly each its own
  * @param uncertainty reading uncertainty in the base unit
  * @param where where exactly on the organ it is seen or measured
  * @param looking what to know before looking
  * @param comparator what a relative character compares with: "the middle lobe"; empty if it compares with nothing
  * @param ratioOf ids of the two characters of which it is the ratio, or empty
  * @param trust how far it can be trusted, by audience and group
+ * @param use what part it may play, and how often it is there to see
  */
 @RecordBuilder
 public record StudyCharacter(
@@ -55,7 +57,8 @@ public record StudyCharacter(
         Looking looking,
         String comparator,
         List<String> ratioOf,
-        Trust trust)
+        Trust trust,
+        Use use)
         implements StudyCharacterBuilder.With {
     public static final double DEFAULT_MISREADING = Misreading.TRAINED_DEFAULT;
 
@@ -68,6 +71,7 @@ public record StudyCharacter(
         comparator = Defaults.or(comparator, "");
         ratioOf = Defaults.list(ratioOf);
         trust = Defaults.or(trust, Trust.USUAL);
+        use = Defaults.or(use, Use.FREE);
     }
 
     /** A character with a name, a type and states, and everything else at its default. */
@@ -96,7 +100,8 @@ public record StudyCharacter(
                 Looking.PLAIN,
                 "",
                 List.of(),
-                Trust.USUAL);
+                Trust.USUAL,
+                Use.FREE);
     }
 
     public StudyCharacter withConditions(List<AppliesWhen> conditions) {
@@ -148,6 +153,7 @@ public record StudyCharacter(
     /** Whether it may help to rule a danger out: no odour, no season, no place, no behaviour, nothing of the stand. */
     public boolean countsAgainstDangers() {
         return !tentative
+                && use.role().decides()
                 && type != CharacterType.MONTHS
                 && looking.subject() == Subject.ORGANISM
                 && handling() != Handling.SMELL
@@ -337,7 +343,23 @@ public record StudyCharacter(
     public enum Subject {
         ORGANISM,
         STAND,
-        BEHAVIOUR
+        BEHAVIOUR,
+        /** A sign of the individual, not of its taxon (farmed, regenerated, parasitised): it separates nothing. */
+        INDIVIDUAL
+    }
+
+    /**
+     * What its author lets it be used for.
+     *
+     * @param seenOn share of individuals that show the part at all; 0 if nobody says, which counts as all
+     */
+    public record Use(CharacterRole role, double seenOn) {
+        public static final Use FREE = new Use(CharacterRole.DECIDES, 1);
+
+        public Use {
+            role = Defaults.or(role, CharacterRole.DECIDES);
+            seenOn = seenOn == 0 ? 1 : seenOn;
+        }
     }
 
     /** The character applies only where another has one of some states. */

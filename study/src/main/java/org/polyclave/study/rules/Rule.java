@@ -8,6 +8,7 @@ public enum Rule {
     TOO_MANY_ROWS,
     ROW_WITHOUT_NAME,
     ROWS_OF_ONE_NAME,
+    SEEN_ON,
     WEIGHT,
     HYBRID,
     STAGE_WITHOUT_TAXON,

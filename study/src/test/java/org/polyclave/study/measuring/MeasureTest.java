@@ -357,7 +357,8 @@ final class MeasureTest {
                 looking,
                 c.comparator(),
                 c.ratioOf(),
-                c.trust());
+                c.trust(),
+                c.use());
     }
 
     @Test

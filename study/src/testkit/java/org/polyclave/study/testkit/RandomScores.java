@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.study.model.BodyPlan;
@@ -307,7 +308,11 @@ public final class RandomScores {
                                 random.nextBoolean() ? 0.2 : null,
                                 StudyCharacter.RateOrigin.EXPERT,
                                 List.of(new StudyCharacter.InGroup(root, 0.3, null, "washed off")))
-                        : Trust.USUAL);
+                        : Trust.USUAL,
+                random.nextInt(3) == 0
+                        ? new StudyCharacter.Use(
+                                CharacterRole.values()[random.nextInt(4)], 0.25 * (1 + random.nextInt(4)))
+                        : StudyCharacter.Use.FREE);
     }
 
     private static StudyRow row(String label, @Nullable String parent, String stage, Random random) {
