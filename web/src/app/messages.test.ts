@@ -52,6 +52,7 @@ const WORDS: Record<string, string[]> = {
   'StudyRow.naming': [],
   'Token.scope': ['tokens.scope'],
   'Trust.origin': ['trust.origins'],
+  'Use.role': ['use.role', 'use.why'],
 };
 
 interface Schema {

@@ -163,10 +163,30 @@ export default {
     from: 'From this landmark',
     to: 'to this one',
   },
-  subject: { ORGANISM: 'the organism', STAND: 'the stand', BEHAVIOUR: 'behaviour' } satisfies Record<
-    Schemas['Looking']['subject'],
-    string
-  >,
+  subject: {
+    ORGANISM: 'the organism',
+    STAND: 'the stand',
+    BEHAVIOUR: 'behaviour',
+    INDIVIDUAL: 'the individual, not its taxon (farmed, regenerated …)',
+  } satisfies Record<Schemas['Looking']['subject'], string>,
+  use: {
+    title: 'What part it may play',
+    seenOn: 'Individuals that show the part at all (%)',
+    role: {
+      DECIDES: 'decides',
+      CONFIRMS: 'only confirms',
+      NEVER_FIRST: 'never first',
+      NECESSARY: 'necessary',
+    } satisfies Record<Schemas['Use']['role'], string>,
+    why: {
+      DECIDES: 'Keys and questions use it freely.',
+      CONFIRMS: 'Only confirms: no couplet and no name rests on it, and it rules no danger out.',
+      NEVER_FIRST: 'Never the first couplet or question.',
+      NECESSARY: 'Necessary: without it, it is none of these; its presence proves nothing.',
+    } satisfies Record<Schemas['Use']['role'], string>,
+    seen: 'Only {n} % of individuals show the part at all.',
+    individual: 'A sign of the individual: it says nothing about the taxon.',
+  },
   character: {
     add: 'Add a character',
     new: 'A new character',
@@ -180,7 +200,7 @@ export default {
     note: 'How and where to look, and what misleads',
     months: 'Months in which it can be seen (none: all year)',
     effort: 'Minutes it takes',
-    group: 'Feature: characters that count as one (empty: the organ)',
+    group: 'Feature: characters of one name count as one (empty: its own; sizes of one part are one)',
     uncertainty: 'Reading uncertainty ± ({unit})',
     harms: 'Damages or consumes the specimen',
     hazardous: 'Needs cutting, smelling, crushing or touching',

@@ -33,6 +33,12 @@ export default {
     unknown: '(not scored)',
     more: 'and {n} more',
     outside: 'Known, but outside this key:',
+    presence: 'Taxa not met in that month count less',
+    forms: 'in these forms, likeliest first: {forms}',
+    contradictsWhat: 'contradicts: {characters}',
+    outOfSeason: 'not met in {month}',
+    formOpen: 'The taxon is certain; which of these it is remains open: {forms}.',
+    mustShow: 'Not settled before you have looked at what it must show: {characters}.',
     noPermission: 'A name here is not permission to eat, touch, keep or handle anything.',
   },
   rough: {
@@ -67,7 +73,7 @@ export default {
     START: 'Answer what you can see, in any order.',
     OPEN: 'Still open',
     SETTLED: 'Named',
-    REMAINING: 'These remain, and no question here separates them',
+    REMAINING: 'These remain; no question here would do much to separate them',
     ALONE: 'Fits best, but is not settled',
     OUTSIDE: 'Perhaps something outside this key',
     NONE_LEFT:

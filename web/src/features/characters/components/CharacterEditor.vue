@@ -5,6 +5,7 @@ import { hasStates, isNumeric, METHODS, TYPES, unitsOf, withType, type Character
 import ConditionList from './ConditionList.vue';
 import StateList from './StateList.vue';
 import TrustFields from './TrustFields.vue';
+import UseFields from './UseFields.vue';
 import WhereFields from './WhereFields.vue';
 
 /** All that is said of a character. */
@@ -141,6 +142,7 @@ const groups = computed(() => [...new Set(props.characters.map((c) => c.group).f
       variant="outlined"
       hide-details
     />
+    <UseFields v-model="character" :readonly="readonly" />
     <TrustFields v-model="character" class="wide" :taxa="taxa" :readonly="readonly" />
     <div class="wide">
       <v-checkbox

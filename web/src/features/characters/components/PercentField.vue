@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 
-/** A rate from 0 to 0.5, written in percent; empty, where that may be: as usual. */
+/** A rate, of up to 0.5 unless more is said, written in percent; empty, where that may be: as usual. */
 const rate = defineModel<number | undefined>({ required: true });
-defineProps<{ label: string; readonly: boolean; optional?: boolean }>();
+withDefaults(defineProps<{ label: string; readonly: boolean; optional?: boolean; most?: number }>(), { most: 50 });
 const percent = computed({
   get: () => (rate.value === undefined ? '' : Math.round(rate.value * 1000) / 10),
   set: (typed: string | number) => (rate.value = typed === '' ? undefined : Number(typed) / 100),
@@ -15,7 +15,7 @@ const percent = computed({
     v-model="percent"
     type="number"
     min="0"
-    max="50"
+    :max="most"
     step="any"
     density="compact"
     :label="label"

@@ -8,7 +8,7 @@ import { hasStates, type Character } from '../logic/characters';
 const character = defineModel<Character>({ required: true });
 const props = defineProps<{ characters: Character[]; readonly: boolean }>();
 const { t } = useI18n();
-const subjects = (['ORGANISM', 'STAND', 'BEHAVIOUR'] as const).map((value) => ({
+const subjects = (['ORGANISM', 'STAND', 'BEHAVIOUR', 'INDIVIDUAL'] as const).map((value) => ({
   value,
   title: t(`subject.${value}`),
 }));

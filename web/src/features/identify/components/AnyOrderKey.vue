@@ -32,6 +32,7 @@ const selected = ref<string | null>(null);
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const strikeOut = computed(() => route.query.school === 'strike-out');
 const month = computed(() => Number(asText(route.query.month)) || 0);
+const presence = computed(() => route.query.presence !== 'off');
 const novice = computed(() => route.query.reader === 'new');
 const answers = computed(() => decode(asText(route.query.seen), props.characters));
 
@@ -51,9 +52,11 @@ const result = useQuery({
     strikeOut.value,
     month.value,
     novice.value,
+    presence.value,
     rules.value,
   ]),
-  queryFn: () => props.identify(requestOf(answers.value, strikeOut.value, month.value, novice.value, measuredOf)),
+  queryFn: () =>
+    props.identify(requestOf(answers.value, strikeOut.value, month.value, novice.value, measuredOf, presence.value)),
   placeholderData: keepPreviousData,
   retry: false,
 });
@@ -61,8 +64,10 @@ const result = useQuery({
 const readers = (['TRAINED', 'NOVICE'] as const).map((value) => ({ value, title: t(`observer.${value}`) }));
 const byId = computed(() => new Map(props.characters.map((c) => [c.id, c])));
 const answeredCharacters = computed(() => answers.value.flatMap((a) => byId.value.get(a.character) ?? []).reverse());
+/** Where nothing is worth asking, nothing is: what is left would be idle. */
+const idle = computed(() => result.data.value?.conclusion === 'REMAINING');
 const suggestions = computed(() =>
-  (result.data.value?.questions ?? []).flatMap((q) => {
+  (idle.value ? [] : (result.data.value?.questions ?? [])).flatMap((q) => {
     const character = byId.value.get(q.character);
     const told = t('ask.tells', { names: q.tells.join(', ') });
     const reason = q.protection ? `${told} ${t('ask.protection')}` : told;
@@ -148,6 +153,15 @@ function sure(character: string, certainty: Certainty) {
         class="month"
         @update:model-value="ask({ month: $event ? String($event) : undefined })"
       />
+      <v-switch
+        v-if="month"
+        :model-value="presence"
+        :label="$t('ask.presence')"
+        hide-details
+        density="compact"
+        color="primary"
+        @update:model-value="ask({ presence: $event ? undefined : 'off' })"
+      />
       <v-select
         :model-value="novice ? 'NOVICE' : 'TRAINED'"
         :items="readers"
@@ -167,6 +181,7 @@ function sure(character: string, certainty: Certainty) {
         :result="result.data.value"
         :answers="answers.length"
         :outside="outside"
+        :characters="byId"
       />
       <section class="questions" aria-labelledby="look">
         <div v-if="answeredCharacters.length" class="said">
@@ -204,7 +219,9 @@ function sure(character: string, certainty: Certainty) {
           @pass="pass(entry.character.id, $event)"
           @withdraw="give(without(entry.character.id))"
         />
-        <p v-if="!suggestions.length && !wanted" class="quiet">{{ $t('ask.nothing') }}</p>
+        <p v-if="result.data.value && !result.isFetching.value && !suggestions.length && !wanted" class="quiet">
+          {{ $t('ask.nothing') }}
+        </p>
       </section>
     </div>
     <div class="column">
@@ -223,6 +240,7 @@ function sure(character: string, certainty: Certainty) {
           :standings="result.data.value.standings"
           :selected="selected"
           :strike-out="strikeOut"
+          :month="month"
           @select="selected = selected === $event ? null : $event"
         />
       </section>

@@ -3,13 +3,19 @@ import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
+import { ladder } from '../logic/ladder';
 
-/** All rows ranked; beside each, what every answer says for it (up) or against it (down). */
-const props = defineProps<{ standings: Schemas['StandingView'][]; selected: string | null; strikeOut: boolean }>();
+/** All names ranked; beside each, what every answer says for it (up) or against it (down). */
+const props = defineProps<{
+  standings: Schemas['StandingView'][];
+  selected: string | null;
+  strikeOut: boolean;
+  month: number;
+}>();
 const emit = defineEmits<{ select: [row: string] }>();
 const MOST_BITS = 5;
 const BAR = 13;
-const shown = computed(() => props.standings.slice(0, 60));
+const shown = computed(() => ladder(props.standings).slice(0, 60));
 
 function height(bits: number): number {
   return Math.max(1.5, (Math.min(MOST_BITS, Math.abs(bits)) / MOST_BITS) * BAR);
@@ -18,16 +24,29 @@ function height(bits: number): number {
 
 <template>
   <ol class="ladder">
-    <li v-for="s in shown" :key="s.name.row" :class="{ out: s.struckOut, on: s.name.row === selected }">
-      <button type="button" :aria-pressed="s.name.row === selected" @click="emit('select', s.name.row)">
+    <li
+      v-for="rung in shown"
+      :key="rung.taxon.row"
+      :class="{ out: rung.best.struckOut, on: rung.best.name.row === selected }"
+    >
+      <button type="button" :aria-pressed="rung.best.name.row === selected" @click="emit('select', rung.best.name.row)">
         <span class="who">
-          <TaxonName :label="s.name.label" :stage="s.name.stage" />
-          <HazardMark :hazard="s.name.hazard" />
+          <TaxonName :label="rung.taxon.label" :stage="rung.rows.length > 1 ? '' : rung.best.name.stage" />
+          <HazardMark :hazard="rung.taxon.hazard" />
+          <span v-if="rung.rows.length > 1" class="note">{{
+            $t('ask.forms', { forms: rung.rows.map((r) => r.name.stage || r.name.label).join(', ') })
+          }}</span>
+          <span v-if="rung.contradicts.length" class="note contra">{{
+            $t('ask.contradictsWhat', { characters: rung.contradicts.join(', ') })
+          }}</span>
+          <span v-if="rung.best.outOfSeason" class="note">{{
+            $t('ask.outOfSeason', { month: $t(`month.${month}`) })
+          }}</span>
         </span>
-        <svg :width="Math.max(10, s.why.length * 9)" :height="2 * BAR + 2" aria-hidden="true">
-          <line x1="0" :x2="s.why.length * 9" :y1="BAR + 1" :y2="BAR + 1" class="axis" />
+        <svg :width="Math.max(10, rung.best.why.length * 9)" :height="2 * BAR + 2" aria-hidden="true">
+          <line x1="0" :x2="rung.best.why.length * 9" :y1="BAR + 1" :y2="BAR + 1" class="axis" />
           <rect
-            v-for="(w, i) in s.why"
+            v-for="(w, i) in rung.best.why"
             :key="w.character"
             :x="i * 9 + 1"
             width="7"
@@ -37,9 +56,11 @@ function height(bits: number): number {
           />
         </svg>
         <span class="share figures">
-          <span class="bar" :style="{ width: `${Math.max(1, s.posterior * 100)}%` }" />
-          <template v-if="strikeOut">{{ $t('ask.mismatches', { n: s.mismatches }, s.mismatches) }}</template>
-          <template v-else>{{ percent(s.posterior) }}</template>
+          <span class="bar" :style="{ width: `${Math.max(1, rung.best.namePosterior * 100)}%` }" />
+          <template v-if="strikeOut">{{
+            $t('ask.mismatches', { n: rung.best.mismatches }, rung.best.mismatches)
+          }}</template>
+          <template v-else>{{ percent(rung.best.namePosterior) }}</template>
         </span>
       </button>
     </li>
@@ -91,6 +112,17 @@ button {
   font-family: var(--sans);
   font-size: 0.85rem;
   margin-left: 0.4rem;
+}
+
+.note {
+  display: block;
+  font-family: var(--sans);
+  font-size: 0.8rem;
+  color: rgb(var(--v-theme-on-surface-variant));
+}
+
+.contra {
+  color: rgb(var(--v-theme-error));
 }
 
 .axis {

@@ -4,20 +4,34 @@ import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import { isDangerous } from '@/shared/taxon/hazards';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
+import { ladder } from '../logic/ladder';
 
 /** What can be said now. */
 const props = defineProps<{
   result: Schemas['IdentifyResponse'];
   answers: number;
   outside: Schemas['OutsideTaxon'][];
+  characters: Map<string, Schemas['StudyCharacter']>;
 }>();
 const MOST_NAMED = 4;
+const LEADS = 0.9;
 const remaining = computed(() => props.result.standings.filter((s) => props.result.remaining.includes(s.name.row)));
+/** One entry a name; with its sex or stage where only one of them remains. */
+const names = computed(() =>
+  ladder(remaining.value).map((r) => ({ name: r.rows.length > 1 ? r.taxon : r.best.name, rows: r.rows })),
+);
+const forms = computed(() => {
+  const [only, ...others] = names.value;
+  return only && !others.length && only.rows.length > 1 ? only.rows : [];
+});
+const mustShow = computed(() =>
+  props.result.standings[0] && props.result.standings[0].namePosterior >= LEADS
+    ? props.result.mustShow.flatMap((c) => props.characters.get(c)?.label ?? [])
+    : [],
+);
 /** Nothing asks whether one name alone is the right one. */
 const conclusion = computed(() =>
-  props.result.conclusion === 'REMAINING' && new Set(remaining.value.map((s) => s.name.label)).size === 1
-    ? 'ALONE'
-    : props.result.conclusion,
+  props.result.conclusion === 'REMAINING' && names.value.length === 1 ? 'ALONE' : props.result.conclusion,
 );
 </script>
 
@@ -25,13 +39,17 @@ const conclusion = computed(() =>
   <section aria-live="polite" class="verdict">
     <h3>{{ $t(`conclusion.${answers ? conclusion : 'START'}`) }}</h3>
     <p v-if="answers && result.conclusion !== 'NONE_LEFT'">
-      <template v-for="(s, i) in remaining.slice(0, MOST_NAMED)" :key="s.name.row"
+      <template v-for="(s, i) in names.slice(0, MOST_NAMED)" :key="s.name.row"
         ><template v-if="i">, </template><strong><TaxonName :label="s.name.label" :stage="s.name.stage" /></strong
         ><HazardMark v-if="isDangerous(s.name.hazard)" :hazard="s.name.hazard" /></template
-      ><template v-if="remaining.length > MOST_NAMED"
-        >{{ ' ' }}{{ $t('ask.more', { n: remaining.length - MOST_NAMED }) }}</template
+      ><template v-if="names.length > MOST_NAMED"
+        >{{ ' ' }}{{ $t('ask.more', { n: names.length - MOST_NAMED }) }}</template
       >
     </p>
+    <p v-if="answers && result.conclusion === 'SETTLED' && forms.length">
+      {{ $t('ask.formOpen', { forms: forms.map((f) => f.name.stage || f.name.label).join(', ') }) }}
+    </p>
+    <p v-if="answers && mustShow.length">{{ $t('ask.mustShow', { characters: mustShow.join(', ') }) }}</p>
     <p v-if="result.conclusion === 'OUTSIDE'">
       {{ $t('ask.outside') }}
       <template v-for="(o, i) in outside" :key="o.name"

@@ -10,7 +10,10 @@ const name = (row: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN',
 const standing = (row: string, posterior: number, bits: number[], extra = {}) =>
   ({
     name: name(row),
+    taxon: name(row),
     posterior,
+    namePosterior: posterior,
+    outOfSeason: false,
     mismatches: 0,
     struckOut: false,
     why: bits.map((b, i) => ({ character: `c${i}`, label: `c${i}`, bits: b, known: true })),
@@ -24,6 +27,7 @@ describe('the ladder', () => {
       standings: [standing('Alpha', 0.999, [2, 1]), standing('Beta', 0.0004, [-3, 1])],
       selected: null,
       strikeOut: false,
+      month: 0,
     });
     expect(ladder.all('li')).toHaveLength(2);
     expect(ladder.all('rect.against')).toHaveLength(1);
@@ -38,6 +42,7 @@ describe('the ladder', () => {
         standings: [standing('Alpha', 1, []), standing('Beta', 0, [], { mismatches: 1, struckOut: true })],
         selected: 'Beta',
         strikeOut: true,
+        month: 0,
       },
       ['select'],
     );
@@ -45,6 +50,46 @@ describe('the ladder', () => {
     expect(ladder.text()).toContain('1 contradiction');
     ladder.all('button')[1]?.click();
     expect(ladder.heard).toEqual([['select', 'Beta']]);
+  });
+});
+
+describe('the ladder of names', () => {
+  const form = (taxon: string, stage: string, posterior: number, namePosterior: number) =>
+    standing(`${taxon}-${stage}`, posterior, [1], {
+      taxon: name(taxon),
+      name: name(taxon, 'NONE_KNOWN', stage),
+      namePosterior,
+    });
+
+  test('folds sexes and stages into their name and counts them together', async () => {
+    const shown = await mount(EvidenceLadder, {
+      standings: [form('Alpha', 'female', 0.5, 0.7), form('Alpha', 'male', 0.2, 0.7), standing('Beta', 0.3, [1])],
+      selected: null,
+      strikeOut: false,
+      month: 0,
+    });
+    expect(shown.all('li')).toHaveLength(2);
+    expect(shown.text()).toContain('70 %');
+    expect(shown.text()).toContain('in these forms, likeliest first: female, male');
+  });
+
+  test('says what a name contradicts that stands above one that fits, and who is not met in the month', async () => {
+    const against = [{ character: 'margin', label: 'leaf margin', bits: -3, known: true, contradicts: true }];
+    const shown = await mount(EvidenceLadder, {
+      standings: [
+        standing('Alpha', 0.004, [], { mismatches: 1, why: against }),
+        standing('Beta', 0.003, [1], { outOfSeason: true }),
+        standing('Gamma', 0.002, [], { mismatches: 1, why: against }),
+      ],
+      selected: null,
+      strikeOut: false,
+      month: 6,
+    });
+    const lines = shown.all('li').map((l) => l.textContent ?? '');
+    expect(lines[0]).toContain('contradicts: leaf margin');
+    expect(lines[1]).toContain('not met in June');
+    expect(lines[1]).not.toContain('contradicts');
+    expect(lines[2]).not.toContain('contradicts');
   });
 });
 
@@ -99,12 +144,18 @@ describe('the verdict', () => {
       outside: 0,
       questions: [],
       notCompared: [],
+      mustShow: [],
     }) as unknown as Schemas['IdentifyResponse'];
   const outside = [{ name: 'Far one', why: '', hazard: 'NOT_ASSESSED' }] as Schemas['OutsideTaxon'][];
 
   test('is never a permission', async () => {
     for (const conclusion of ['OPEN', 'SETTLED', 'REMAINING', 'OUTSIDE', 'NONE_LEFT']) {
-      const note = await mount(VerdictNote, { result: result(conclusion, ['Alpha']), answers: 3, outside });
+      const note = await mount(VerdictNote, {
+        result: result(conclusion, ['Alpha']),
+        answers: 3,
+        outside,
+        characters: labels,
+      });
       expect(note.text()).toContain('not permission to eat, touch, keep or handle anything');
     }
   });
@@ -112,11 +163,32 @@ describe('the verdict', () => {
   test('of one name that is not settled it does not say that questions separate it, and danger is marked', async () => {
     const alone = result('REMAINING', ['Bane']);
     alone.standings = [{ ...standing('Bane', 1, []), name: name('Bane', 'SERIOUS', 'seedling') }];
-    const note = await mount(VerdictNote, { result: alone, answers: 3, outside: [] });
+    const note = await mount(VerdictNote, { result: alone, answers: 3, outside: [], characters: labels });
     expect(note.text()).toContain('Fits best, but is not settled');
     expect(note.text()).toContain('serious hazard');
-    const two = await mount(VerdictNote, { result: result('REMAINING', ['A', 'B']), answers: 3, outside: [] });
-    expect(two.text()).toContain('no question here separates them');
+    const two = await mount(VerdictNote, {
+      result: result('REMAINING', ['A', 'B']),
+      answers: 3,
+      outside: [],
+      characters: labels,
+    });
+    expect(two.text()).toContain('no question here would do much to separate them');
+  });
+
+  test('tells the taxon from its form, and what must be looked at first', async () => {
+    const settled = result('SETTLED', ['a-male', 'a-female']);
+    settled.standings = ['male', 'female'].map((stage) => ({
+      ...standing(`a-${stage}`, 0.5, []),
+      name: { ...name('Alpha', 'NONE_KNOWN', stage), row: `a-${stage}` },
+      taxon: name('Alpha'),
+      namePosterior: 0.99,
+    }));
+    const note = await mount(VerdictNote, { result: settled, answers: 3, outside: [], characters: labels });
+    expect(note.text()).toContain('The taxon is certain; which of these it is remains open: male, female.');
+    expect(note.all('strong')).toHaveLength(1);
+    const open = { ...result('OPEN', ['Alpha']), mustShow: ['margin'] };
+    const unseen = await mount(VerdictNote, { result: open, answers: 3, outside: [], characters: labels });
+    expect(unseen.text()).toContain('Not settled before you have looked at what it must show: leaf margin.');
   });
 
   test('names a few and counts the rest', async () => {
@@ -124,12 +196,18 @@ describe('the verdict', () => {
       result: result('OPEN', ['A', 'B', 'C', 'D', 'E', 'F']),
       answers: 1,
       outside: [],
+      characters: labels,
     });
     expect(note.text()).toContain('A, B, C, D and 2 more');
   });
 
   test('points outside when something outside is likelier', async () => {
-    const note = await mount(VerdictNote, { result: result('OUTSIDE', ['Alpha']), answers: 4, outside });
+    const note = await mount(VerdictNote, {
+      result: result('OUTSIDE', ['Alpha']),
+      answers: 4,
+      outside,
+      characters: labels,
+    });
     expect(note.text()).toContain('Perhaps something outside this key');
     expect(note.text()).toContain('Far one hazard not assessed');
   });

@@ -75,6 +75,7 @@ export function requestOf(
   month: number,
   novice: boolean,
   measuredOf: (rule: Rule) => number[] = () => [],
+  presence = true,
 ): Schemas['IdentifyRequest'] {
   const evidence = answers.filter((a) => a.passed === null);
   return {
@@ -93,6 +94,7 @@ export function requestOf(
     month,
     unavailable: answers.filter((a) => a.passed !== null).map((a) => a.character),
     observer: novice ? 'NOVICE' : undefined,
+    ...(presence ? {} : { presence }),
   };
 }
 

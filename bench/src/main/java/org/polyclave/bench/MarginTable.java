@@ -12,6 +12,7 @@ import org.polyclave.core.margin.SafetyMargin;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.testkit.ReaderHabits;
 import org.polyclave.core.testkit.SafetyFamilies;
 import org.polyclave.core.testkit.SafetyFamilies.Family;
 import org.polyclave.core.testkit.SafetySimulation;
@@ -82,7 +83,8 @@ public final class MarginTable {
         return IntStream.range(0, STUDIES_OF_A_FAMILY)
                 .parallel()
                 .mapToObj(seed -> new SafetySimulation(
-                                family.matrix(seed), observer, rates, MISLEADING, repeated, unseen(family))
+                                family.matrix(seed),
+                                new ReaderHabits(observer, rates, MISLEADING, repeated).withUnseen(unseen(family)))
                         .run(row, 0, sessions / STUDIES_OF_A_FAMILY, seed))
                 .reduce(new Outcome(0, 0, 0), Outcome::plus);
     }
@@ -110,11 +112,11 @@ public final class MarginTable {
         List<Integer> dangers = rows(matrix, true);
         List<List<Integer>> clean = clean(matrix);
         Outcome present = dangers.parallelStream()
-                .map(h -> new SafetySimulation(matrix, observer, 2, MISLEADING, 0)
+                .map(h -> new SafetySimulation(matrix, new ReaderHabits(observer, 2, MISLEADING, 0))
                         .run(h, h, sessions / dangers.size(), h))
                 .reduce(new Outcome(0, 0, 0), Outcome::plus);
         double[] absent = clean.parallelStream()
-                .mapToDouble(p -> new SafetySimulation(matrix, observer, 1, MISLEADING, 0)
+                .mapToDouble(p -> new SafetySimulation(matrix, new ReaderHabits(observer, 1, MISLEADING, 0))
                         .run(p.get(1), p.get(0), Math.max(50, sessions / clean.size()), 7)
                         .share())
                 .toArray();

@@ -12,6 +12,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.core.gate.SafetyGate;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.testkit.ReaderHabits;
 import org.polyclave.core.testkit.SafetySimulation;
 import org.polyclave.files.table.TableReader;
 import org.polyclave.files.table.TableWriter;
@@ -100,7 +101,7 @@ class DangerTest {
         for (int danger = 0; danger < matrix.rowCount(); danger++) {
             for (int other = 0; matrix.row(danger).hazard().isDangerous() && other < matrix.rowCount(); other++) {
                 if (!matrix.row(other).hazard().isDangerous() && !unmet.contains(List.of(danger, other))) {
-                    assertThat(new SafetySimulation(matrix, Observer.TRAINED, 1, STATED_ERROR, 0)
+                    assertThat(new SafetySimulation(matrix, new ReaderHabits(Observer.TRAINED, 1, STATED_ERROR, 0))
                                     .run(other, danger, SESSIONS, 5)
                                     .ruledOut())
                             .as("%s rules out %s", matrix.row(other), matrix.row(danger))

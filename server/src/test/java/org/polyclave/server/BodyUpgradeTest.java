@@ -12,6 +12,7 @@ import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.polyclave.files.study.StudyFormat;
 import org.polyclave.files.study.StudyUpgrades;
 import org.polyclave.files.study.StudyUpgrades.Part;
 import org.polyclave.files.study.StudyUpgrades.Step;
@@ -24,19 +25,22 @@ import tools.jackson.databind.json.JsonMapper;
 /** What is kept in an older shape is brought up to date with its history, whole or not at all: as if version 2 were there. */
 final class BodyUpgradeTest {
     private static final List<Step> STEPS = List.of(
-            new Step(1, Part.ROW, r -> r.put("plain", r.path("plain").asString() + " (2)")),
-            new Step(1, Part.CHARACTER, c -> c.put("note", "2")),
-            new Step(1, Part.CELL, c -> c.put("note", "2")),
-            new Step(1, Part.SPECIMEN, s -> s.put("note", "2")),
-            new Step(1, Part.SCOPE, s -> s.put("audience", "2")),
-            new Step(1, Part.OUTSIDE, o -> o.put("why", "2")));
+            new Step(
+                    StudyFormat.VERSION,
+                    Part.ROW,
+                    r -> r.put("plain", r.path("plain").asString() + " (2)")),
+            new Step(StudyFormat.VERSION, Part.CHARACTER, c -> c.put("note", "2")),
+            new Step(StudyFormat.VERSION, Part.CELL, c -> c.put("note", "2")),
+            new Step(StudyFormat.VERSION, Part.SPECIMEN, s -> s.put("note", "2")),
+            new Step(StudyFormat.VERSION, Part.SCOPE, s -> s.put("audience", "2")),
+            new Step(StudyFormat.VERSION, Part.OUTSIDE, o -> o.put("why", "2")));
 
     private static void upgrade(ConfigurableApplicationContext application, List<Step> steps) {
         new BodyUpgrade(
                         application.getBean(BodyMapper.class),
                         application.getBean(JsonMapper.class),
                         application.getBean(PlatformTransactionManager.class),
-                        new StudyUpgrades(2, steps))
+                        new StudyUpgrades(StudyFormat.VERSION + 1, steps))
                 .afterSingletonsInstantiated();
     }
 
@@ -51,7 +55,7 @@ final class BodyUpgradeTest {
     private static List<Long> counts(Connection database) throws SQLException {
         List<Long> counts = new ArrayList<>();
         for (String sql : List.of(
-                "study where body_version = 2 and scope ->> 'audience' = '2'",
+                "study where body_version = " + (StudyFormat.VERSION + 1) + " and scope ->> 'audience' = '2'",
                 "study where jsonb_array_length(near_but_outside) > 0 and near_but_outside -> 0 ->> 'why' <> '2'",
                 "study_row where body ->> 'plain' not like '%(2)' or body ->> 'plain' like '%(2) (2)'",
                 "study_character where body ->> 'note' <> '2'",
@@ -80,7 +84,7 @@ final class BodyUpgradeTest {
             List<Long> before = counts(database);
 
             List<Step> failing = new ArrayList<>(STEPS);
-            failing.add(new Step(1, Part.OUTSIDE, o -> {
+            failing.add(new Step(StudyFormat.VERSION, Part.OUTSIDE, o -> {
                 throw new IllegalStateException("a fault in a step");
             }));
             assertThatThrownBy(() -> upgrade(application, failing)).hasMessageContaining("a fault in a step");

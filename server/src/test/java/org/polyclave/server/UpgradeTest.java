@@ -17,6 +17,7 @@ import java.util.zip.GZIPInputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.polyclave.files.study.StudyFormat;
 import org.postgresql.PGConnection;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
@@ -148,8 +149,9 @@ final class UpgradeTest {
             assertThat(author.get(edition).json().path("format").isMissingNode())
                     .as("byte for byte as it was published")
                     .isTrue();
-            JsonNode now = author.get(edition + "?format=1").json();
-            assertThat(now.path("format").asInt()).isEqualTo(1);
+            JsonNode now =
+                    author.get(edition + "?format=" + StudyFormat.VERSION).json();
+            assertThat(now.path("format").asInt()).isEqualTo(StudyFormat.VERSION);
             assertThat(now.path("study").path("rows").size()).isPositive();
             Visitor.Answer asked = author.post(
                     edition + "/identify",

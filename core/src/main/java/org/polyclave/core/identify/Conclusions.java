@@ -22,6 +22,7 @@ final class Conclusions {
     /** Features on one part that contradict a rival as firmly as two on two parts: a part may mislead. */
     private static final int ENOUGH_OF_ONE_PART = 3;
 
+    private static final int NET = 2;
     private static final double SURPRISING = 3;
 
     private final Matrix matrix;
@@ -202,7 +203,7 @@ final class Conclusions {
         for (int k = 0; k < standings.size(); k++) {
             Standing rival = standings.get(k);
             if (isCompared(rival, looked) && !matrix.sharesName(leader.row(), rival.row())) {
-                boolean stands = rival.isRivalOf(leader) && !isFirmlyContradicted(rival);
+                boolean stands = rival.isRivalOf(leader) && !isFirmlyContradicted(rival, leader);
                 if (stands || (dangerous && !margin.isFirmlyFavoured(leader.row(), rival.row(), looked))) {
                     against.add(rival);
                 }
@@ -235,10 +236,14 @@ final class Conclusions {
         return false;
     }
 
-    /** By two features of two parts of which neither lies in the other, or by three; of those that decide. */
-    private boolean isFirmlyContradicted(Standing rival) {
+    /**
+     * By two features of two parts of which neither lies in the other, or by three, of those that decide; and by two features
+     * more than the leader, for readers who misread some things of the leader misread as much of the rival.
+     */
+    private boolean isFirmlyContradicted(Standing rival, Standing leader) {
         List<Integer> characters = contradictions(rival);
-        return characters.size() >= ENOUGH_OF_ONE_PART || evidence.areOfTwoParts(characters);
+        return characters.size() >= contradictions(leader).size() + NET
+                && (characters.size() >= ENOUGH_OF_ONE_PART || evidence.areOfTwoParts(characters));
     }
 
     /** A character of each feature that contradicts a row. */

@@ -19,7 +19,8 @@ import org.polyclave.core.matrix.RecordedStates;
  * How likely a reader records an observation of a specimen of a row.
  *
  * <p>A reader records states as {@link RecordedStates} says, with ε by character, observer and row. An observation's likelihood is
- * {@code (1 − δ)·f + δ·b} with the study-wide share {@code b}, so that one blunder is never fatal.
+ * {@code (1 − δ)·f + δ·b} with the study-wide share {@code b}, so that one blunder is never fatal; of a number it is
+ * {@code (1 − δ)·((1 − ε)·f + ε·b) + δ·b}, for a misread number may be any.
  */
 final class ObservationModel {
     static final double BLUNDER = 0.02;
@@ -113,6 +114,16 @@ final class ObservationModel {
             }
         }
         return sum;
+    }
+
+    /**
+     * How often what is recorded of a row has nothing to do with it: by a blunder, and of a number, which has no states to be
+     * taken for one another, also by misreading.
+     */
+    double blunder(int row, int character, Certainty certainty) {
+        return matrix.character(character).type().isNumeric()
+                ? 1 - (1 - BLUNDER) * (1 - rate(row, character, certainty))
+                : BLUNDER;
     }
 
     /** b: the study-wide share of the same observation, over the rows scored for it; 0 if none is. */

@@ -62,6 +62,7 @@ final class Outcomes {
         int n = numeric ? limits.size() : matrix.character(c).stateCount();
         List<Cell> seen = new ArrayList<>();
         List<Double> rates = new ArrayList<>();
+        List<Double> blunders = new ArrayList<>();
         List<double[]> distributions = new ArrayList<>();
         double[] mean = new double[n];
         int scored = 0;
@@ -77,6 +78,7 @@ final class Outcomes {
                 kind = seen.size();
                 seen.add(cell);
                 rates.add(rate);
+                blunders.add(readings.blunder(i, c, Certainty.SURE));
                 distributions.add(
                         cell instanceof Cell.Categorical shown
                                 ? RecordedStates.of(matrix.character(c), shown, rate)
@@ -91,9 +93,10 @@ final class Outcomes {
         for (int o = 0; o < n; o++) {
             mean[o] = scored == 0 ? 0 : mean[o] / scored;
         }
-        for (double[] distribution : distributions) {
+        for (int k = 0; k < distributions.size(); k++) {
+            double[] distribution = distributions.get(k);
             for (int o = 0; o < n; o++) {
-                distribution[o] = (1 - ObservationModel.BLUNDER) * distribution[o] + ObservationModel.BLUNDER * mean[o];
+                distribution[o] = (1 - blunders.get(k)) * distribution[o] + blunders.get(k) * mean[o];
             }
         }
         kinds.add(distributions);

@@ -95,7 +95,8 @@ final class Tally {
         for (int i = 0; i < own.length; i++) {
             if (readings.isScored(i, c) && b > 0) {
                 double f = readings.probability(i, answer);
-                double ratio = ((1 - ObservationModel.BLUNDER) * f + ObservationModel.BLUNDER * b) / b;
+                double blunder = readings.blunder(i, c, answer.certainty());
+                double ratio = ((1 - blunder) * f + blunder * b) / b;
                 ratio = provesNothing && ratio > 1 ? 1 : ratio;
                 own[i] = piece.weight() * PortableMath.log2(ratio);
                 mixture += before[i] * ratio;

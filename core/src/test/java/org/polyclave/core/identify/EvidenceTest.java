@@ -390,6 +390,24 @@ class EvidenceTest {
     }
 
     @Test
+    void whereTheNameItselfContradictsSomethingItsRivalsMustContradictTwoThingsMore() {
+        List<MatrixCharacter> characters = new ArrayList<>();
+        Cell[][] cells = new Cell[2][6];
+        for (int c = 0; c < 6; c++) {
+            characters.add(plain("c" + c, c).withMisreading(Misreading.of(0.15)));
+            cells[0][c] = only(0);
+            cells[1][c] = only(1);
+        }
+        Matrix matrix = matrix(characters, cells);
+        Answer[] answers = {saw(0, 1), saw(1, 0), saw(2, 0), saw(3, 0)};
+        assertThat(identify(matrix, saw(0, 1), saw(1, 0), saw(2, 0))
+                        .conclusion()
+                        .kind())
+                .isNotEqualTo(Kind.SETTLED);
+        assertThat(identify(matrix, answers).conclusion().kind()).isEqualTo(Kind.SETTLED);
+    }
+
+    @Test
     void aDangerousNameIsSettledOnlyAtTheOddsThatWouldRuleItOut() {
         assertThat(kind(Hazard.SERIOUS, 0.08, List.of(0, 1))).isNotEqualTo(Kind.SETTLED);
         assertThat(kind(Hazard.SERIOUS, 0.08, List.of(0, 1, 2, 3, 4))).isEqualTo(Kind.SETTLED);

@@ -139,6 +139,15 @@ final class IdentificationOracle {
         return Math.min(0.6, matrix.character(c).misreading().rate(Observer.TRAINED, row) + added);
     }
 
+    /** How often what is recorded has to do with the row: never by a blunder, nor where a number is misread. */
+    private double right(int row, int c, Certainty certainty) {
+        return 0.98 * (matrix.character(c).type().isNumeric() ? 1 - misreading(row, c, certainty) : 1);
+    }
+
+    private double right(int row, Answer answer) {
+        return right(row, answer.character(), answer.certainty());
+    }
+
     private double likelihood(int row, Answer answer) {
         int c = answer.character();
         List<Look> looks = new ArrayList<>(List.of(new Look(answer.observation(), answer.certainty())));
@@ -243,7 +252,11 @@ final class IdentificationOracle {
             int at = scored.indexOf(i);
             double[] sum = joint.computeIfAbsent(matrix.row(i).name(), x -> new double[n]);
             for (int o = 0; o < n; o++) {
-                sum[o] += shareOf.applyAsDouble(i) * (at < 0 ? mean[o] : 0.98 * records.get(at)[o] + 0.02 * mean[o]);
+                sum[o] += shareOf.applyAsDouble(i)
+                        * (at < 0
+                                ? mean[o]
+                                : right(i, c, Certainty.SURE) * records.get(at)[o]
+                                        + (1 - right(i, c, Certainty.SURE)) * mean[o]);
             }
         }
         double[] all = new double[n];
@@ -366,7 +379,9 @@ final class IdentificationOracle {
             double mass = 0;
             for (int i : rows()) {
                 boolean known = b > 1e-9 && scored(c).contains(i) && exists(i, c);
-                ratio[i] = known ? Math.min(most, (0.98 * likelihood(i, answer) + 0.02 * b) / b) : NONE;
+                ratio[i] = known
+                        ? Math.min(most, (right(i, answer) * likelihood(i, answer) + (1 - right(i, answer)) * b) / b)
+                        : NONE;
                 mixed += known ? odds[i] / total * ratio[i] : 0;
                 mass += known ? odds[i] / total : 0;
             }
@@ -430,8 +445,9 @@ final class IdentificationOracle {
                 }));
     }
 
-    boolean isFirmlyContradicted(int row) {
-        return contradicted(row).size() >= 3 || ofTwoParts(row);
+    boolean isFirmlyContradicted(int row, int leader) {
+        return contradicted(row).size() - contradicted(leader).size() >= 2
+                && (contradicted(row).size() >= 3 || ofTwoParts(row));
     }
 
     boolean isUnlikeAll(int leader) {
@@ -449,8 +465,8 @@ final class IdentificationOracle {
             }
             List<double[]> records = records(c);
             double[] own = IntStream.range(0, records.get(at).length)
-                    .mapToDouble(o -> 0.98 * records.get(at)[o]
-                            + 0.02
+                    .mapToDouble(o -> right(leader, c, Certainty.SURE) * records.get(at)[o]
+                            + (1 - right(leader, c, Certainty.SURE))
                                     * records.stream()
                                             .mapToDouble(r -> r[o])
                                             .average()
@@ -606,7 +622,7 @@ final class IdentificationOracle {
                 .filter(i -> !matrix.sharesName(i, leader)
                         && compared(i) >= answered / 2.0
                         && isRival(i, leader, weighed)
-                        && !isFirmlyContradicted(i))
+                        && !isFirmlyContradicted(i, leader))
                 .toList();
         double mass = against.stream().mapToDouble(i -> posterior[i]).sum();
         if (mass == 0) {

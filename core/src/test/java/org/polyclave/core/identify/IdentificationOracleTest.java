@@ -282,7 +282,7 @@ class IdentificationOracleTest {
                             .allMatch(s -> matrix.sharesName(s.row(), leader.row())
                                     || found.conclusion().notCompared().contains(s.row())
                                     || !s.isRivalOf(leader)
-                                    || oracle.isFirmlyContradicted(s.row()));
+                                    || oracle.isFirmlyContradicted(s.row(), leader.row()));
             assertThat(kind == Kind.SETTLED).isEqualTo(settled);
             Question first =
                     found.questions().isEmpty() ? null : found.questions().get(0);

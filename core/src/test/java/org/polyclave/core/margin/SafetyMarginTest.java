@@ -24,6 +24,7 @@ import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.matrix.Misreading;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.testkit.MarginOracle;
+import org.polyclave.core.testkit.ReaderHabits;
 import org.polyclave.core.testkit.SafetyFamilies;
 import org.polyclave.core.testkit.SafetySimulation;
 
@@ -322,13 +323,13 @@ class SafetyMarginTest {
         for (SafetyFamilies.Family family :
                 SafetyFamilies.chosen(Hazard.SERIOUS).subList(3, 5)) {
             Matrix matrix = family.matrix(7);
-            SafetySimulation twice = new SafetySimulation(matrix, Observer.NOVICE, 2, 0.03, 0);
+            SafetySimulation twice = new SafetySimulation(matrix, new ReaderHabits(Observer.NOVICE, 2, 0.03, 0));
             assertThat(twice.run(0, 0, 400, 11).ruledOut()).as(family.name()).isLessThanOrEqualTo(4);
-            SafetySimulation stated = new SafetySimulation(matrix, Observer.NOVICE, 1, 0.03, 0);
+            SafetySimulation stated = new SafetySimulation(matrix, new ReaderHabits(Observer.NOVICE, 1, 0.03, 0));
             assertThat(stated.run(1, 0, 200, 12).share()).as(family.name()).isGreaterThan(0.25);
         }
         Matrix one = SafetyFamilies.chosen(Hazard.SERIOUS).get(7).matrix(7);
-        assertThat(new SafetySimulation(one, Observer.NOVICE, 1, 0, 0)
+        assertThat(new SafetySimulation(one, new ReaderHabits(Observer.NOVICE, 1, 0, 0))
                         .run(1, 0, 60, 13)
                         .ruledOut())
                 .isZero();

@@ -84,6 +84,7 @@ public class IdentifyService {
      * @param month 1 to 12, 0 for any
      * @param unavailable ids of characters that the reader cannot see
      * @param observer who looks; null: a trained observer
+     * @param presence whether a taxon that is not met in the month counts as less likely; null: it does
      */
     public record IdentifyRequest(
             List<AnswerRequest> answers,
@@ -91,11 +92,22 @@ public class IdentifyService {
             int tolerance,
             int month,
             List<String> unavailable,
-            @Schema(nullable = true) @Nullable Observer observer) {}
+            @Schema(nullable = true) @Nullable Observer observer,
+            @Schema(nullable = true) @Nullable Boolean presence) {}
 
+    /**
+     * Where a row stands.
+     *
+     * @param taxon the name that it belongs to: its sexes, stages and morphs share it
+     * @param namePosterior what the rows of that name have together
+     * @param outOfSeason whether it is not met in the month of the question
+     */
     public record StandingView(
             KeyView.NameView name,
+            KeyView.NameView taxon,
             double posterior,
+            double namePosterior,
+            boolean outOfSeason,
             double score,
             double prior,
             int mismatches,
@@ -134,6 +146,9 @@ public class IdentifyService {
     /** What an answer by a rule of thumb came to, in the character's unit. */
     public record RoughView(String character, double value, double uncertainty) {}
 
+    /**
+     * @param mustShow ids of characters that the likeliest must show, and that nobody has looked at
+     */
     public record IdentifyResponse(
             List<StandingView> standings,
             double outside,
@@ -142,6 +157,7 @@ public class IdentifyService {
             String conclusion,
             List<String> remaining,
             List<String> notCompared,
+            List<String> mustShow,
             List<RoughView> rough) {}
 
     /** Rows of which nothing is known are no answer: nothing could speak for or against them. */
@@ -167,7 +183,9 @@ public class IdentifyService {
             throw Problems.badRequest(ProblemCode.TOLERANCE, "The tolerance is 0 to 3 answers.");
         }
         int months = request.month() == 0 ? FULL_YEAR : 1 << (request.month() - 1);
-        IdentifyOptions options = new IdentifyOptions(request.strikeOut(), request.tolerance(), months, unavailable);
+        boolean presence = request.presence() == null || request.presence();
+        IdentifyOptions options =
+                new IdentifyOptions(request.strikeOut(), request.tolerance(), months, unavailable, presence);
         return view(compiled, identifier.identify(answers, options), answers);
     }
 
@@ -275,7 +293,10 @@ public class IdentifyService {
         for (Identification.Standing standing : found.standings()) {
             standings.add(new StandingView(
                     name(compiled, standing.row()),
+                    KeyWording.taxon(compiled, standing.row()),
                     standing.posterior(),
+                    standing.namePosterior(),
+                    standing.outOfSeason(),
                     standing.score(),
                     standing.prior(),
                     standing.mismatches(),
@@ -317,6 +338,7 @@ public class IdentifyService {
                 found.conclusion().kind().name(),
                 ids(compiled, found.conclusion().rows()),
                 ids(compiled, found.conclusion().notCompared()),
+                characters(compiled, found.conclusion().mustShow()),
                 answers.stream()
                         .filter(Answer::rough)
                         .map(a -> rough(compiled.characters().get(a.character()), (Observation.MeasuredObservation)

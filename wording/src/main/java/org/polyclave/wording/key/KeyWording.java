@@ -176,6 +176,12 @@ public final class KeyWording {
         return name(compiled.rows().get(row), compiled.targets().get(row).folded());
     }
 
+    /** The name that a row belongs to: its taxon, or a group at which keys stop; as dangerous as its worst row. */
+    public static KeyView.NameView taxon(CompiledStudy compiled, int row) {
+        StudyRow named = compiled.nameOf(row);
+        return named.id().equals(compiled.rows().get(row).id()) ? name(compiled, row) : name(named, List.of());
+    }
+
     private static KeyView.NameView name(StudyRow row, List<String> folded) {
         return new KeyView.NameView(
                 row.id(),
