@@ -118,7 +118,6 @@ button {
   display: block;
   font-family: var(--sans);
   font-size: 0.8rem;
-  color: rgb(var(--v-theme-on-surface-variant));
 }
 
 .contra {

@@ -1,6 +1,7 @@
 package org.polyclave.study.checks;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -92,7 +93,7 @@ public final class StudyCheck {
         return changed;
     }
 
-    /** All findings; what may harm comes first. */
+    /** All findings, each once; those that do most harm first. */
     public List<StudyFinding> findings() {
         List<StudyFinding> all = new ArrayList<>(DangerCheck.of(compiled));
         all.addAll(ofTexts);
@@ -109,6 +110,13 @@ public final class StudyCheck {
         all.addAll(CoverageCheck.of(compiled));
         all.addAll(GapCheck.of(compiled));
         all.addAll(ReadingCheck.of(compiled));
-        return List.copyOf(all);
+        all.addAll(SizeCheck.of(compiled));
+        all.addAll(CopyCheck.of(compiled));
+        all.addAll(ProseCheck.of(compiled));
+        Set<String> told = new HashSet<>();
+        return all.stream()
+                .filter(f -> told.add(f.key()))
+                .sorted(Comparator.comparing(StudyFinding::kind))
+                .toList();
     }
 }

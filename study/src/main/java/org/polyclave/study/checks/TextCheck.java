@@ -21,6 +21,11 @@ import org.polyclave.study.rules.StudyRules;
 
 /** Finds what is wrong or missing in texts, names, pictures and hazards, whatever is scored. */
 final class TextCheck {
+    /** A number or a range with a unit: a size that was taken for a state. */
+    private static final Pattern SIZE = Pattern.compile(
+            "(?iU)\\s*(?:c\\.|ca\\.?|about|up to|under|over|<|>|≤|≥)?\\s*\\d[\\d.,/ ]*(?:\\s*(?:[-–]|to)\\s*\\d[\\d.,/ ]*)?"
+                    + "\\s*(?:um|µm|mm|cm|m|km|in|inch|inches|ft|feet|\"|mg|g|kg|oz|lbs?|pounds?|grams?|°|%)\\.?\\s*");
+
     private static final Pattern WORD = Pattern.compile("\\p{L}[\\p{L}-]*");
     /** Shorter words are one letter from too many others. */
     private static final int TELLING_WORD = 7;
@@ -83,6 +88,13 @@ final class TextCheck {
         for (StudyCharacter character : study.characters()) {
             if (character.question().isBlank()) {
                 add(character(FindingKind.NO_QUESTION, character));
+            }
+            List<String> sizes = character.states().stream()
+                    .map(StudyCharacter.StudyState::label)
+                    .filter(l -> SIZE.matcher(l).matches())
+                    .toList();
+            if (!sizes.isEmpty()) {
+                add(character(FindingKind.LABEL_IS_SIZE, character).with("states", sizes));
             }
             List<String> undefined = character.states().stream()
                     .filter(s -> s.definition().isBlank() && s.plain().isBlank() && !PRESENCE.contains(s.id()))
