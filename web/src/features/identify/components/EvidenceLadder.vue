@@ -118,6 +118,7 @@ button {
   display: block;
   font-family: var(--sans);
   font-size: 0.8rem;
+  color: var(--faint);
 }
 
 .contra {
