@@ -21,6 +21,7 @@ import java.util.Arrays;
  *
  * @param n individuals
  * @param sd {@link Double#NaN} for one individual
+ * @param tolerance see {@link #toleranceInterval}
  */
 public record Summary(
         int n,
@@ -32,7 +33,8 @@ public record Summary(
         double median,
         double p75,
         double p95,
-        double max) {
+        double max,
+        Interval tolerance) {
     private static final double BOTH_TAILS_OUT = 0.975;
     private static final double UNLUCKY = 0.05;
 
@@ -63,7 +65,25 @@ public record Summary(
                 quantile(sorted, 0.5),
                 quantile(sorted, 0.75),
                 quantile(sorted, 0.95),
-                sorted[sorted.length - 1]);
+                sorted[sorted.length - 1],
+                tolerance(sorted, mean, sd));
+    }
+
+    /** On the scale on which the sizes are the more even; of sizes, which are above 0, never below 0. */
+    private static Interval tolerance(double[] sorted, double mean, double sd) {
+        int n = sorted.length;
+        if (n == 1) {
+            return new Interval(Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY);
+        }
+        double factor = toleranceFactor(n, BOTH_TAILS_OUT, UNLUCKY);
+        boolean negative = sorted[0] > 0 && mean - factor * sd <= 0;
+        if (!negative && !SizeScale.isLogarithmic(sorted)) {
+            return new Interval(mean - factor * sd, mean + factor * sd);
+        }
+        double[] logs = Arrays.stream(sorted).map(Math::log).toArray();
+        double centre = Sums.mean(logs);
+        double spread = factor * Sums.standardDeviation(logs, centre);
+        return new Interval(Math.exp(centre - spread), Math.exp(centre + spread));
     }
 
     /**
@@ -85,7 +105,7 @@ public record Summary(
 
     /** Where 95 % of all individuals lie, with 95 % confidence. Infinite for one individual. */
     public Interval toleranceInterval() {
-        return n == 1 ? everywhere() : about(toleranceFactor(n, BOTH_TAILS_OUT, UNLUCKY) * sd);
+        return tolerance;
     }
 
     /** Standard deviations on both sides of the mean, by Howe. */
