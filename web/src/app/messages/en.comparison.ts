@@ -69,7 +69,8 @@ export default {
     gentle: 'Without what needs smelling, cutting or touching: one of these can harm, or its hazard is not assessed.',
     differs: 'Nothing differs now | What differs | What differs, most trustworthy first',
     later: 'What would separate them, but not now',
-    shared: 'Useless here: the same in one character | Useless here: the same in {n} characters',
+    shared:
+      'Useless here: one character is the same, or overlaps too widely | Useless here: {n} characters are the same, or overlap too widely',
     unscored: 'One character not scored for all | {n} characters not scored for all',
     unscoredFor: '{subject}: unknown in {names}',
     beside: 'Compare with another taxon',

@@ -4,7 +4,8 @@ import type { Schemas } from '@/api/client';
 export default {
   checks: {
     title: 'Checks',
-    lead: 'What may be slips or gaps. The list follows the matrix; what is intended can be accepted with a reason.',
+    lead: 'What may be slips or gaps, those that do most harm first. What is intended can be accepted with a reason.',
+    looking: 'Looking through the study …',
     open: 'no finding | one finding | {n} findings',
     none: 'Nothing is open.',
     accept: 'Accept as intended',
@@ -206,7 +207,7 @@ export default {
     note: 'How and where to look, and what misleads',
     months: 'Months in which it can be seen (none: all year)',
     effort: 'Minutes it takes',
-    group: 'Feature: characters of one name count as one (empty: its own; sizes of one part are one)',
+    group: 'Joined with (one feature)',
     uncertainty: 'Reading uncertainty ± ({unit})',
     harms: 'Damages or consumes the specimen',
     hazardous: 'Needs cutting, smelling, crushing or touching',

@@ -12,12 +12,20 @@ const ABOUT_TAXA: Finding['kind'][] = [
   'NO_CAUTION',
   'SAME_TEXT',
   'TEXT_AGAINST_SCORE',
+  'NUMBER_AGAINST_SCORE',
+  'COPIED_TEXT',
   'REST_NOT_CONFIRMED',
   'WHOLE_OR_REST',
   'REST_NOT_SCORED',
   'DANGER_IN_NO_KEY',
 ];
-const ABOUT_CHARACTERS: Finding['kind'][] = ['UNUSED_STATE', 'NEVER_VARIES', 'NO_QUESTION', 'NO_DEFINITION'];
+const ABOUT_CHARACTERS: Finding['kind'][] = [
+  'UNUSED_STATE',
+  'NEVER_VARIES',
+  'NO_QUESTION',
+  'NO_DEFINITION',
+  'LABEL_IS_SIZE',
+];
 
 /** Where a finding is dealt with: the page and what it selects there. */
 export function placeOf(finding: Finding): { stage: string; query: Record<string, string> } {

@@ -51,6 +51,9 @@ function reopen(finding: Finding) {
   <div class="page">
     <h1>{{ $t('checks.title') }}</h1>
     <p class="quiet">{{ $t('checks.lead') }}</p>
+    <p v-if="findings.isPending.value && !findings.error.value" role="status" class="quiet">
+      {{ $t('checks.looking') }}
+    </p>
     <ProblemNote :problem="problem ?? findings.error.value" />
     <p v-if="findings.data.value && !open.length" role="status">{{ $t('checks.none') }}</p>
     <section v-for="[kind, members] in byKind(open)" :key="kind" :aria-labelledby="`kind-${kind}`">

@@ -144,7 +144,9 @@ test('a card names the danger first, says what settles the pair, and folds what 
   expect(text).toContain('Without what needs smelling, cutting or touching');
   expect(text).toContain('Not in these months.');
   expect(text).toContain('No result is permission to eat, touch or collect anything.');
-  const shared = page.all('details').find((d) => d.textContent?.includes('Useless here: the same in one character'));
+  const shared = page
+    .all('details')
+    .find((d) => d.textContent?.includes('Useless here: one character is the same, or overlaps too widely'));
   expect(shared?.hasAttribute('open')).toBe(false);
   expect(page.byText('a', 'Fruit size: unknown in Bane').getAttribute('href')).toBe(
     '/studies/meadow/score?row=bane&character=fruit',

@@ -74,12 +74,13 @@ describe('the ladder of names', () => {
   });
 
   test('says what a name contradicts that stands above one that fits, and who is not met in the month', async () => {
-    const against = [{ character: 'margin', label: 'leaf margin', bits: -3, known: true, contradicts: true }];
+    const against = [{ character: 'margin', label: 'Leaf margin', bits: -3, known: true, contradicts: true }];
     const shown = await mount(EvidenceLadder, {
       standings: [
         standing('Alpha', 0.004, [], { mismatches: 1, why: against }),
         standing('Beta', 0.003, [1], { outOfSeason: true }),
-        standing('Gamma', 0.002, [], { mismatches: 1, why: against }),
+        standing('Gamma', 0.002, [1]),
+        standing('Delta', 0.002, [], { mismatches: 1, why: against }),
       ],
       selected: null,
       strikeOut: false,
@@ -89,7 +90,7 @@ describe('the ladder of names', () => {
     expect(lines[0]).toContain('contradicts: leaf margin');
     expect(lines[1]).toContain('not met in June');
     expect(lines[1]).not.toContain('contradicts');
-    expect(lines[2]).not.toContain('contradicts');
+    expect(lines[3]).not.toContain('contradicts');
   });
 });
 

@@ -10,9 +10,12 @@ export interface Rung {
   contradicts: string[];
 }
 
-const WORTH_SAYING = 0.01;
+const FIRST = 3;
 
-/** Names in their order, sexes and stages folded in. What is likely, or above what fits every answer, says what it contradicts. */
+/** "Leaf tip" as it stands within a sentence; abbreviations keep their capitals. */
+const inASentence = (label: string) => (/^.[A-Z]/.test(label) ? label : label.charAt(0).toLowerCase() + label.slice(1));
+
+/** Names in their order, sexes and stages folded in. Who stands first, or above one that fits every answer, says what it contradicts. */
 export function ladder(standings: Standing[]): Rung[] {
   const rungs: Rung[] = [];
   for (const standing of standings) {
@@ -22,8 +25,8 @@ export function ladder(standings: Standing[]): Rung[] {
   }
   const lastThatFits = rungs.map((r) => r.best.mismatches === 0).lastIndexOf(true);
   rungs.forEach((rung, i) => {
-    if (!rung.best.struckOut && (i < lastThatFits || rung.best.namePosterior >= WORTH_SAYING)) {
-      rung.contradicts = rung.best.why.filter((w) => w.contradicts).map((w) => w.label);
+    if (!rung.best.struckOut && (i < lastThatFits || i < FIRST)) {
+      rung.contradicts = rung.best.why.filter((w) => w.contradicts).map((w) => inASentence(w.label));
     }
   });
   return rungs;

@@ -371,16 +371,17 @@ public class IdentifyService {
         return Units.factor(character.type(), character.unit()).orElse(1.0);
     }
 
-    /** The likeliest rows that show something different for a character: the reason to look there. */
+    /** The likeliest names that show something different for a character: the reason to look there. */
     private static List<String> toldApart(CompiledStudy compiled, Identification found, int character) {
         List<String> names = new ArrayList<>();
         List<Cell> seen = new ArrayList<>();
         for (Identification.Standing standing : found.standings()) {
             Cell cell = compiled.matrix().cell(standing.row(), character);
             boolean scored = cell instanceof Cell.Categorical || cell instanceof Cell.Numeric;
-            if (scored && !standing.struckOut() && names.size() < TOLD_APART && !seen.contains(cell)) {
+            boolean another = !names.contains(compiled.nameOf(standing.row()).name());
+            if (scored && another && !standing.struckOut() && names.size() < TOLD_APART && !seen.contains(cell)) {
                 seen.add(cell);
-                names.add(compiled.rows().get(standing.row()).name());
+                names.add(compiled.nameOf(standing.row()).name());
             }
         }
         return names;

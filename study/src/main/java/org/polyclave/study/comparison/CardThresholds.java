@@ -36,6 +36,7 @@ public final class CardThresholds {
     private static final int FEWEST = 5;
 
     private static final int DIGITS = 3;
+    private static final double TELLING_ERROR = 1.0 / 3;
 
     /**
      * A cut, in the unit of the character.
@@ -88,6 +89,18 @@ public final class CardThresholds {
             }
         }
         return cuts;
+    }
+
+    /** Whether two ranges that touch or overlap still tell something: a cut between them is wrong in a third of them at most. */
+    boolean tells(int c, int a, int b) {
+        if (!(compiled.matrix().cell(a, c) instanceof Cell.Numeric first)
+                || !(compiled.matrix().cell(b, c) instanceof Cell.Numeric second)
+                || middle(first) == middle(second)) {
+            return false;
+        }
+        int below = middle(first) < middle(second) ? a : b;
+        int above = below == a ? b : a;
+        return strength.range(below, c).cutBelow(strength.range(above, c)).error() <= TELLING_ERROR;
     }
 
     /** How two places of a card differ in one character. */

@@ -137,11 +137,10 @@ public final class Contrasts {
     }
 
     private void sort(int c, Seen seen, Contrast found) {
-        List<Difference> current = seen.pairs().stream()
-                .map(p -> seen.now().difference(p.a(), p.b(), c))
-                .toList();
+        List<Difference> current =
+                seen.pairs().stream().map(p -> between(seen.now(), p, c)).toList();
         List<Difference> anyTime =
-                seen.pairs().stream().map(p -> ever.difference(p.a(), p.b(), c)).toList();
+                seen.pairs().stream().map(p -> between(ever, p, c)).toList();
         Optional<Kind> kind = kind(current);
         Optional<Kind> elsewhere = kind(anyTime);
         if (kind.isPresent()) {
@@ -159,6 +158,12 @@ public final class Contrasts {
                     .toList();
             found.unscored().add(new Unscored(c, open));
         }
+    }
+
+    /** Ranges that touch or overlap are not the same: where a cut between them tells something, that is said. */
+    private Difference between(StrictSeparation separation, Pair pair, int c) {
+        Difference found = separation.difference(pair.a(), pair.b(), c);
+        return found == Difference.SHARED && thresholds.tells(c, pair.a(), pair.b()) ? Difference.TENDENCY : found;
     }
 
     /** By the surest of the pairs. */
