@@ -1,10 +1,9 @@
 package org.polyclave.core.identify;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.polyclave.core.identify.Identification.Conclusion;
-import org.polyclave.core.identify.Identification.Margin;
 import org.polyclave.core.identify.Identification.Question;
 import org.polyclave.core.identify.Identification.Standing;
 import org.polyclave.core.margin.SafetyMargin;
@@ -32,6 +31,7 @@ public final class AnyOrderIdentifier {
     private final ObservationModel readings;
     private final Outcomes outcomes;
     private final Margins margins;
+    private final Rivals rivals;
     private final Conclusions conclusions;
     private final NextQuestions asked;
     private final Map<Integer, AnyOrderIdentifier> seasonal = new LinkedHashMap<>();
@@ -53,7 +53,8 @@ public final class AnyOrderIdentifier {
         outcomes = new Outcomes(matrix, readings);
         SafetyMargin margin = new SafetyMargin(matrix, whereDangerous);
         margins = new Margins(matrix, margin);
-        conclusions = new Conclusions(matrix, margin, outcomes);
+        rivals = new Rivals(matrix, margin);
+        conclusions = new Conclusions(matrix, rivals, outcomes);
         asked = new NextQuestions(matrix, readings, outcomes, conclusions);
     }
 
@@ -77,13 +78,17 @@ public final class AnyOrderIdentifier {
         Evidence evidence = new Evidence(matrix, outcomes, answers);
         Tally tally = new Tally(matrix, readings, evidence, options);
         List<Standing> standings = tally.standings();
-        double[] posterior = tally.posterior();
-        double outside = tally.outside();
         WeighedLooks looked = margins.weighed(evidence);
-        List<Margin> judged = margins.of(standings, looked, options);
-        List<Question> questions =
-                asked.of(evidence, new NextQuestions.Belief(standings, judged, posterior, outside), looked, options);
-        Conclusion conclusion = conclusions.of(standings, outside, questions, judged, evidence, looked);
-        return new Identification(standings, outside, questions, judged, conclusion);
+        Belief belief = new Belief(
+                evidence,
+                looked,
+                standings,
+                tally.posterior(),
+                tally.outside(),
+                margins.of(standings, looked, options));
+        List<Standing> standing = belief.isOfNothing() ? new ArrayList<>() : rivals.of(belief);
+        List<Question> questions = asked.of(belief, standing, options);
+        return new Identification(
+                standings, belief.outside(), questions, belief.margins(), conclusions.of(belief, questions, standing));
     }
 }

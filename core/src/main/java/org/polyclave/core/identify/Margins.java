@@ -28,9 +28,10 @@ final class Margins {
 
     List<Margin> of(List<Standing> standings, WeighedLooks looked, IdentifyOptions options) {
         List<Margin> margins = new ArrayList<>();
+        List<Standing> weighty = weighty(standings);
         for (int h = 0; h < matrix.rowCount(); h++) {
             if (matrix.row(h).hazard().isDangerous()) {
-                List<Integer> beside = beside(standings, h);
+                List<Integer> beside = beside(standings, weighty, h);
                 margins.add(
                         beside.isEmpty()
                                 ? new Margin(h, false, 0, 0, 0, 0, List.of(), List.of(), List.of())
@@ -123,16 +124,32 @@ final class Margins {
         return looked;
     }
 
-    /** The likeliest row of another name, then others that are not negligible. */
-    private List<Integer> beside(List<Standing> standings, int danger) {
-        List<Integer> rows = new ArrayList<>();
-        for (int k = 0; k < standings.size() && rows.size() < MOST_BESIDE; k++) {
-            Standing standing = standings.get(k);
-            boolean weighty = rows.isEmpty() || standing.isRivalOf(standings.get(0));
-            if (weighty && !matrix.sharesName(standing.row(), danger)) {
-                rows.add(standing.row());
+    /** Rows that are not negligible, in their order: worked out once for all dangers. */
+    private static List<Standing> weighty(List<Standing> standings) {
+        List<Standing> weighty = new ArrayList<>();
+        for (int k = 0; k < standings.size(); k++) {
+            if (standings.get(k).isRivalOf(standings.get(0))) {
+                weighty.add(standings.get(k));
             }
         }
+        return weighty;
+    }
+
+    /** The likeliest row of another name, then others that are not negligible. */
+    private List<Integer> beside(List<Standing> standings, List<Standing> weighty, int danger) {
+        List<Integer> rows = new ArrayList<>();
+        for (int k = 0; k < standings.size() && rows.isEmpty(); k++) {
+            addOther(standings.get(k), danger, rows);
+        }
+        for (int k = 0; k < weighty.size() && rows.size() < MOST_BESIDE; k++) {
+            addOther(weighty.get(k), danger, rows);
+        }
         return rows;
+    }
+
+    private void addOther(Standing standing, int danger, List<Integer> rows) {
+        if (!matrix.sharesName(standing.row(), danger) && !rows.contains(standing.row())) {
+            rows.add(standing.row());
+        }
     }
 }

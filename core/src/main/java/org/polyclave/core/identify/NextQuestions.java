@@ -6,7 +6,6 @@ import org.polyclave.core.evidence.Observation;
 import org.polyclave.core.identify.Identification.Margin;
 import org.polyclave.core.identify.Identification.Question;
 import org.polyclave.core.identify.Identification.Standing;
-import org.polyclave.core.margin.WeighedLooks;
 import org.polyclave.core.matrix.Applicability;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterRole;
@@ -38,23 +37,17 @@ final class NextQuestions {
         this.conclusions = conclusions;
     }
 
-    /**
-     * What is believed after the answers.
-     *
-     * @param posterior by row
-     * @param outside posterior of something that is not in the matrix
-     */
-    record Belief(List<Standing> standings, List<Margin> margins, double[] posterior, double outside) {}
-
-    List<Question> of(Evidence evidence, Belief belief, WeighedLooks looked, IdentifyOptions options) {
+    /** @param rivals those that still stand against the leader */
+    List<Question> of(Belief belief, List<Standing> rivals, IdentifyOptions options) {
+        Evidence evidence = belief.given();
         Harm harm = openHarm(belief.standings(), belief.margins());
-        Belief contest = contest(belief, looked);
+        Contest contest = contest(belief, rivals);
         List<Question> found = new ArrayList<>();
         for (int c = 0; c < matrix.characterCount(); c++) {
             MatrixCharacter character = matrix.character(c);
             boolean blocked = isAnswered(c, evidence)
                     || options.isUnavailable(c)
-                    || (character.role() == CharacterRole.NEVER_FIRST && looked.size() == 0)
+                    || (character.role() == CharacterRole.NEVER_FIRST && !belief.isAnswered())
                     || (matrix.monthsOfAnyRow(c) & options.months()) == 0
                     || character.handling().advice(harm) == Handling.Advice.NEVER
                     || (character.isHandling() && separatesDangersOnly(c, belief.standings()));
@@ -66,8 +59,7 @@ final class NextQuestions {
                         c, bits, bits / effort, character.handling().advice(harm)));
             }
         }
-        List<Integer> mustShow =
-                leads(belief) ? conclusions.mustShow(belief.standings().get(0).row(), looked) : new ArrayList<>();
+        List<Integer> mustShow = leads(belief) ? conclusions.mustShow(belief) : new ArrayList<>();
         found.sort((p, q) -> {
             int byTurn = Integer.compare(turn(p, mustShow), turn(q, mustShow));
             if (byTurn != 0) {
@@ -89,26 +81,25 @@ final class NextQuestions {
     }
 
     private static boolean leads(Belief belief) {
-        return !belief.standings().isEmpty() && belief.standings().get(0).namePosterior() >= LEADS;
+        return !belief.isOfNothing() && belief.leader().namePosterior() >= LEADS;
     }
 
+    /** Between whom an answer is to decide: shares by row, and of something outside. */
+    private record Contest(double[] posterior, double outside) {}
+
     /**
-     * Between whom an answer is to decide: all; once a name leads by far, it and the rows that keep it from being settled, at
-     * even odds, for their own shares would make every question look idle.
+     * All; once a name leads by far, it and the rows that keep it from being settled, at even odds, for their own shares would
+     * make every question look idle.
      */
-    private Belief contest(Belief belief, WeighedLooks looked) {
-        if (looked.size() == 0 || !leads(belief)) {
-            return belief;
-        }
-        Standing leader = belief.standings().get(0);
-        List<Standing> rivals = conclusions.standingAgainst(leader, belief.standings(), looked);
+    private Contest contest(Belief belief, List<Standing> rivals) {
         double against = 0;
         for (int k = 0; k < rivals.size(); k++) {
             against += rivals.get(k).posterior();
         }
-        if (!(against > 0)) {
-            return belief;
+        if (!belief.isAnswered() || !leads(belief) || !(against > 0)) {
+            return new Contest(belief.posterior(), belief.outside());
         }
+        Standing leader = belief.leader();
         double[] even = new double[matrix.rowCount()];
         for (int k = 0; k < belief.standings().size(); k++) {
             Standing standing = belief.standings().get(k);
@@ -119,7 +110,7 @@ final class NextQuestions {
         for (int k = 0; k < rivals.size(); k++) {
             even[rivals.get(k).row()] = EVEN * rivals.get(k).posterior() / against;
         }
-        return new Belief(belief.standings(), belief.margins(), even, 0);
+        return new Contest(even, 0);
     }
 
     /** What may be in the hand may do: each danger until it is ruled out, and whatever else is not unlikely. */

@@ -36,11 +36,13 @@ final class Tally {
     private final List<double[]> sums = new ArrayList<>();
 
     private final int[] partOf;
-    /** By answer, then by row: bits, as if no part misled. */
+    /** By answer, then by row: bits, as if no part misled, whether the row is scored for it, and is contradicted by it. */
     private final List<double[]> bits = new ArrayList<>();
 
+    private final List<boolean[]> known = new ArrayList<>();
+    private final List<boolean[]> contradicted = new ArrayList<>();
+
     private final double outsidePrior = PortableMath.log2(AnyOrderIdentifier.OUTSIDE_PRIOR);
-    private double outside;
 
     Tally(Matrix matrix, ObservationModel readings, Evidence evidence, IdentifyOptions options) {
         this.matrix = matrix;
@@ -89,11 +91,15 @@ final class Tally {
         // What no specimen of any row shows (a length without any give or take, say) tells nothing.
         double b = chance > IMPOSSIBLE ? chance : 0;
         double[] own = new double[score.length];
+        boolean[] scored = new boolean[score.length];
+        boolean[] against = new boolean[score.length];
         double[] before = shares(false);
         double mixture = 0;
         double mass = 0;
         for (int i = 0; i < own.length; i++) {
-            if (readings.isScored(i, c) && b > 0) {
+            scored[i] = readings.isScored(i, c);
+            against[i] = scored[i] && readings.contradicts(i, answer);
+            if (scored[i] && b > 0) {
                 double f = readings.probability(i, answer);
                 double blunder = readings.blunder(i, c, answer.certainty());
                 double ratio = ((1 - blunder) * f + blunder * b) / b;
@@ -106,15 +112,16 @@ final class Tally {
         double unknown = mass > 0 ? piece.weight() * PortableMath.log2(mixture / mass) : 0;
         double[] sum = sums.get(partOf[k]);
         for (int i = 0; i < own.length; i++) {
-            boolean known = readings.isScored(i, c);
-            own[i] = known && b > 0 ? own[i] : unknown;
+            own[i] = scored[i] && b > 0 ? own[i] : unknown;
             score[i] -= ofPart(sum[i]);
             sum[i] += own[i];
             score[i] += ofPart(sum[i]);
-            mismatches[i] += known && readings.contradicts(i, answer) && !answer.rough() ? 1 : 0;
-            compared[i] += known && !piece.implied() ? 1 : 0;
+            mismatches[i] += against[i] && !answer.rough() ? 1 : 0;
+            compared[i] += scored[i] && !piece.implied() ? 1 : 0;
         }
         bits.add(own);
+        known.add(scored);
+        contradicted.add(against);
     }
 
     /** What the answers on one part weigh together. */
@@ -133,32 +140,35 @@ final class Tally {
         return options.strikeOut() && mismatches[row] > options.tolerance();
     }
 
-    /** Posterior of each row; rows that were struck out have none. */
+    /** Posterior of each row, and of something else at the end; rows that were struck out have none. */
     private double[] shares(boolean strike) {
+        int rows = score.length;
         double top = outsidePrior;
-        for (int i = 0; i < score.length; i++) {
+        for (int i = 0; i < rows; i++) {
             top = score[i] > top ? score[i] : top;
         }
-        double[] shares = new double[score.length];
-        double total = PortableMath.exp2(outsidePrior - top);
-        outside = total;
-        for (int i = 0; i < score.length; i++) {
+        double[] shares = new double[rows + 1];
+        shares[rows] = PortableMath.exp2(outsidePrior - top);
+        double total = shares[rows];
+        for (int i = 0; i < rows; i++) {
             shares[i] = strike && isStruckOut(i) ? 0 : PortableMath.exp2(score[i] - top);
             total += shares[i];
         }
-        for (int i = 0; i < score.length; i++) {
+        for (int i = 0; i < shares.length; i++) {
             shares[i] /= total;
         }
-        outside /= total;
         return shares;
     }
 
+    /** By row. */
     double[] posterior() {
-        return shares(true);
+        double[] rows = new double[score.length];
+        System.arraycopy(shares(true), 0, rows, 0, rows.length);
+        return rows;
     }
 
     double outside() {
-        return outside;
+        return shares(true)[score.length];
     }
 
     /** By name, the likeliest name first and its rows together: readers want the name. */
@@ -200,13 +210,12 @@ final class Tally {
         for (int k = 0; k < bits.size(); k++) {
             Evidence.Piece piece = evidence.pieces().get(k);
             Answer answer = piece.answer();
-            boolean known = readings.isScored(row, answer.character());
             contributions.add(new Contribution(
                     answer.character(),
                     contributed(k, row),
                     piece.implied(),
-                    known && readings.contradicts(row, answer),
-                    known,
+                    contradicted.get(k)[row],
+                    known.get(k)[row],
                     answer.rough()));
         }
         return contributions;
@@ -223,7 +232,7 @@ final class Tally {
         private final Map<Integer, Integer> first = new LinkedHashMap<>();
 
         Names(double[] struck, double[] whole) {
-            for (int i = 0; i < struck.length; i++) {
+            for (int i = 0; i < score.length; i++) {
                 int name = matrix.row(i).name();
                 posterior.merge(name, struck[i], Double::sum);
                 weighed.merge(name, whole[i], Double::sum);

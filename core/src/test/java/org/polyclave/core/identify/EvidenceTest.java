@@ -214,6 +214,11 @@ class EvidenceTest {
         Cell[] unknown = {Cell.UNKNOWN, only(1), only(1)};
         Matrix matrix = matrix(characters, first, second, unknown);
         assertThat(identify(matrix, saw(0, 1)).conclusion().kind()).isEqualTo(Kind.OUTSIDE);
+        assertThat(identify(matrix, new Answer(0, new Observation.Seen(2), Certainty.UNSURE))
+                        .conclusion()
+                        .kind())
+                .as("whoever is not sure ends nothing")
+                .isNotEqualTo(Kind.OUTSIDE);
         Identification unsmelt = identify(matrix, saw(1, 0), saw(2, 0));
         assertThat(unsmelt.conclusion().kind()).isEqualTo(Kind.OPEN);
         assertThat(unsmelt.conclusion().mustShow()).containsExactly(0);

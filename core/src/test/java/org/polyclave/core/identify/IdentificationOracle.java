@@ -530,7 +530,8 @@ final class IdentificationOracle {
     boolean lacksWhatAllShow() {
         return IntStream.range(0, given.size())
                 .filter(k -> matrix.character(given.get(k).character()).role() == CharacterRole.NECESSARY)
-                .filter(k -> !implied.get(k) && !given.get(k).rough())
+                .filter(k ->
+                        !implied.get(k) && !given.get(k).rough() && given.get(k).certainty() == Certainty.SURE)
                 .anyMatch(k -> rows().stream().anyMatch(i -> isCompared(i, k))
                         && rows().stream().allMatch(i -> !isCompared(i, k) || contradicts(i, given.get(k))));
     }

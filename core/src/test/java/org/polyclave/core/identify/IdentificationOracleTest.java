@@ -269,7 +269,7 @@ class IdentificationOracleTest {
         assertThat(found.conclusion().mustShow()).isEqualTo(mustShow);
         Kind kind = found.conclusion().kind();
         boolean outside = !answers.isEmpty()
-                && (found.outside() > leader.posterior()
+                && (found.outside() > leader.namePosterior()
                         || oracle.lacksWhatAllShow()
                         || oracle.isUnlikeAll(leader.row()));
         assertThat(kind == Kind.OUTSIDE).isEqualTo(outside);
