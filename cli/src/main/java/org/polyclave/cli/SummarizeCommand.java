@@ -121,7 +121,7 @@ final class SummarizeCommand implements Callable<Integer> {
             numbers.put("p95", s.p95());
             numbers.put("max", s.max());
             numbers.put("meanInterval", interval(s.meanInterval()));
-            numbers.put("toleranceInterval", interval(s.toleranceInterval()));
+            summary.tolerance().ifPresent(t -> numbers.put("toleranceInterval", interval(t)));
             numbers.put("repeatability", summary.repeatability().orElse(null));
         });
         return numbers;

@@ -11,17 +11,13 @@ import java.util.Arrays;
  *       also where the spread is a millionth of the values;
  *   <li>percentiles by linear interpolation between order statistics, type 7 of R. J. Hyndman &amp; Y. Fan, Sample
  *       quantiles in statistical packages, The American Statistician 50 (1996) 361–365;
- *   <li>{@link #meanInterval}: Student's t, 95 %;
- *   <li>{@link #toleranceInterval}: holds 95 % of all individuals, with 95 % confidence, if they are normally distributed:
- *       W. G. Howe, Two-sided tolerance limits for normal populations, Journal of the American Statistical Association 64
- *       (1969) 610–620.
+ *   <li>{@link #meanInterval}: Student's t, 95 %.
  * </ul>
  *
  * Time O(n log n), memory O(n).
  *
  * @param n individuals
  * @param sd {@link Double#NaN} for one individual
- * @param tolerance see {@link #toleranceInterval}
  */
 public record Summary(
         int n,
@@ -33,10 +29,8 @@ public record Summary(
         double median,
         double p75,
         double p95,
-        double max,
-        Interval tolerance) {
+        double max) {
     private static final double BOTH_TAILS_OUT = 0.975;
-    private static final double UNLUCKY = 0.05;
 
     /** From a value up to another; open ends are infinite. */
     public record Interval(double low, double high) {}
@@ -65,25 +59,7 @@ public record Summary(
                 quantile(sorted, 0.5),
                 quantile(sorted, 0.75),
                 quantile(sorted, 0.95),
-                sorted[sorted.length - 1],
-                tolerance(sorted, mean, sd));
-    }
-
-    /** On the scale on which the sizes are the more even; of sizes, which are above 0, never below 0. */
-    private static Interval tolerance(double[] sorted, double mean, double sd) {
-        int n = sorted.length;
-        if (n == 1) {
-            return new Interval(Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY);
-        }
-        double factor = toleranceFactor(n, BOTH_TAILS_OUT, UNLUCKY);
-        boolean negative = sorted[0] > 0 && mean - factor * sd <= 0;
-        if (!negative && !SizeScale.isLogarithmic(sorted)) {
-            return new Interval(mean - factor * sd, mean + factor * sd);
-        }
-        double[] logs = Arrays.stream(sorted).map(Math::log).toArray();
-        double centre = Sums.mean(logs);
-        double spread = factor * Sums.standardDeviation(logs, centre);
-        return new Interval(Math.exp(centre - spread), Math.exp(centre + spread));
+                sorted[sorted.length - 1]);
     }
 
     /**
@@ -101,17 +77,6 @@ public record Summary(
     /** Where the mean of all individuals lies, with 95 % confidence. Infinite for one individual. */
     public Interval meanInterval() {
         return n == 1 ? everywhere() : about(StudentT.point(BOTH_TAILS_OUT, n - 1) * sd / Math.sqrt(n));
-    }
-
-    /** Where 95 % of all individuals lie, with 95 % confidence. Infinite for one individual. */
-    public Interval toleranceInterval() {
-        return tolerance;
-    }
-
-    /** Standard deviations on both sides of the mean, by Howe. */
-    static double toleranceFactor(int n, double quantile, double unlucky) {
-        double z = ChiSquare.normalPoint(quantile);
-        return z * Math.sqrt((n - 1) * (1 + 1.0 / n) / ChiSquare.point(unlucky, n - 1));
     }
 
     private Interval about(double distance) {

@@ -120,6 +120,6 @@ final class CertifiedDataTest {
     void toleranceFactorOfTheHandbook() {
         assertThat(ChiSquare.normalPoint(0.95)).isCloseTo(1.645, Offset.offset(0.0005));
         assertThat(ChiSquare.point(0.01, 42)).isCloseTo(23.650, Offset.offset(0.0005));
-        assertThat(Summary.toleranceFactor(43, 0.95, 0.01)).isCloseTo(2.217, Offset.offset(0.0005));
+        assertThat(Tolerance.factor(43, 0.95, 0.01)).isCloseTo(2.217, Offset.offset(0.0005));
     }
 }

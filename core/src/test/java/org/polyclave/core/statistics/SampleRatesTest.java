@@ -36,7 +36,7 @@ class SampleRatesTest {
                     .map(u -> logs ? Math.exp(draw.applyAsDouble(random)) : draw.applyAsDouble(random))
                     .toArray();
             alarms += Outliers.of(sample, 1e-6).isEmpty() ? 0 : 1;
-            Summary.Interval limits = Summary.of(sample).toleranceInterval();
+            Summary.Interval limits = Tolerance.of(sample);
             assertThat(limits.low()).as("a size is above 0").isPositive();
             double low = ((logs ? Math.log(limits.low()) : limits.low()) - centre) / spread;
             double high = ((logs ? Math.log(limits.high()) : limits.high()) - centre) / spread;

@@ -33,10 +33,10 @@ final class SummaryTest {
         int tolerances = 0;
         int samples = 2000;
         for (int s = 0; s < samples; s++) {
-            Summary summary = Summary.of(
-                    random.doubles(12).map(u -> random.nextGaussian()).toArray());
+            double[] sample = random.doubles(12).map(u -> random.nextGaussian()).toArray();
+            Summary summary = Summary.of(sample);
             means += summary.meanInterval().low() < 0 && summary.meanInterval().high() > 0 ? 1 : 0;
-            Summary.Interval interval = summary.toleranceInterval();
+            Summary.Interval interval = Tolerance.of(sample);
             tolerances += normal(interval.high()) - normal(interval.low()) >= 0.95 ? 1 : 0;
         }
         assertThat(means / (double) samples).isBetween(0.94, 0.96);

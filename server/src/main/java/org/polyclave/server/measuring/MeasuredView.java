@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.core.measuring.Allometry;
 import org.polyclave.core.measuring.Slips;
 import org.polyclave.core.measuring.Threshold;
+import org.polyclave.core.statistics.Summary;
 import org.polyclave.server.store.StudyObject;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.server.study.StudyView;
@@ -212,7 +213,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
         List<BandPoint> band = new ArrayList<>();
         for (int k = 0; k <= BAND_POINTS; k++) {
             double x = least * Math.pow(most / least, k / (double) BAND_POINTS);
-            org.polyclave.core.statistics.Summary.Interval next = relation.next(x);
+            Summary.Interval next = relation.next(x);
             band.add(new BandPoint(x / xFactor, next.low() / yFactor, next.high() / yFactor));
         }
         return band;
@@ -277,20 +278,7 @@ public record MeasuredView(String character, String unit, List<MeasuredRow> rows
         return items;
     }
 
-    /** Of the individuals, in the unit of the character. */
-    public record Summary(
-            int n,
-            double mean,
-            double sd,
-            double min,
-            double p5,
-            double p25,
-            double median,
-            double p75,
-            double p95,
-            double max) {}
-
-    private static Summary scaled(org.polyclave.core.statistics.Summary of, double factor) {
+    private static Summary scaled(Summary of, double factor) {
         return new Summary(
                 of.n(),
                 of.mean() / factor,

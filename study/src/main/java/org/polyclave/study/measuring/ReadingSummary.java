@@ -17,6 +17,7 @@ import org.polyclave.core.measuring.IndividualMeans;
 import org.polyclave.core.measuring.ProposedRange;
 import org.polyclave.core.measuring.Slips;
 import org.polyclave.core.statistics.Summary;
+import org.polyclave.core.statistics.Tolerance;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.notation.NotationPrinter;
 import org.polyclave.study.rules.InvalidInput;
@@ -30,6 +31,7 @@ import org.polyclave.study.rules.InvalidInput;
  *
  * @param group the values of the fields by which readings were grouped, in their order
  * @param numbers empty for observations in words, and without readings
+ * @param tolerance where 95 % of all individuals lie, with 95 % confidence; infinite for one individual
  * @param repeatability standard deviation of a reading about its item; empty if none was repeated
  * @param states how many individuals show what, the most frequent first; empty for numbers. An individual that was read
  *     twice with different results counts for both in halves
@@ -43,6 +45,7 @@ public record ReadingSummary(
         String unit,
         Counts counts,
         Optional<Summary> numbers,
+        Optional<Summary.Interval> tolerance,
         Optional<Double> repeatability,
         List<State> states,
         List<Flag> flagged,
@@ -153,6 +156,7 @@ public record ReadingSummary(
                 column.unit(),
                 counts,
                 Optional.of(Summary.of(individuals)),
+                Optional.of(Tolerance.of(individuals)),
                 Double.isNaN(repeatability) ? Optional.empty() : Optional.of(repeatability),
                 List.of(),
                 flagged(column, taken),
@@ -168,6 +172,7 @@ public record ReadingSummary(
                 column.type(),
                 column.unit(),
                 counts,
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 states,
