@@ -1,12 +1,8 @@
 package org.polyclave.study.checks;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
-import java.util.regex.Pattern;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.compile.CompiledStudy;
@@ -20,7 +16,7 @@ import org.polyclave.study.notation.MonthNotation;
 import org.polyclave.study.notation.NotationPrinter;
 
 /**
- * Finds what is wrong with the scores of one character: against the parent, the description, the season, the parts of a
+ * Finds what is wrong with the scores of one character: against the parent, the season, the parts of a
  * ratio, or in where they come from. Time linear in the rows of the study.
  */
 final class ColumnCheck {
@@ -31,19 +27,12 @@ final class ColumnCheck {
     private final Study study;
     private final Inheritance inheritance;
     private final SpecimenCheck specimens;
-    /** Descriptions in lower case, of rows that have one. */
-    private final Map<StudyRow, String> texts = new LinkedHashMap<>();
 
     ColumnCheck(CompiledStudy compiled) {
         this.compiled = compiled;
         study = compiled.study();
         inheritance = new Inheritance(study.rows(), compiled.scores());
         specimens = new SpecimenCheck(compiled);
-        for (StudyRow row : study.rows()) {
-            if (!row.description().isBlank()) {
-                texts.put(row, row.description().toLowerCase(Locale.ROOT));
-            }
-        }
     }
 
     List<StudyFinding> of(int c) {
@@ -61,7 +50,6 @@ final class ColumnCheck {
                 }
             }
         }
-        denied(character, found);
         ClaimCheck.of(compiled, c, found);
         if (character.ratioOf().size() == 2) {
             ratio(c, found);
@@ -158,52 +146,6 @@ final class ColumnCheck {
                     .with("scored", MonthNotation.print(out))
                     .with("present", MonthNotation.print(present)));
         }
-    }
-
-    /**
-     * States that a description names together with their character, but the score denies. Only both together count:
-     * "toothed" alone may be said of another part.
-     */
-    private void denied(StudyCharacter character, List<StudyFinding> found) {
-        String label = character.label().toLowerCase(Locale.ROOT);
-        List<Pattern> together = null;
-        for (Map.Entry<StudyRow, String> text : texts.entrySet()) {
-            // Few descriptions name a character; looking for each of its states costs much more.
-            if (text.getValue().contains(label)) {
-                together = together != null
-                        ? together
-                        : character.states().stream()
-                                .map(s -> together(character.label(), s.label()))
-                                .toList();
-                denied(text.getKey(), character, together, found);
-            }
-        }
-    }
-
-    private void denied(StudyRow row, StudyCharacter character, List<Pattern> together, List<StudyFinding> found) {
-        Optional<ScoreValue.States> shown = inheritance
-                .effective(row.id(), character.id())
-                .map(e -> e.score().value())
-                .filter(ScoreValue.States.class::isInstance)
-                .map(ScoreValue.States.class::cast);
-        for (int s = 0; shown.isPresent() && s < together.size(); s++) {
-            StudyCharacter.StudyState state = character.states().get(s);
-            boolean isShown =
-                    shown.get().shown().stream().anyMatch(one -> one.state().equals(state.id()));
-            if (!isShown && together.get(s).matcher(row.description()).find()) {
-                found.add(StudyFinding.of(FindingKind.TEXT_AGAINST_SCORE, row.id(), character.id(), state.id())
-                        .with("row", row.name())
-                        .with("character", character.label())
-                        .with("state", state.label())
-                        .with("value", NotationPrinter.print(shown.get(), character)));
-            }
-        }
-    }
-
-    private static Pattern together(String character, String state) {
-        String c = Pattern.quote(character);
-        String s = Pattern.quote(state);
-        return Pattern.compile("(?iU)\\b(" + c + "s?( is| are)? " + s + "|" + s + " " + c + "s?)\\b");
     }
 
     private void ratio(int c, List<StudyFinding> found) {

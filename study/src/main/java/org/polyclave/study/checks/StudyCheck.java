@@ -17,8 +17,9 @@ import org.polyclave.study.model.StudyScore;
 
 /**
  * All checks of a study: those of its compiled matrix, by name, and those that need its tree and texts. The same
- * findings in the same order for the same study. They are kept by what they depend on, so that after changed scores only
- * the characters concerned are looked at again: time linear in rows × characters instead of rows × characters².
+ * findings in the same order for the same study. Those that compare characters with one another are kept by what they depend
+ * on, so that after changed scores only the characters concerned are looked at again, in time linear in rows × characters
+ * instead of rows × characters²; sizes, copies and prose are looked at each time.
  */
 public final class StudyCheck {
     private final CompiledStudy compiled;

@@ -43,7 +43,6 @@ final class TextCheck {
         study = compiled.study();
     }
 
-    /** What may harm comes first. */
     static List<StudyFinding> of(CompiledStudy compiled) {
         TextCheck check = new TextCheck(compiled);
         check.hazards();
