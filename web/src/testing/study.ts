@@ -75,7 +75,7 @@ export const character = (id: string, more: Partial<Schemas['StudyCharacter']> =
   comparator: '',
   ratioOf: [],
   trust: { origin: 'DEFAULT', groups: [] },
-  use: { role: 'DECIDES', seenOn: 1 },
+  use: { role: 'DECIDES' },
   ...more,
 });
 

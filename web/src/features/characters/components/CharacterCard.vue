@@ -49,8 +49,8 @@ const monthsOf = useMonths();
       </p>
       <p v-if="character.hazardousToObserve" class="warn">{{ $t('characters.hazardous') }}</p>
       <p v-if="character.use.role !== 'DECIDES'" class="warn">{{ $t(`use.why.${character.use.role}`) }}</p>
-      <p v-if="character.use.seenOn < 1" class="quiet">
-        {{ $t('use.seen', { n: Math.round(character.use.seenOn * 100) }) }}
+      <p v-if="(character.use.seenOn ?? 1) < 1" class="quiet">
+        {{ $t('use.seen', { n: Math.round((character.use.seenOn ?? 1) * 100) }) }}
       </p>
       <p v-if="character.looking.subject === 'INDIVIDUAL'" class="quiet">{{ $t('use.individual') }}</p>
       <p v-if="character.tentative" class="warn">{{ $t('characters.tentative') }}</p>

@@ -16,11 +16,11 @@ const roles = (['DECIDES', 'CONFIRMS', 'NEVER_FIRST', 'NECESSARY'] as const).map
 <template>
   <v-select v-model="character.use.role" :items="roles" :label="$t('use.title')" :readonly="readonly" hide-details />
   <PercentField
-    :model-value="character.use.seenOn"
+    :model-value="character.use.seenOn ?? 1"
     :label="$t('use.seenOn')"
     :readonly="readonly"
     :most="100"
-    @update:model-value="character.use.seenOn = $event ?? 1"
+    @update:model-value="character.use.seenOn = $event"
   />
   <p class="wide quiet">{{ $t(`use.why.${character.use.role}`) }}</p>
 </template>

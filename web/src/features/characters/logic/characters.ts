@@ -62,7 +62,7 @@ export function blank(organ: string): Character {
     comparator: '',
     ratioOf: [],
     trust: { origin: 'DEFAULT', groups: [] },
-    use: { role: 'DECIDES', seenOn: 1 },
+    use: { role: 'DECIDES' },
   };
 }
 

@@ -70,7 +70,7 @@ describe('the ladder of names', () => {
     });
     expect(shown.all('li')).toHaveLength(2);
     expect(shown.text()).toContain('70 %');
-    expect(shown.text()).toContain('in these forms, likeliest first: female, male');
+    expect(shown.text()).toContain('likeliest first: female, male');
   });
 
   test('says what a name contradicts that stands above one that fits, and who is not met in the month', async () => {
@@ -88,7 +88,7 @@ describe('the ladder of names', () => {
     });
     const lines = shown.all('li').map((l) => l.textContent ?? '');
     expect(lines[0]).toContain('contradicts: leaf margin');
-    expect(lines[1]).toContain('not met in June');
+    expect(lines[1]).toContain('not found in June');
     expect(lines[1]).not.toContain('contradicts');
     expect(lines[3]).not.toContain('contradicts');
   });
@@ -185,11 +185,11 @@ describe('the verdict', () => {
       namePosterior: 0.99,
     }));
     const note = await mount(VerdictNote, { result: settled, answers: 3, outside: [], characters: labels });
-    expect(note.text()).toContain('The taxon is certain; which of these it is remains open: male, female.');
+    expect(note.text()).toContain('The taxon is settled; which of its forms it is remains open: male, female.');
     expect(note.all('strong')).toHaveLength(1);
     const open = { ...result('OPEN', ['Alpha']), mustShow: ['margin'] };
     const unseen = await mount(VerdictNote, { result: open, answers: 3, outside: [], characters: labels });
-    expect(unseen.text()).toContain('Not settled before you have looked at what it must show: leaf margin.');
+    expect(unseen.text()).toContain('Still to look at, because it must be there: leaf margin.');
   });
 
   test('names a few and counts the rest', async () => {

@@ -35,7 +35,7 @@ class AddressJourneyTest {
             "apart?view=next&months=6",
             "dangers?row=ostrivia-fallax-flowering",
             "key?objective=FEWEST&months=3&forbidden=leaf-tip,leaf-colour&couplet=2",
-            "any-order?leaf-colour=grey-green&baseRevision=leaf-tip&month=5&school=strike&reader=trained",
+            "any-order?seen=leaf-colour:grey-green,leaf-tip:cannot-see&month=5&school=strike-out&reader=new&presence=off",
             "references",
             "second?row=tarnella-praecox&character=leaf-tip",
             "checks",

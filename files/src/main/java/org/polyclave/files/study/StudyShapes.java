@@ -39,6 +39,7 @@ final class StudyShapes {
             Map.entry(StudyCharacter.Looking.class, LookingShape.class),
             Map.entry(StudyCharacter.Trust.class, TrustShape.class),
             Map.entry(StudyCharacter.InGroup.class, TrustShape.class),
+            Map.entry(StudyCharacter.Use.class, TrustShape.class),
             Map.entry(StudyScore.class, ScoreShape.class),
             Map.entry(StudyScore.Sample.class, SampleShape.class),
             Map.entry(Picture.class, PictureShape.class),

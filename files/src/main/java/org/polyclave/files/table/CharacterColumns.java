@@ -128,13 +128,13 @@ final class CharacterColumns {
             }
             role = named.orElse(role);
         }
-        double seenOn = number(c, "seen", 1);
-        if (!(seenOn > 0 && seenOn <= 1)) {
+        Double seenOn = text(c, "seen").isEmpty() ? null : number(c, "seen", 1);
+        if (seenOn != null && !(seenOn > 0 && seenOn <= 1)) {
             problem(
                     c,
                     "seen",
                     "'" + text(c, "seen") + "' is not a share of individuals. Write for example 0.2 for one in five.");
-            seenOn = 1;
+            seenOn = null;
         }
         return new StudyCharacter.Use(role, seenOn);
     }

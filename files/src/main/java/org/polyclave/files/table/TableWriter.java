@@ -103,9 +103,7 @@ public final class TableWriter {
                 c -> c.use().role() == CharacterRole.DECIDES
                         ? ""
                         : CharacterColumns.role(c.use().role()));
-        describe(
-                "#seen",
-                c -> c.use().seenOn() == 1 ? "" : NotationPrinter.number(c.use().seenOn()));
+        describe("#seen", c -> NotationPrinter.number(c.use().seenOn()));
         describe("#question", StudyCharacter::question);
         describe("#note", StudyCharacter::note);
         Map<String, Map<String, StudyScore>> scores = study.scoresByRow();

@@ -19,6 +19,7 @@ import org.polyclave.core.identify.IdentifyOptions;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
@@ -34,7 +35,9 @@ import org.polyclave.study.model.StudyRow;
 import org.polyclave.study.model.StudyScope;
 import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.notation.CellNotation;
+import org.polyclave.study.rules.Rule;
 import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.key.KeyWording;
 import org.polyclave.wording.rule.RuleWording;
 
 /** From what people score to what algorithms see. */
@@ -395,6 +398,34 @@ class CompilerTest {
         Matrix matrix = StudyCompiler.compile(study).matrix();
         assertThat(matrix.cell(0, 2)).isEqualTo(Cell.UNKNOWN);
         assertThat(matrix.cell(1, 1)).isNotEqualTo(Cell.UNKNOWN);
+    }
+
+    @Test
+    void theShareOfIndividualsThatShowAPartIsAShare() {
+        CompiledStudy compiled = compiled("taxon,berries\nAa,red\nBb,black\n");
+        for (double share : new double[] {0, -0.2, 1.5, 0.2, 1}) {
+            Study study = compiled.study()
+                    .withCharacters(List.of(compiled.characters()
+                            .get(0)
+                            .withUse(new StudyCharacter.Use(CharacterRole.DECIDES, share))));
+            assertThat(StudyRules.check(study).stream().anyMatch(v -> v.rule() == Rule.SEEN_ON))
+                    .as("%s", share)
+                    .isEqualTo(!(share > 0 && share <= 1));
+        }
+    }
+
+    @Test
+    void aNameIsAsDangerousAsItsWorstForm() {
+        CompiledStudy compiled = compiled("""
+                taxon,#stage,#hazard,colour
+                Aa,,none known,red
+                Aa,young,serious,grey
+                """);
+        List<Integer> rows = List.of(compiled.rowIndex("aa"), compiled.rowIndex("aa-young"));
+        assertThat(compiled.matrix().sharesName(rows.get(0), rows.get(1))).isTrue();
+        assertThat(KeyWording.taxon(compiled, rows).hazard()).isEqualTo(Hazard.SERIOUS);
+        assertThat(KeyWording.taxon(compiled, rows).row()).isEqualTo("aa");
+        assertThat(KeyWording.taxon(compiled, List.of(rows.get(0))).hazard()).isEqualTo(Hazard.NONE_KNOWN);
     }
 
     @Test

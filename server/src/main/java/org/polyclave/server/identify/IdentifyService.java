@@ -4,10 +4,12 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.evidence.Certainty;
@@ -289,11 +291,16 @@ public class IdentifyService {
     }
 
     private static IdentifyResponse view(CompiledStudy compiled, Identification found, List<Answer> answers) {
+        Map<Integer, KeyView.NameView> taxa = new HashMap<>();
+        found.standings().stream()
+                .map(Identification.Standing::row)
+                .collect(Collectors.groupingBy(r -> compiled.matrix().row(r).name()))
+                .forEach((name, rows) -> taxa.put(name, KeyWording.taxon(compiled, rows)));
         List<StandingView> standings = new ArrayList<>();
         for (Identification.Standing standing : found.standings()) {
             standings.add(new StandingView(
                     name(compiled, standing.row()),
-                    KeyWording.taxon(compiled, standing.row()),
+                    taxa.getOrDefault(compiled.matrix().row(standing.row()).name(), name(compiled, standing.row())),
                     standing.posterior(),
                     standing.namePosterior(),
                     standing.outOfSeason(),

@@ -42,6 +42,7 @@ class ApiDescription {
             Map.entry("StudyState", Set.of("absent")),
             Map.entry("TerminalView", Set.of("group")),
             Map.entry("Trust", Set.of("novice")),
+            Map.entry("Use", Set.of("seenOn")),
             Map.entry("InGroup", Set.of("novice")),
             Map.entry("Assignment", Set.of("finished")),
             Map.entry("CharacterAgreement", Set.of("kappa", "alpha")),

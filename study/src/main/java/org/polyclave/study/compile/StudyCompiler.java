@@ -289,7 +289,7 @@ public final class StudyCompiler {
                 number("method", character.method()),
                 number("feature", features.of(character)),
                 // Whoever looks for what one individual in five shows looks at five.
-                character.effort() / character.use().seenOn(),
+                character.effort() * character.use().individuals(),
                 character.uncertainty(),
                 misreading(character, leaves),
                 months == 0 ? MatrixCharacter.ALL_MONTHS : months,

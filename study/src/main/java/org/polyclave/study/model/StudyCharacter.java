@@ -351,14 +351,18 @@ public record StudyCharacter(
     /**
      * What its author lets it be used for.
      *
-     * @param seenOn share of individuals that show the part at all; 0 if nobody says, which counts as all
+     * @param seenOn share of individuals that show the part at all; null: all
      */
-    public record Use(CharacterRole role, double seenOn) {
-        public static final Use FREE = new Use(CharacterRole.DECIDES, 1);
+    public record Use(CharacterRole role, @Nullable Double seenOn) {
+        public static final Use FREE = new Use(CharacterRole.DECIDES, null);
 
         public Use {
             role = Defaults.or(role, CharacterRole.DECIDES);
-            seenOn = seenOn == 0 ? 1 : seenOn;
+        }
+
+        /** How many individuals have to be looked at until one shows the part. */
+        public double individuals() {
+            return seenOn == null ? 1 : 1 / seenOn;
         }
     }
 

@@ -44,7 +44,8 @@ final class CharacterRules {
             if (!isRate(character.misreading())) {
                 found.add(Violation.of(place(character), "misreading", Rule.MISREADING, "character", name));
             }
-            if (!(character.use().seenOn() > 0 && character.use().seenOn() <= 1)) {
+            Double seenOn = character.use().seenOn();
+            if (seenOn != null && !(seenOn > 0 && seenOn <= 1)) {
                 found.add(Violation.of(place(character), "use", Rule.SEEN_ON, "character", name));
             }
             checkTrust(study, character, found);

@@ -311,7 +311,8 @@ public final class RandomScores {
                         : Trust.USUAL,
                 random.nextInt(3) == 0
                         ? new StudyCharacter.Use(
-                                CharacterRole.values()[random.nextInt(4)], 0.25 * (1 + random.nextInt(4)))
+                                CharacterRole.values()[random.nextInt(4)],
+                                random.nextBoolean() ? 0.25 * (1 + random.nextInt(4)) : null)
                         : StudyCharacter.Use.FREE);
     }
 

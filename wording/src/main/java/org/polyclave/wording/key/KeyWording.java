@@ -176,10 +176,15 @@ public final class KeyWording {
         return name(compiled.rows().get(row), compiled.targets().get(row).folded());
     }
 
-    /** The name that a row belongs to: its taxon, or a group at which keys stop; as dangerous as its worst row. */
-    public static KeyView.NameView taxon(CompiledStudy compiled, int row) {
-        StudyRow named = compiled.nameOf(row);
-        return named.id().equals(compiled.rows().get(row).id()) ? name(compiled, row) : name(named, List.of());
+    /** The taxon, or group, that some rows of one name are named as; as dangerous as the worst of them. */
+    public static KeyView.NameView taxon(CompiledStudy compiled, List<Integer> rows) {
+        StudyRow named = compiled.nameOf(rows.get(0));
+        StudyRow worst = rows.stream()
+                .map(r -> compiled.rows().get(r))
+                .max(Comparator.comparing(StudyRow::hazard))
+                .orElse(named);
+        boolean above = worst.hazard().compareTo(named.hazard()) > 0;
+        return name(above ? named.withHazards(worst.hazard(), worst.hazards()) : named, List.of());
     }
 
     private static KeyView.NameView name(StudyRow row, List<String> folded) {
@@ -194,18 +199,8 @@ public final class KeyWording {
                 folded);
     }
 
-    /** The taxon that all rows of a terminal are named as, as dangerous as the worst of them. */
     private KeyView.@Nullable NameView group(Key.ToRows terminal) {
-        if (terminal.reason() != Key.Reason.ONE_TAXON) {
-            return null;
-        }
-        StudyRow group = compiled.nameOf(terminal.rows().get(0));
-        StudyRow worst = terminal.rows().stream()
-                .map(r -> compiled.rows().get(r))
-                .max(Comparator.comparing(StudyRow::hazard))
-                .orElse(group);
-        boolean above = worst.hazard().compareTo(group.hazard()) > 0;
-        return name(above ? group.withHazards(worst.hazard(), worst.hazards()) : group, List.of());
+        return terminal.reason() == Key.Reason.ONE_TAXON ? taxon(compiled, terminal.rows()) : null;
     }
 
     private String reason(Key.ToRows terminal) {
