@@ -209,6 +209,7 @@ export default {
       STORAGE: 'storage place',
       SUBJECT: 'belongs to',
       SYNONYMS: 'synonyms',
+      TECHNICAL: 'clause in leads',
       TENTATIVE: 'not to be trusted across the group',
       TERM: 'term',
       TEXT: 'text',

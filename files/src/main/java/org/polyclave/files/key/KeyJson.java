@@ -31,6 +31,8 @@ public final class KeyJson {
     private final CompiledStudy compiled;
     private final List<String> problems = new ArrayList<>();
     private final List<LeadText> texts = new ArrayList<>();
+    /** Words of leads as they stand in the file, by couplet. */
+    private final List<List<String>> written = new ArrayList<>();
 
     private KeyJson(CompiledStudy compiled) {
         this.compiled = compiled;
@@ -55,6 +57,9 @@ public final class KeyJson {
             key = reader.key(JSON.readTree(bytes));
         } catch (JacksonException broken) {
             reader.problems.add("The file is not JSON: " + broken.getOriginalMessage() + ".");
+        }
+        if (reader.problems.isEmpty()) {
+            reader.hold(key);
         }
         return new ReadKey(key, reader.problems, reader.texts);
     }
@@ -173,6 +178,22 @@ public final class KeyJson {
                 : character.states().get(s).id();
     }
 
+    /** Holds the words of the file against those that the statements have. */
+    private void hold(Key key) {
+        List<List<KeyView.LeadView>> views = KeyWording.leads(compiled, key);
+        for (int k = 0; k < views.size(); k++) {
+            Key.Couplet couplet = key.couplets().get(k);
+            for (int l = 0; l < couplet.leads().size(); l++) {
+                String text = written.get(k).get(l);
+                if (!text.isBlank()) {
+                    String place = "Couplet " + couplet.number() + ", lead " + (l + 1);
+                    texts.add(LeadText.of(
+                            place, text, couplet.leads().get(l), views.get(k).get(l), compiled));
+                }
+            }
+        }
+    }
+
     private Key key(JsonNode root) {
         if (!root.path("format").asString("").equals("polyclave-key")
                 || root.path("version").asInt(0) != 1) {
@@ -187,14 +208,13 @@ public final class KeyJson {
                 problems.add(place + ": 'number' must be a whole number.");
             }
             List<Key.Lead> leads = new ArrayList<>();
+            List<String> words = new ArrayList<>();
             for (JsonNode lead : node.path("leads")) {
                 String where = place + ", lead " + (leads.size() + 1);
                 leads.add(lead(lead, where));
-                String text = lead.path("text").asString("");
-                if (!text.isBlank() && problems.isEmpty()) {
-                    texts.add(LeadText.of(where, text, leads.get(leads.size() - 1), leads.size() == 1, compiled));
-                }
+                words.add(lead.path("text").asString(""));
             }
+            written.add(words);
             JsonNode from = node.path("from");
             OptionalInt back = from.isIntegralNumber() ? OptionalInt.of(from.asInt()) : OptionalInt.empty();
             couplets.add(new Key.Couplet(node.path("number").asInt(0), back, leads));

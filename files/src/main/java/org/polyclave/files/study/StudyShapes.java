@@ -35,7 +35,10 @@ final class StudyShapes {
             Map.entry(BodyPlan.Part.class, PartShape.class),
             Map.entry(StudyRow.class, RowShape.class),
             Map.entry(StudyRow.Assessment.class, AssessmentShape.class),
+            Map.entry(StudyCharacter.class, CharacterShape.class),
             Map.entry(StudyCharacter.StudyState.class, StateShape.class),
+            Map.entry(StudyCharacter.LeadPattern.class, WordsShape.class),
+            Map.entry(StudyCharacter.Phrase.class, WordsShape.class),
             Map.entry(StudyCharacter.Looking.class, LookingShape.class),
             Map.entry(StudyCharacter.Trust.class, TrustShape.class),
             Map.entry(StudyCharacter.InGroup.class, TrustShape.class),
@@ -83,7 +86,31 @@ final class StudyShapes {
         StudyRow.@Nullable Lowering lowering();
     }
 
+    interface CharacterShape {
+        @JsonInclude(value = Include.CUSTOM, valueFilter = Unsaid.class)
+        StudyCharacter.LeadPattern lead();
+    }
+
+    @JsonInclude(Include.NON_EMPTY)
+    interface WordsShape {}
+
+    /** Says of words that nobody wrote that they need not be written: what equals a filter is left out. */
+    static final class Unsaid {
+        @Override
+        public boolean equals(@Nullable Object words) {
+            return StudyCharacter.LeadPattern.MADE.equals(words) || StudyCharacter.Phrase.NONE.equals(words);
+        }
+
+        @Override
+        public int hashCode() {
+            return 0;
+        }
+    }
+
     interface StateShape {
+        @JsonInclude(value = Include.CUSTOM, valueFilter = Unsaid.class)
+        StudyCharacter.Phrase phrase();
+
         @JsonInclude(Include.NON_NULL)
         @Nullable
         Boolean absent();

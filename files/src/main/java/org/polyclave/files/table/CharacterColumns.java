@@ -101,7 +101,8 @@ final class CharacterColumns {
                 "",
                 List.of(),
                 StudyCharacter.Trust.USUAL,
-                use(c));
+                use(c),
+                new StudyCharacter.LeadPattern(text(c, "lead"), text(c, "plain lead")));
     }
 
     /** "confirms", "never first" ... */

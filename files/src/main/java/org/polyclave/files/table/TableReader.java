@@ -152,7 +152,9 @@ public final class TableReader {
                 "question",
                 "misreading",
                 "role",
-                "seen");
+                "seen",
+                "lead",
+                "plain lead");
         for (int r = 1; r < sheet.rows(); r++) {
             String first = sheet.cell(r, 0);
             if (!first.startsWith("#")) {

@@ -104,6 +104,8 @@ public final class TableWriter {
                         ? ""
                         : CharacterColumns.role(c.use().role()));
         describe("#seen", c -> NotationPrinter.number(c.use().seenOn()));
+        describe("#lead", c -> c.lead().technical());
+        describe("#plain lead", c -> c.lead().plain());
         describe("#question", StudyCharacter::question);
         describe("#note", StudyCharacter::note);
         Map<String, Map<String, StudyScore>> scores = study.scoresByRow();

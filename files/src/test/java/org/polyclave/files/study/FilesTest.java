@@ -80,7 +80,7 @@ class FilesTest {
                         Bb two,,Nobody,toothed,5 kg
                         """))
                 .containsExactlyInAnyOrder(
-                        "Row 4, column 1: '#colour' describes nothing known. Use one of #type, #unit, #organ, #method, #states, #applies, #months, #effort, #harm, #group, #uncertainty, #note, #question, #misreading, #role, #seen.",
+                        "Row 4, column 1: '#colour' describes nothing known. Use one of #type, #unit, #organ, #method, #states, #applies, #months, #effort, #harm, #group, #uncertainty, #note, #question, #misreading, #role, #seen, #lead, #plain lead.",
                         "Row 5, column 4 (leaf margin): 'first' is not a part that a character may play. Use one of decides, confirms, never first, necessary.",
                         "Row 6, column 5 (leaf width): '2' is not a share of individuals. Write for example 0.2 for one in five.",
                         "Row 7, column 2 (#hazard): 'deadly' is not a severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.",

@@ -30,7 +30,8 @@ import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.testkit.RandomScores;
 import org.polyclave.wording.key.KeyView;
 import org.polyclave.wording.key.KeyWording;
-import org.polyclave.wording.key.StatementWording;
+import org.polyclave.wording.lead.Clause;
+import org.polyclave.wording.lead.Seen;
 
 /** Keys as files and in words. */
 class KeyFilesTest {
@@ -75,7 +76,9 @@ class KeyFilesTest {
     }
 
     private static String word(StudyCharacter character, Atoms atoms, Key.Role role, boolean plain) {
-        return StatementWording.word(new Key.Statement(0, atoms, role), character, plain);
+        Clause clause = Clause.of(character, plain);
+        Seen seen = Seen.of(character, clause, atoms);
+        return clause.fill(seen.words(), seen.count(), role == Key.Role.TENDENCY);
     }
 
     private static StudyCharacter on(String organ, String label, CharacterType type, StudyState... states) {
@@ -105,7 +108,8 @@ class KeyFilesTest {
                 "",
                 List.of(),
                 StudyCharacter.Trust.USUAL,
-                StudyCharacter.Use.FREE);
+                StudyCharacter.Use.FREE,
+                StudyCharacter.LeadPattern.MADE);
     }
 
     @Test
@@ -129,8 +133,8 @@ class KeyFilesTest {
         assertThat(view.couplets().get(0).leads())
                 .extracting(KeyView.LeadView::plainText)
                 .containsExactly(
-                        "Fruit length up to 2.5 cm (2.41–2.59 cm: do not decide on this)",
-                        "Fruit length more than 2.5 cm");
+                        "Fruit 2–2.4 cm long (2.41–2.59 cm: do not decide on this)",
+                        "Fruit 2.6–3 cm long");
         assertThat(view.couplets().get(0).leads().get(1).statements().get(0).wrong())
                 .isBetween(0.0025, 0.005);
         Key read = KeyJson.read(KeyJson.write(measured, result).getBytes(StandardCharsets.UTF_8), measured)
@@ -165,8 +169,8 @@ class KeyFilesTest {
                 .get(0)
                 .leads()
                 .get(1);
-        assertThat(lead.text()).isEqualTo("Fruit length more than 2 cm");
-        assertThat(lead.plainText()).isEqualTo("Fruit length more than 2 cm (about the width of a finger)");
+        assertThat(lead.text()).isEqualTo("Fruit 2.5–4 cm long");
+        assertThat(lead.plainText()).isEqualTo("Fruit 2.5–4 cm long (limit about the width of a finger)");
     }
 
     @Test
@@ -179,32 +183,38 @@ class KeyFilesTest {
                 StudyState.of("entire"),
                 StudyState.of("lobed"));
         assertThat(word(margin, new Atoms.States(0b001), Key.Role.DECIDING, false))
-                .isEqualTo("Leaf margin toothed");
+                .isEqualTo("leaf margin toothed");
         assertThat(word(margin, new Atoms.States(0b111), Key.Role.DECIDING, true))
-                .isEqualTo("Leaf margin with teeth, entire or lobed");
+                .isEqualTo("leaf margin with teeth, entire or lobed");
         assertThat(word(margin, new Atoms.States(0b110), Key.Role.TENDENCY, false))
-                .isEqualTo("Leaf margin usually entire or lobed");
+                .isEqualTo("leaf margin usually entire or lobed");
         StudyCharacter width = on("leaf", "leaf width", CharacterType.LENGTH);
         double inf = Double.POSITIVE_INFINITY;
-        assertThat(word(width, Atoms.Interval.closed(-inf, 6), Key.Role.DECIDING, false))
-                .isEqualTo("Leaf width up to 6 mm");
+        assertThat(word(width, Atoms.Interval.closed(2, 6), Key.Role.DECIDING, false))
+                .isEqualTo("leaf 2–6 mm wide");
+        assertThat(word(width, new Atoms.Interval(6, 9, true, false), Key.Role.TENDENCY, false))
+                .isEqualTo("leaf usually more than 6 and up to 9 mm wide");
         assertThat(word(width, new Atoms.Interval(6, inf, true, false), Key.Role.DECIDING, false))
-                .isEqualTo("Leaf width more than 6 mm");
+                .isEqualTo("leaf more than 6 mm wide");
         StudyCharacter petals = on("flower", "petals", CharacterType.COUNT);
         assertThat(word(petals, Atoms.Interval.closed(6, inf), Key.Role.DECIDING, false))
-                .isEqualTo("Flower petals 6 or more");
+                .isEqualTo("petals six or more");
+        assertThat(word(petals, Atoms.Interval.closed(0, 1), Key.Role.DECIDING, false))
+                .isEqualTo("petals none or one");
+        assertThat(word(petals, Atoms.Interval.closed(8, 12), Key.Role.DECIDING, false))
+                .isEqualTo("petals 8–12");
         assertThat(word(
                         on("whole plant", "height", CharacterType.LENGTH),
                         Atoms.Interval.closed(-inf, 1.5),
                         Key.Role.DECIDING,
                         false))
-                .isEqualTo("Height up to 1.5 mm");
+                .isEqualTo("plant up to 1.5 mm high");
         assertThat(word(
                         on("", "fruiting", CharacterType.MONTHS),
                         new Atoms.States(0b1110000),
                         Key.Role.DECIDING,
                         false))
-                .isEqualTo("Fruiting May–Jul");
+                .isEqualTo("fruiting from May to July");
     }
 
     @Test

@@ -115,16 +115,7 @@ public class CharacterService {
                     id = wanted + "-" + n;
                 }
             }
-            states.add(new StudyCharacter.StudyState(
-                    id,
-                    state.label().strip(),
-                    state.plain(),
-                    state.definition(),
-                    state.mistakenFor(),
-                    state.swatch(),
-                    state.comparedWith(),
-                    state.picture(),
-                    state.absent()));
+            states.add(state.withId(id).withLabel(state.label().strip()));
         }
         return draft.withStates(states);
     }

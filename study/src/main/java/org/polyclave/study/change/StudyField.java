@@ -118,6 +118,7 @@ public enum StudyField {
     STORAGE,
     SUBJECT,
     SYNONYMS,
+    TECHNICAL,
     TENTATIVE,
     TERM,
     TEXT,

@@ -31,6 +31,7 @@ import org.polyclave.core.matrix.Misreading;
  * @param ratioOf ids of the two characters of which it is the ratio, or empty
  * @param trust how far it can be trusted, by audience and group
  * @param use what part it may play, and how often it is there to see
+ * @param lead its clause in a lead; made from its name where its author wrote none
  */
 @RecordBuilder
 public record StudyCharacter(
@@ -58,7 +59,8 @@ public record StudyCharacter(
         String comparator,
         List<String> ratioOf,
         Trust trust,
-        Use use)
+        Use use,
+        LeadPattern lead)
         implements StudyCharacterBuilder.With {
     public static final double DEFAULT_MISREADING = Misreading.TRAINED_DEFAULT;
 
@@ -72,6 +74,7 @@ public record StudyCharacter(
         ratioOf = Defaults.list(ratioOf);
         trust = Defaults.or(trust, Trust.USUAL);
         use = Defaults.or(use, Use.FREE);
+        lead = Defaults.or(lead, LeadPattern.MADE);
     }
 
     /** A character with a name, a type and states, and everything else at its default. */
@@ -101,7 +104,8 @@ public record StudyCharacter(
                 "",
                 List.of(),
                 Trust.USUAL,
-                Use.FREE);
+                Use.FREE,
+                LeadPattern.MADE);
     }
 
     public StudyCharacter withConditions(List<AppliesWhen> conditions) {
@@ -183,6 +187,7 @@ public record StudyCharacter(
      * @param comparedWith what the swatch was compared against: a chart, a light
      * @param picture id of a picture of the study, or empty
      * @param absent whether it says that something is not there, which never counts against a danger; null: as its words say
+     * @param phrase its words in the clause of a lead; empty: its label
      */
     @RecordBuilder
     public record StudyState(
@@ -194,8 +199,8 @@ public record StudyCharacter(
             String swatch,
             String comparedWith,
             String picture,
-
-            @Nullable Boolean absent)
+            @Nullable Boolean absent,
+            Phrase phrase)
             implements StudyCharacterStudyStateBuilder.With {
         private static final Pattern ABSENCE = Pattern.compile(
                 "(?iU)\\b(absent|absence|none|no|not|nil|without|lacking|missing|unarmed|unspotted|unringed|hairless"
@@ -206,6 +211,7 @@ public record StudyCharacter(
             swatch = Defaults.or(swatch, "");
             comparedWith = Defaults.or(comparedWith, "");
             picture = Defaults.or(picture, "");
+            phrase = Defaults.or(phrase, Phrase.NONE);
         }
 
         public StudyState(String id, String label, String plain, String definition) {
@@ -221,7 +227,7 @@ public record StudyCharacter(
                 String swatch,
                 String comparedWith,
                 String picture) {
-            this(id, label, plain, definition, mistakenFor, swatch, comparedWith, picture, null);
+            this(id, label, plain, definition, mistakenFor, swatch, comparedWith, picture, null, Phrase.NONE);
         }
 
         /** Whether it says that something is not there: as the author says, else as its words do. */
@@ -231,6 +237,41 @@ public record StudyCharacter(
 
         public static StudyState of(String label) {
             return new StudyState(Slug.of(label), label, "", "");
+        }
+    }
+
+    /**
+     * A state's words in the clause of a lead ("reaching the stem").
+     *
+     * @param technical empty: its label
+     * @param plain empty: its plain label
+     * @param negative words that deny it ("not divided"), for the lead against one that shows only this state
+     * @param plainNegative the same in plain words
+     */
+    public record Phrase(String technical, String plain, String negative, String plainNegative) {
+        public static final Phrase NONE = new Phrase("", "", "", "");
+
+        public Phrase {
+            technical = Defaults.or(technical, "");
+            plain = Defaults.or(plain, "");
+            negative = Defaults.or(negative, "");
+            plainNegative = Defaults.or(plainNegative, "");
+        }
+    }
+
+    /**
+     * The clause of a character in leads, with slots for what is seen, as {@code LeadNotation} reads it: "leaf margin {states}",
+     * "leaf {value} wide".
+     *
+     * @param technical empty: made from organ and name
+     * @param plain empty: as the technical one
+     */
+    public record LeadPattern(String technical, String plain) {
+        public static final LeadPattern MADE = new LeadPattern("", "");
+
+        public LeadPattern {
+            technical = Defaults.or(technical, "");
+            plain = Defaults.or(plain, "");
         }
     }
 

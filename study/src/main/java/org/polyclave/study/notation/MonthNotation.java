@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.polyclave.study.model.ScoreValue;
 
 /** Months as people write them: "May–Jul, Sep"; a span may pass the turn of the year. */
@@ -60,20 +61,42 @@ public final class MonthNotation {
 
     /** Short names with spans joined: "May–Jul, Sep". */
     public static String print(List<Integer> ascending) {
+        return spans(ascending).stream()
+                .map(s -> shortName(s.from()) + (s.to() == s.from() ? "" : "–" + shortName(s.to())))
+                .collect(Collectors.joining(", "));
+    }
+
+    /** In words, for sentences: "May to July and September", "June and July", "all year". */
+    public static String words(List<Integer> ascending) {
+        if (ascending.size() == NAMES.size()) {
+            return "all year";
+        }
+        List<String> texts = new ArrayList<>();
+        for (Span span : spans(ascending)) {
+            String joint = span.to() == span.from() % NAMES.size() + 1 ? " and " : " to ";
+            texts.add(longName(span.from()) + (span.to() == span.from() ? "" : joint + longName(span.to())));
+        }
+        int last = texts.size() - 1;
+        return last < 1
+                ? String.join("", texts)
+                : String.join(", ", texts.subList(0, last)) + " and " + texts.get(last);
+    }
+
+    /** Months that follow one another. */
+    private record Span(int from, int to) {}
+
+    private static List<Span> spans(List<Integer> ascending) {
         List<Integer> months = sinceGap(ascending);
-        StringBuilder text = new StringBuilder();
+        List<Span> spans = new ArrayList<>();
         for (int k = 0; k < months.size(); k++) {
             int end = k;
             while (end + 1 < months.size() && months.get(end + 1) == months.get(end) % 12 + 1) {
                 end++;
             }
-            text.append(text.isEmpty() ? "" : ", ").append(shortName(months.get(k)));
-            if (end > k) {
-                text.append('–').append(shortName(months.get(end)));
-            }
+            spans.add(new Span(months.get(k), months.get(end)));
             k = end;
         }
-        return text.toString();
+        return spans;
     }
 
     /** The year is a circle: winter is "Nov–Feb", not "Jan–Feb, Nov–Dec". */
@@ -91,7 +114,11 @@ public final class MonthNotation {
     }
 
     private static String shortName(int month) {
+        return longName(month).substring(0, 3);
+    }
+
+    private static String longName(int month) {
         String name = NAMES.get(month - 1);
-        return name.substring(0, 1).toUpperCase(Locale.ROOT) + name.substring(1, 3);
+        return name.substring(0, 1).toUpperCase(Locale.ROOT) + name.substring(1);
     }
 }

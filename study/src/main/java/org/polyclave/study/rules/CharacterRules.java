@@ -12,6 +12,7 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.Units;
+import org.polyclave.study.notation.LeadNotation;
 import org.polyclave.study.rules.StudyRules.Violation;
 
 /** What must hold of characters. */
@@ -47,6 +48,21 @@ final class CharacterRules {
             Double seenOn = character.use().seenOn();
             if (seenOn != null && !(seenOn > 0 && seenOn <= 1)) {
                 found.add(Violation.of(place(character), "use", Rule.SEEN_ON, "character", name));
+            }
+            for (String pattern :
+                    List.of(character.lead().technical(), character.lead().plain())) {
+                if (!pattern.isEmpty() && !LeadNotation.isReadable(pattern, character.type())) {
+                    found.add(Violation.of(
+                            place(character),
+                            "lead",
+                            Rule.LEAD_PATTERN,
+                            "character",
+                            name,
+                            "pattern",
+                            pattern,
+                            "example",
+                            LeadNotation.example(character.type())));
+                }
             }
             checkTrust(study, character, found);
             if (Units.factor(character.type(), character.unit()).isEmpty()) {

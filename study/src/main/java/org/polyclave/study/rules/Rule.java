@@ -9,6 +9,7 @@ public enum Rule {
     ROW_WITHOUT_NAME,
     ROWS_OF_ONE_NAME,
     SEEN_ON,
+    LEAD_PATTERN,
     WEIGHT,
     HYBRID,
     STAGE_WITHOUT_TAXON,

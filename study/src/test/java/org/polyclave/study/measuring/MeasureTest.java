@@ -333,32 +333,7 @@ final class MeasureTest {
     }
 
     private static StudyCharacter withLooking(StudyCharacter c, StudyCharacter.Looking looking) {
-        return new StudyCharacter(
-                c.id(),
-                c.label(),
-                c.question(),
-                c.plainQuestion(),
-                c.type(),
-                c.unit(),
-                c.organ(),
-                c.method(),
-                c.note(),
-                c.states(),
-                c.appliesWhen(),
-                c.months(),
-                c.effort(),
-                c.harms(),
-                c.hazardousToObserve(),
-                c.tentative(),
-                c.misreading(),
-                c.group(),
-                c.uncertainty(),
-                c.where(),
-                looking,
-                c.comparator(),
-                c.ratioOf(),
-                c.trust(),
-                c.use());
+        return c.withLooking(looking);
     }
 
     @Test

@@ -313,7 +313,10 @@ public final class RandomScores {
                         ? new StudyCharacter.Use(
                                 CharacterRole.values()[random.nextInt(4)],
                                 random.nextBoolean() ? 0.25 * (1 + random.nextInt(4)) : null)
-                        : StudyCharacter.Use.FREE);
+                        : StudyCharacter.Use.FREE,
+                earlier.size() % 2 == 1 && states
+                        ? new StudyCharacter.LeadPattern("part {states}", "the part {states}")
+                        : StudyCharacter.LeadPattern.MADE);
     }
 
     private static StudyRow row(String label, @Nullable String parent, String stage, Random random) {

@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.Key;
 import org.polyclave.core.key.KeyResult;
+import org.polyclave.core.key.Occurring;
 import org.polyclave.core.key.PathDangers;
 import org.polyclave.core.key.Proof;
 import org.polyclave.study.compile.CompiledStudy;
@@ -21,25 +22,29 @@ import org.polyclave.study.rules.Ranks;
 /** Words a whole key: parallel leads, the same characters in the same order, names with their hazards. */
 public final class KeyWording {
     private final CompiledStudy compiled;
+    private final Occurring occurring;
     private final IdentityHashMap<Key.ToRows, List<PathDangers.NotRuledOut>> dangers;
 
-    private KeyWording(CompiledStudy compiled, IdentityHashMap<Key.ToRows, List<PathDangers.NotRuledOut>> dangers) {
+    private KeyWording(
+            CompiledStudy compiled, Key key, IdentityHashMap<Key.ToRows, List<PathDangers.NotRuledOut>> dangers) {
         this.compiled = compiled;
+        occurring = Occurring.of(compiled.matrix(), key);
         this.dangers = dangers;
     }
 
     public static KeyView word(CompiledStudy compiled, KeyResult result) {
-        return new KeyWording(compiled, PathDangers.of(compiled.matrix(), result.key())).view(result);
+        return new KeyWording(compiled, result.key(), PathDangers.of(compiled.matrix(), result.key())).view(result);
     }
 
-    /** One lead in words. */
-    static KeyView.LeadView lead(CompiledStudy compiled, Key.Lead lead, boolean first) {
-        return new KeyWording(compiled, new IdentityHashMap<>()).lead(lead, first);
+    /** The leads of each couplet of a key that was read, in words. */
+    public static List<List<KeyView.LeadView>> leads(CompiledStudy compiled, Key key) {
+        KeyWording wording = new KeyWording(compiled, key, new IdentityHashMap<>());
+        return key.couplets().stream().map(wording::leads).toList();
     }
 
     /** One sentence a failure, with couplet, lead, row and state by name. */
     public static List<String> failures(CompiledStudy compiled, Proof proof) {
-        KeyWording wording = new KeyWording(compiled, new IdentityHashMap<>());
+        KeyWording wording = new KeyWording(compiled, Key.of(List.of()), new IdentityHashMap<>());
         List<String> sentences =
                 new ArrayList<>(proof.failures().stream().map(wording::failure).toList());
         if (!proof.complete()) {
@@ -75,10 +80,7 @@ public final class KeyWording {
     }
 
     private KeyView.CoupletView couplet(Key.Couplet couplet, KeyResult.@Nullable CoupletReason reason) {
-        List<KeyView.LeadView> leads = new ArrayList<>();
-        for (int l = 0; l < couplet.leads().size(); l++) {
-            leads.add(lead(couplet.leads().get(l), l == 0));
-        }
+        List<KeyView.LeadView> leads = leads(couplet);
         Integer from = couplet.from().isPresent() ? couplet.from().getAsInt() : null;
         if (reason == null) {
             return new KeyView.CoupletView(couplet.number(), from, leads, "", 0, List.of(), List.of(), List.of());
@@ -109,47 +111,26 @@ public final class KeyWording {
         return compiled.characters().get(index);
     }
 
-    private KeyView.LeadView lead(Key.Lead lead, boolean first) {
-        List<KeyView.StatementView> statements = new ArrayList<>();
-        for (Key.Statement statement : lead.statements()) {
-            StudyCharacter character = character(statement.character());
-            String method = first && isSpecial(character.method()) ? " (" + character.method() + ")" : "";
-            String aside = method + (first ? StatementWording.doubt(statement, character) : "");
-            statements.add(new KeyView.StatementView(
-                    character.id(),
-                    StatementWording.word(statement, character, false) + aside,
-                    StatementWording.word(statement, character, true) + StatementWording.handy(statement) + aside,
-                    statement.role().name(),
-                    statement.doubt().map(Key.Doubt::wrong).orElse(null)));
+    private List<KeyView.LeadView> leads(Key.Couplet couplet) {
+        List<List<KeyView.StatementView>> statements = new CoupletWording(compiled, couplet, occurring).statements();
+        List<KeyView.LeadView> leads = new ArrayList<>();
+        for (int l = 0; l < statements.size(); l++) {
+            leads.add(lead(couplet.leads().get(l), statements.get(l)));
         }
+        return leads;
+    }
+
+    private KeyView.LeadView lead(Key.Lead lead, List<KeyView.StatementView> statements) {
         boolean ends = lead.to() instanceof Key.ToRows;
         return new KeyView.LeadView(
-                sentence(statements.stream().map(KeyView.StatementView::text).toList()),
-                sentence(statements.stream()
+                CoupletWording.sentence(
+                        statements.stream().map(KeyView.StatementView::text).toList()),
+                CoupletWording.sentence(statements.stream()
                         .map(KeyView.StatementView::plainText)
                         .toList()),
                 statements,
                 ends ? null : (Integer) ((Key.ToCouplet) lead.to()).number(),
                 ends ? terminal((Key.ToRows) lead.to()) : null);
-    }
-
-    /** What the naked eye sees at once needs no word. */
-    private static boolean isSpecial(String method) {
-        return !List.of("", "eye", "naked eye", "ruler").contains(method);
-    }
-
-    /** The first statement begins with a capital, the others follow after semicolons. */
-    private static String sentence(List<String> statements) {
-        List<String> parts = new ArrayList<>();
-        for (int i = 0; i < statements.size(); i++) {
-            String text = statements.get(i);
-            parts.add(i == 0 ? text : lower(text));
-        }
-        return String.join("; ", parts);
-    }
-
-    private static String lower(String text) {
-        return text.substring(0, 1).toLowerCase(Locale.ROOT) + text.substring(1);
     }
 
     private KeyView.TerminalView terminal(Key.ToRows terminal) {
@@ -159,7 +140,7 @@ public final class KeyWording {
                 .map(d -> new KeyView.OpenDangerView(
                         danger(d.danger()),
                         d.signs().stream()
-                                .map(c -> lower(StatementWording.subject(character(c))))
+                                .map(c -> CoupletWording.lower(StatementWording.subject(character(c))))
                                 .toList()))
                 .toList();
         return new KeyView.TerminalView(names, reason(terminal), group(terminal), open);
@@ -221,14 +202,7 @@ public final class KeyWording {
         String place =
                 failure.couplet().isPresent() ? "Couplet " + failure.couplet().getAsInt() : "The key";
         String lead = failure.lead().isPresent() ? ", lead " + failure.lead().getAsInt() : "";
-        String seen = failure.character().isPresent()
-                ? " with " + subject(failure)
-                        + failure.observed()
-                                .map(o -> " "
-                                        + StatementWording.observation(
-                                                o, character(failure.character().getAsInt()), false))
-                                .orElse("")
-                : "";
+        String seen = failure.character().isPresent() ? " with " + seen(failure) : "";
         return switch (failure.kind()) {
             case NO_LEAD -> place + ": no lead accepts " + row + seen + ".";
             case SEVERAL_LEADS -> place + lead + ": more than one lead accepts " + row + seen + ".";
@@ -240,13 +214,7 @@ public final class KeyWording {
             case DANGLING_TARGET -> place + lead + ": goes to a couplet that does not exist.";
             case NOT_SUFFICIENT -> place + lead + ": the confirming statement is not reliable for " + row + seen + ".";
             case CONTRARY_TENDENCY ->
-                place + lead + ": '" + subject(failure)
-                        + failure.observed()
-                                .map(o -> " "
-                                        + StatementWording.observation(
-                                                o, character(failure.character().getAsInt()), false))
-                                .orElse("")
-                        + "' is no more usual here than under the other leads.";
+                place + lead + ": '" + seen(failure) + "' is no more usual here than under the other leads.";
             case NAMED_IN_VAIN -> place + lead + ": names " + row + ", but none of its specimens ends here.";
             case COULD_BE_SEPARATED ->
                 place + lead + ": stops although " + subject(failure) + " still separates " + row
@@ -257,8 +225,16 @@ public final class KeyWording {
         };
     }
 
+    private String seen(Proof.Failure failure) {
+        return failure.observed()
+                .map(o ->
+                        StatementWording.clause(o, character(failure.character().getAsInt())))
+                .orElseGet(() -> subject(failure));
+    }
+
     private String subject(Proof.Failure failure) {
-        return lower(StatementWording.subject(character(failure.character().getAsInt())));
+        return CoupletWording.lower(
+                StatementWording.subject(character(failure.character().getAsInt())));
     }
 
     /** Names of rows, joined; those of a group stand behind its own name. */

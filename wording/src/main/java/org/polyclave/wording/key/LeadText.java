@@ -6,8 +6,10 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.polyclave.core.key.Atoms;
 import org.polyclave.core.key.Key;
+import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.wording.lead.English;
 
 /**
  * The words of a lead in a key file, held against its statements: a proof is about statements, and people read words.
@@ -32,8 +34,12 @@ public record LeadText(String place, String given, String rendered, Answer answe
         CONTRARY
     }
 
-    public static LeadText of(String place, String given, Key.Lead lead, boolean first, CompiledStudy compiled) {
-        KeyView.LeadView view = KeyWording.lead(compiled, lead, first);
+    /**
+     * @param lead as it was read
+     * @param view the same in words
+     */
+    public static LeadText of(
+            String place, String given, Key.Lead lead, KeyView.LeadView view, CompiledStudy compiled) {
         return new LeadText(place, given.strip(), view.text(), compare(given, lead, view, compiled));
     }
 
@@ -41,10 +47,15 @@ public record LeadText(String place, String given, String rendered, Answer answe
         if (plain(given).equals(plain(view.text()))) {
             return Answer.SAME;
         }
-        String[] parts = given.split(";");
+        String[] parts = given.split(";(?![^(]*\\))");
         List<Key.Statement> statements = lead.statements();
+        List<String> limits = statements.stream()
+                .map(s ->
+                        StatementWording.clause(s.atoms(), compiled.characters().get(s.character())))
+                .toList();
         if (parts.length != statements.size()) {
-            return contrary(plain(given), plain(view.text())) ? Answer.CONTRARY : Answer.UNMATCHED;
+            String accepted = view.text() + ' ' + String.join(" ", limits);
+            return contrary(plain(given), plain(accepted)) ? Answer.CONTRARY : Answer.UNMATCHED;
         }
         Answer worst = Answer.MATCHED;
         for (int s = 0; s < parts.length; s++) {
@@ -52,6 +63,7 @@ public record LeadText(String place, String given, String rendered, Answer answe
             Answer part = compare(
                     plain(parts[s]),
                     plain(view.statements().get(s).text()),
+                    plain(limits.get(s)),
                     statement,
                     compiled.characters().get(statement.character()));
             worst = part.compareTo(worst) > 0 ? part : worst;
@@ -59,11 +71,18 @@ public record LeadText(String place, String given, String rendered, Answer answe
         return worst;
     }
 
-    private static Answer compare(String given, String rendered, Key.Statement statement, StudyCharacter character) {
-        boolean all = numbers(rendered).stream().allMatch(numbers(given)::contains)
+    /** Numbers may be those of the limit, or those that occur; states are those that the statement has. */
+    private static Answer compare(
+            String given, String rendered, String limit, Key.Statement statement, StudyCharacter character) {
+        boolean counts = character.type() == CharacterType.COUNT;
+        String written = counts ? English.inDigits(given) : given;
+        List<String> occurring = numbers(counts ? English.inDigits(rendered) : rendered);
+        List<String> limits = numbers(counts ? English.inDigits(limit) : limit);
+        List<String> own = numbers(written);
+        boolean all = (own.containsAll(occurring) || own.containsAll(limits))
                 && LIMITING.matcher(given).results().count()
                         == LIMITING.matcher(rendered).results().count();
-        boolean contrary = contrary(given, rendered);
+        boolean contrary = !own.stream().allMatch(n -> occurring.contains(n) || limits.contains(n));
         if (statement.atoms() instanceof Atoms.States states) {
             for (int s = 0; s < character.states().size(); s++) {
                 String label = plain(character.states().get(s).label());

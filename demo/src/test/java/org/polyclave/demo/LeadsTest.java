@@ -1,0 +1,213 @@
+package org.polyclave.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
+import java.util.function.Predicate;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.polyclave.core.key.Atoms;
+import org.polyclave.core.key.Key;
+import org.polyclave.core.key.KeyGenerator;
+import org.polyclave.core.key.KeyObjective;
+import org.polyclave.core.key.KeyOptions;
+import org.polyclave.core.key.KeyOutcome;
+import org.polyclave.core.key.KeyResult;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.run.CancelSignal;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.KeyContext;
+import org.polyclave.study.compile.StudyCompiler;
+import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.model.Units;
+import org.polyclave.wording.key.KeyView;
+import org.polyclave.wording.key.KeyWording;
+
+/**
+ * Every lead of every demo key, in every context and both choices of words, is one that an author would write. What is looked
+ * for shares nothing with what makes the leads: words are cut short by length, rows in play are the generator's.
+ */
+final class LeadsTest {
+    private static final Pattern BARE = Pattern.compile("\\byes\\b|\\bno\\b(?=$|[,;)]| or\\b)|\\bthere\\b");
+    private static final Pattern NUMBER = Pattern.compile("\\d+(?:\\.\\d+)?");
+    private static final List<String> IN_WORDS =
+            List.of("none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten");
+    private static final Set<String> ENDINGS = Set.of("", "s", "es", "e", "d", "ed", "ing", "ly", "y", "al", "ness");
+    private static final Set<String> SMALL = Set.of("with", "than", "from", "more", "less", "that", "long", "they");
+
+    private final SortedSet<String> faults = new TreeSet<>();
+    private final SortedSet<String> written = new TreeSet<>();
+    private int leads;
+
+    @Test
+    void noLeadSaysAWordTwiceABareYesOrWhatNoRowShows() {
+        everyKey();
+        assertThat(leads).isGreaterThan(1_000);
+        assertThat(faults).isEmpty();
+    }
+
+    private void everyKey() {
+        for (CompiledStudy study :
+                DemoStudies.all().stream().map(StudyCompiler::compile).toList()) {
+            for (KeyContext context : contexts()) {
+                for (KeyObjective objective : List.of(KeyObjective.FEWEST, KeyObjective.CAUTIOUS)) {
+                    key(context.apply(study), objective);
+                }
+            }
+        }
+    }
+
+    /** What readers of the documents see is what the product says: where it differs, copy what the test wrote. */
+    @Test
+    void sixtyLeadsAreWrittenOut() throws IOException {
+        everyKey();
+        List<String> drawn = new ArrayList<>(written);
+        Collections.shuffle(drawn, new Random(60));
+        String page = """
+                # Sixty leads
+
+                Drawn at random from all leads of the demo keys (`LeadsTest`): every study, month and means, shortest and most
+                cautious keys. How they are made is in [computation.md](computation.md#leads-in-words).
+
+                | technical | plain |
+                |---|---|
+                """ + String.join("\n", drawn.subList(0, 60)) + "\n";
+        Path here = Path.of("target", "leads.md");
+        Files.writeString(here, page);
+        assertThat(Path.of("..", "docs", "leads.md"))
+                .as("copy demo/target/leads.md to docs/leads.md")
+                .hasContent(page);
+    }
+
+    private static List<KeyContext> contexts() {
+        List<KeyContext> contexts = new ArrayList<>();
+        contexts.add(new KeyContext(new TreeSet<>(), Set.of(), Set.of()));
+        IntStream.rangeClosed(1, 12)
+                .forEach(m -> contexts.add(new KeyContext(new TreeSet<>(Set.of(m)), Set.of(), Set.of())));
+        contexts.add(new KeyContext(new TreeSet<>(), Set.of(), Set.of("eye", "ruler")));
+        return contexts;
+    }
+
+    private void key(CompiledStudy study, KeyObjective objective) {
+        KeyOutcome outcome = new KeyGenerator()
+                .generate(study.matrix(), KeyOptions.DEFAULT.withObjective(objective), CancelSignal.NEVER);
+        if (!(outcome instanceof KeyOutcome.Generated generated)) {
+            return;
+        }
+        KeyResult result = generated.result();
+        KeyView view = KeyWording.word(study, result);
+        for (int k = 0; k < view.couplets().size(); k++) {
+            List<Integer> rows = result.reasons().get(k).rows();
+            Key.Couplet couplet = result.key().couplets().get(k);
+            List<KeyView.LeadView> pair = view.couplets().get(k).leads();
+            for (int l = 0; l < pair.size(); l++) {
+                leads++;
+                written.add("| " + pair.get(l).text() + " | " + pair.get(l).plainText() + " |");
+                List<KeyView.StatementView> said = pair.get(l).statements();
+                for (int s = 0; s < said.size(); s++) {
+                    Key.Statement statement =
+                            couplet.leads().get(l).statements().get(s);
+                    KeyView.StatementView other = pair.get(1 - l).statements().get(s);
+                    check(study, statement, rows, said.get(s).text(), other.text());
+                    check(study, statement, rows, said.get(s).plainText(), other.plainText());
+                }
+            }
+        }
+    }
+
+    private void check(CompiledStudy study, Key.Statement statement, List<Integer> rows, String text, String other) {
+        StudyCharacter character = study.characters().get(statement.character());
+        String clause = text.replaceAll(" \\([^)]*\\)", "");
+        for (String part : clause.split(" or |, ")) {
+            List<String> words = words(part);
+            for (int i = 0; i < words.size(); i++) {
+                for (int j = 0; j < i; j++) {
+                    if (alike(words.get(i), words.get(j))) {
+                        faults.add("twice: " + text);
+                    }
+                }
+            }
+        }
+        if (BARE.matcher(clause.toLowerCase(Locale.ROOT)).find()) {
+            faults.add("bare: " + text);
+        }
+        if (clause.split(" or ", -1).length > 4) {
+            faults.add("too many: " + text);
+        }
+        if (statement.atoms() instanceof Atoms.Interval) {
+            double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
+            double read = study.matrix().character(statement.character()).margin() + 1e-9;
+            for (double number : numbers(clause)) {
+                Predicate<Cell> shows = cell -> cell instanceof Cell.Numeric range
+                        && number * factor >= range.min() - read
+                        && number * factor <= range.max() + read;
+                if (rows.stream()
+                        .map(r -> study.matrix().cell(r, statement.character()))
+                        .noneMatch(shows)) {
+                    faults.add("not shown: " + text);
+                }
+            }
+            if (!clause.contains(character.unit().replace("um", "µm"))) {
+                faults.add("unit: " + text);
+            }
+        }
+        // A clause may begin with its number: then what is counted has to be the same.
+        if (!parallel(clause).equals(parallel(other))) {
+            faults.add("not parallel: " + text + " / " + other);
+        }
+    }
+
+    /** How a clause begins, after the number that it may begin with. */
+    private static String parallel(String clause) {
+        return Pattern.compile(" ")
+                .splitAsStream(clause.toLowerCase(Locale.ROOT))
+                .filter(w -> !w.matches("[\\d–.]+|no|or|to|up|more|usually") && !IN_WORDS.contains(w))
+                .findFirst()
+                .orElse("")
+                .replaceAll("s$", "");
+    }
+
+    private static List<Double> numbers(String clause) {
+        List<Double> numbers = new ArrayList<>();
+        Matcher digits = NUMBER.matcher(clause);
+        while (digits.find()) {
+            numbers.add(Double.parseDouble(digits.group()));
+        }
+        for (String word : clause.split("[^\\p{L}]+")) {
+            if (IN_WORDS.contains(word)) {
+                numbers.add((double) IN_WORDS.indexOf(word));
+            }
+        }
+        return numbers;
+    }
+
+    private static List<String> words(String part) {
+        return Pattern.compile("[^\\p{L}]+")
+                .splitAsStream(part.toLowerCase(Locale.ROOT))
+                .filter(w -> w.length() > 3 && !SMALL.contains(w))
+                .toList();
+    }
+
+    /** Of one beginning, three letters and more, and only an ending each; "un" before it does not count. */
+    private static boolean alike(String first, String second) {
+        String p = first.startsWith("un") ? first.substring(2) : first;
+        String q = second.startsWith("un") ? second.substring(2) : second;
+        int same = 0;
+        while (same < Math.min(p.length(), q.length()) && p.charAt(same) == q.charAt(same)) {
+            same++;
+        }
+        return same >= 3 && ENDINGS.contains(p.substring(same)) && ENDINGS.contains(q.substring(same));
+    }
+}
