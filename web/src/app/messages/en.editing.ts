@@ -176,6 +176,18 @@ export default {
     BEHAVIOUR: 'behaviour',
     INDIVIDUAL: 'the individual, not its taxon (farmed, regenerated …)',
   } satisfies Record<Schemas['Looking']['subject'], string>,
+  lead: {
+    title: 'How it reads in leads',
+    of: 'Words of this couplet',
+    edit: 'Reword',
+    technical: 'Clause in leads',
+    plain: 'The same in plain words',
+    hint: 'Write a clause with {slot} where what is seen belongs. Left empty, it is made from part and name.',
+    phrase: '“{name}” reads',
+    plainPhrase: '“{name}” in plain words',
+    negative: 'Words that deny “{name}”',
+    examples: 'Leads would say',
+  },
   use: {
     title: 'What part it may play',
     seenOn: 'Individuals that show the part at all (%)',

@@ -1,1 +1,2 @@
+export { default as LeadFields } from './components/LeadFields.vue';
 export { default as CharactersPage } from './pages/CharactersPage.vue';

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { hasStates, isNumeric, METHODS, TYPES, unitsOf, withType, type Character } from '../logic/characters';
 import ConditionList from './ConditionList.vue';
+import LeadFields from './LeadFields.vue';
 import StateList from './StateList.vue';
 import TrustFields from './TrustFields.vue';
 import UseFields from './UseFields.vue';
@@ -13,6 +14,8 @@ const character = defineModel<Character>({ required: true });
 const props = defineProps<{ characters: Character[]; taxa: { value: string; title: string }[]; readonly: boolean }>();
 const emit = defineEmits<{ merge: [from: string, into: string]; split: [state: string] }>();
 const { t } = useI18n();
+/** Its preview is only asked for while somebody looks at it. */
+const wording = ref(false);
 const types = TYPES.map((value) => ({ value, title: t(`type.${value}`) }));
 const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
 const units = computed(() => unitsOf(character.value.type));
@@ -95,6 +98,10 @@ const groups = computed(() => [...new Set(props.characters.map((c) => c.group).f
       hide-details
     />
     <WhereFields v-model="character" class="wide" :characters="characters" :readonly="readonly" />
+    <details class="wide" @toggle="wording = ($event.target as HTMLDetailsElement).open">
+      <summary>{{ $t('lead.title') }}</summary>
+      <LeadFields v-if="wording" v-model="character" :readonly="readonly" />
+    </details>
     <ConditionList
       v-model="character.appliesWhen"
       class="wide"
@@ -171,6 +178,12 @@ const groups = computed(() => [...new Set(props.characters.map((c) => c.group).f
 </template>
 
 <style scoped>
+summary {
+  cursor: pointer;
+  font-weight: 600;
+  margin-bottom: 0.7rem;
+}
+
 .fields {
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -77,6 +77,25 @@ export const emptyState = (): Schemas['StudyState'] => ({
   picture: '',
 });
 
+/** What stands in a clause for what is seen. */
+export const slotOf = (type: Character['type']) =>
+  hasStates(type) ? '{states}' : type === 'MONTHS' ? '{months}' : '{value}';
+
+/** The character with other words for one of its states; words that are empty go, as if nobody had written them. */
+export function withPhrase(
+  character: Character,
+  state: string,
+  words: keyof Schemas['Phrase'],
+  text: string,
+): Character {
+  const states = character.states.map((one) => {
+    if (one.id !== state) return one;
+    const phrase = { ...one.phrase, [words]: text || undefined };
+    return { ...one, phrase: Object.values(phrase).some(Boolean) ? phrase : undefined };
+  });
+  return { ...character, states };
+}
+
 /** The character as another type: units and states that the type does not have go. */
 export function withType(character: Character, type: Character['type']): Character {
   const units = unitsOf(type);

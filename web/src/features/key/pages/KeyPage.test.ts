@@ -76,7 +76,8 @@ test('a key that is there at once is shown with its proof and its files', async 
     { objective: 'CAUTIOUS', evenWeights: true, months: [], organs: [], methods: [], forbidden: [] },
   ]);
   page.byText('button', 'Save the key').click();
-  await vi.waitFor(() => expect(document.querySelector(`a[href="${KEYS}/k1/file?format=markdown"]`)).not.toBeNull());
+  const files = () => [...document.querySelectorAll('.v-list a')].map((a) => a.getAttribute('href'));
+  await vi.waitFor(() => expect(files()).toContain(`${KEYS}/k1/file?format=markdown&plain=false`));
 });
 
 test('a long key tells how far it is, stops when asked to, and is made again', async () => {
@@ -154,4 +155,39 @@ test('a couplet tells why it asks, and its character can be forbidden and allowe
   );
   (page.all('.v-chip__close')[0] as HTMLElement).click();
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.forbidden).toBeUndefined());
+});
+
+test('a lead is reworded with the couplet in view, and the key is made again with the new words', async () => {
+  const study1 = study({ role: 'OWNER', revisions: { 'character/margin': 3 } });
+  server.on('GET /api/v1/studies/meadow', study1);
+  server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, key('Margin entire')));
+  server.on('POST /api/v1/studies/meadow/characters/clause', (body: unknown) => {
+    const lead = (body as Schemas['StudyCharacter']).lead?.technical;
+    return lead === 'edge {'
+      ? new Refusal(422, { code: 'rules', detail: 'The clause cannot be read.' })
+      : { technical: lead ?? 'margin {states}', plain: 'margin', examples: [{ technical: `${lead} seen`, plain: '' }] };
+  });
+  const page = await mountInStudy(KeyPage, '/studies/meadow/key?couplet=1');
+  await vi.waitFor(() => expect(page.text()).toContain('Words of this couplet'));
+  page.byText('button', 'margin').click();
+  await vi.waitFor(() => expect(page.all('aside form')).toHaveLength(1));
+  const clause = page.all('aside form input')[0] as HTMLInputElement;
+  const type = (text: string) => {
+    clause.value = text;
+    clause.dispatchEvent(new Event('input', { bubbles: true }));
+  };
+  type('edge {');
+  await vi.waitFor(() =>
+    expect(page.all('[role=alert]').map((a) => a.textContent)).toContain('The clause cannot be read.'),
+  );
+  type('edge {states}');
+  await vi.waitFor(() => expect(page.text()).toContain('edge {states} seen'));
+  server.on('PUT /api/v1/studies/meadow/characters/margin', { id: 'margin', revision: 8 });
+  server.on('GET /api/v1/studies/meadow', { ...study1, revision: 8 });
+  server.on(`POST ${KEYS}`, job('k2', 'DONE', 1, key('Edge entire')));
+  page.byText('button', 'Save').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Edge entire'));
+  const [sent] = server.bodies('PUT /api/v1/studies/meadow/characters/margin') as Schemas['CharacterRequest'][];
+  expect(sent?.character.lead).toEqual({ technical: 'edge {states}' });
+  expect(sent?.baseRevision).toBe(3);
 });

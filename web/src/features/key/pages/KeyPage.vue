@@ -8,6 +8,7 @@ import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { usePreferences } from '@/stores/preferences';
 import CoupletShelf from '../components/CoupletShelf.vue';
 import KeyFlow from '../components/KeyFlow.vue';
+import LeadEditor from '../components/LeadEditor.vue';
 import PrintedKey from '../components/PrintedKey.vue';
 import { useKey, type Wish } from '../composables/useKey';
 import { claim, taxaOf } from '../logic/claim';
@@ -41,6 +42,7 @@ const key = useKey(
   computed(() => model.study.value?.revision),
 );
 const view = key.view;
+const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const couplet = computed(() => view.value?.couplets.find((c) => c.number === selected.value));
 const objectives = ['CAUTIOUS', 'FEWEST', 'RELATIVES', 'EQUIPMENT', 'BEGINNER'].map((value) => ({
   value,
@@ -102,7 +104,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
             v-for="format in ['html', 'text', 'markdown', 'json']"
             :key="format"
             :title="$t(`format.${format}`)"
-            :href="`/api/v1/studies/${model.slug}/keys/${key.shown.value}/file?format=${format}`"
+            :href="`/api/v1/studies/${model.slug}/keys/${key.shown.value}/file?format=${format}&plain=${preferences.plain}`"
           />
         </v-list>
       </v-menu>
@@ -156,6 +158,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
           :study="model.study.value"
           @forbid="forbid"
         />
+        <LeadEditor v-if="couplet && editable" :couplet="couplet" />
         <p v-else class="quiet">{{ $t('key.pick') }}</p>
       </aside>
     </div>

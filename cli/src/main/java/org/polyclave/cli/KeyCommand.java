@@ -69,6 +69,9 @@ final class KeyCommand implements Callable<Integer> {
     @Option(names = "--format", description = "${COMPLETION-CANDIDATES}")
     private Format format = Format.TEXT;
 
+    @Option(names = "--plain", description = "In plain words (text, Markdown and HTML).")
+    private boolean plain;
+
     @Option(
             names = {"-o", "--output"},
             description = "Write here instead of to the screen.")
@@ -116,7 +119,8 @@ final class KeyCommand implements Callable<Integer> {
     }
 
     private String render(CompiledStudy compiled, KeyResult result) {
-        KeyView view = KeyWording.word(compiled, result);
+        KeyView worded = KeyWording.word(compiled, result);
+        KeyView view = plain ? worded.inPlainWords() : worded;
         return switch (format) {
             case JSON -> KeyJson.write(compiled, result);
             case TEXT -> KeyRenderer.text(view, compiled.study());

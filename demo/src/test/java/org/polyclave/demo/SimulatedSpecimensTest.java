@@ -61,7 +61,8 @@ final class SimulatedSpecimensTest {
                 .result();
         assertThat(key.proof().proven()).isTrue();
         assertThat(KeyRenderer.text(KeyWording.word(tussocks, key), tussocks.study()))
-                .containsPattern("ruit\\s+[\\d.]+–[\\d.]+\\s+mm\\s+long\\s+\\([^)]*[\\d.]+–[\\d.]+\\s+mm:\\s+do\\s+not");
+                .containsPattern(
+                        "ruit\\s+[\\d.]+–[\\d.]+\\s+mm\\s+long\\s+\\([^)]*[\\d.]+–[\\d.]+\\s+mm:\\s+do\\s+not");
     }
 
     @Test

@@ -132,9 +132,7 @@ class KeyFilesTest {
         // The next fruit of Aa may have 24.14 mm, that of Bb 25.86 mm (GenerationTest works it out).
         assertThat(view.couplets().get(0).leads())
                 .extracting(KeyView.LeadView::plainText)
-                .containsExactly(
-                        "Fruit 2–2.4 cm long (2.41–2.59 cm: do not decide on this)",
-                        "Fruit 2.6–3 cm long");
+                .containsExactly("Fruit 2–2.4 cm long (2.41–2.59 cm: do not decide on this)", "Fruit 2.6–3 cm long");
         assertThat(view.couplets().get(0).leads().get(1).statements().get(0).wrong())
                 .isBetween(0.0025, 0.005);
         Key read = KeyJson.read(KeyJson.write(measured, result).getBytes(StandardCharsets.UTF_8), measured)

@@ -8,7 +8,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
@@ -285,16 +284,15 @@ public class StudyWriter {
     public void refuseFuture(Study before, Study after) {
         String today = LocalDate.now(clock).toString();
         Set<Specimen> known = new HashSet<>(before.specimens());
-        for (Specimen specimen : after.specimens()) {
-            Optional<String> toCome = known.contains(specimen)
-                    ? Optional.empty()
-                    : specimen.dates().filter(d -> d.compareTo(today) > 0).findFirst();
-            if (toCome.isPresent()) {
-                throw Problems.unprocessable(
-                        ProblemCode.RULES,
-                        "'" + specimen.code() + "': " + toCome.get() + " is still to come. Check the date.",
-                        Map.of());
-            }
+        List<String> toCome = after.specimens().stream()
+                .filter(s -> !known.contains(s))
+                .flatMap(s ->
+                        s.dates().filter(d -> d.compareTo(today) > 0).distinct().map(d -> "'" + s.code() + "': " + d))
+                .toList();
+        if (!toCome.isEmpty()) {
+            String end =
+                    toCome.size() == 1 ? " is still to come. Check the date." : " are still to come. Check the dates.";
+            throw Problems.unprocessable(ProblemCode.RULES, String.join("; ", toCome) + end, Map.of("dates", toCome));
         }
     }
 

@@ -21,6 +21,7 @@ import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.KeyContext;
+import org.polyclave.study.model.Study;
 import org.polyclave.wording.key.KeyView;
 import org.polyclave.wording.key.KeyWording;
 import org.springframework.stereotype.Component;
@@ -38,6 +39,9 @@ class KeyJob implements JobKind {
         this.store = store;
         this.json = json;
     }
+
+    /** Before the name of a format: with its plain words. */
+    static final String PLAIN = "plain-";
 
     /** A key with the files it can be saved as, by format. */
     record KeyAnswer(KeyView view, Map<String, String> files) {}
@@ -69,10 +73,9 @@ class KeyJob implements JobKind {
         if (outcome instanceof KeyOutcome.Generated generated) {
             KeyView view = KeyWording.word(compiled, generated.result());
             Map<String, String> files = new LinkedHashMap<>();
-            files.put("text", KeyRenderer.text(view, compiled.study()));
-            files.put("markdown", KeyRenderer.markdown(view, compiled.study()));
             files.put("json", KeyJson.write(compiled, generated.result()));
-            files.put("html", KeyRenderer.html(view, compiled.study()));
+            render(files, "", view, compiled.study());
+            render(files, PLAIN, view.inPlainWords(), compiled.study());
             return new KeyAnswer(view, files);
         }
         if (outcome instanceof KeyOutcome.TooManyTerminals many) {
@@ -92,6 +95,12 @@ class KeyJob implements JobKind {
                         Map.of())
                 : Problems.unprocessable(
                         ProblemCode.STOPPED, "Key generation was cancelled before the key was complete.", Map.of());
+    }
+
+    private static void render(Map<String, String> files, String words, KeyView view, Study study) {
+        files.put(words + "text", KeyRenderer.text(view, study));
+        files.put(words + "markdown", KeyRenderer.markdown(view, study));
+        files.put(words + "html", KeyRenderer.html(view, study));
     }
 
     private static Set<String> lower(Set<String> names) {

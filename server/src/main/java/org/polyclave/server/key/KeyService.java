@@ -1,6 +1,7 @@
 package org.polyclave.server.key;
 
 import java.time.Duration;
+import java.util.Map;
 import java.util.Objects;
 import java.util.SortedSet;
 import java.util.TreeSet;
@@ -93,8 +94,10 @@ public class KeyService {
     }
 
     /** A key as a file: {@code text}, {@code markdown}, {@code json} or {@code html}. */
-    public String file(OpenStudy study, String id, String format) {
-        String file = made(jobs.find(study, id)).files().get(format);
+    public String file(OpenStudy study, String id, String format, boolean plain) {
+        Map<String, String> files = made(jobs.find(study, id)).files();
+        // What a format says in numbers and ids has no plain words, nor has a key that was made before there were any.
+        String file = files.getOrDefault((plain ? KeyJob.PLAIN : "") + format, files.get(format));
         if (file == null) {
             throw Problems.badRequest(ProblemCode.FORMAT, "Keys are written as text, markdown, json or html.");
         }

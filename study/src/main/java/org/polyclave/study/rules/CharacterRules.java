@@ -49,21 +49,7 @@ final class CharacterRules {
             if (seenOn != null && !(seenOn > 0 && seenOn <= 1)) {
                 found.add(Violation.of(place(character), "use", Rule.SEEN_ON, "character", name));
             }
-            for (String pattern :
-                    List.of(character.lead().technical(), character.lead().plain())) {
-                if (!pattern.isEmpty() && !LeadNotation.isReadable(pattern, character.type())) {
-                    found.add(Violation.of(
-                            place(character),
-                            "lead",
-                            Rule.LEAD_PATTERN,
-                            "character",
-                            name,
-                            "pattern",
-                            pattern,
-                            "example",
-                            LeadNotation.example(character.type())));
-                }
-            }
+            checkLead(character, found);
             checkTrust(study, character, found);
             if (Units.factor(character.type(), character.unit()).isEmpty()) {
                 found.add(Violation.of(
@@ -88,6 +74,24 @@ final class CharacterRules {
                         Rule.CIRCLE,
                         "characters",
                         circle.stream().map(StudyCharacter::label).collect(Collectors.joining(" → ")))));
+    }
+
+    static void checkLead(StudyCharacter character, List<Violation> found) {
+        for (String pattern :
+                List.of(character.lead().technical(), character.lead().plain())) {
+            if (!pattern.isEmpty() && !LeadNotation.isReadable(pattern, character.type())) {
+                found.add(Violation.of(
+                        place(character),
+                        "lead",
+                        Rule.LEAD_PATTERN,
+                        "character",
+                        character.label(),
+                        "pattern",
+                        pattern,
+                        "example",
+                        LeadNotation.example(character.type())));
+            }
+        }
     }
 
     private static void checkTrust(Study study, StudyCharacter character, List<Violation> found) {

@@ -72,6 +72,13 @@ public final class StudyRules {
         return found;
     }
 
+    /** Whether the clauses of a character can be read. */
+    public static List<Violation> checkLead(StudyCharacter character) {
+        List<Violation> found = new ArrayList<>();
+        CharacterRules.checkLead(character, found);
+        return found;
+    }
+
     /** Names that people would take for one another: compared without case, accents and spaces. */
     public static String folded(String name) {
         String plain =

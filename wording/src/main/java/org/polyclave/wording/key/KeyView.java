@@ -7,6 +7,12 @@ import org.polyclave.core.matrix.Hazard;
 /** A key in words, as screens and renderers show it. */
 public record KeyView(
         String title, List<CoupletView> couplets, @Nullable TerminalView whole, FiguresView figures) {
+    /** The same key with its plain words in the place of the technical ones, for those who print it. */
+    public KeyView inPlainWords() {
+        return new KeyView(
+                title, couplets.stream().map(CoupletView::inPlainWords).toList(), whole, figures);
+    }
+
     /**
      * @param from number of the couplet that leads here, null for the first
      * @param gain bits of information that the couplet gives
@@ -21,7 +27,14 @@ public record KeyView(
             double gain,
             List<String> rows,
             List<String> duplicated,
-            List<AlternativeView> alternatives) {}
+            List<AlternativeView> alternatives) {
+        private CoupletView inPlainWords() {
+            List<LeadView> plain = leads.stream()
+                    .map(l -> new LeadView(l.plainText(), l.plainText(), l.statements(), l.couplet(), l.terminal()))
+                    .toList();
+            return new CoupletView(number, from, plain, character, gain, rows, duplicated, alternatives);
+        }
+    }
 
     /** @param couplet number of the couplet it goes to, null at a terminal */
     public record LeadView(

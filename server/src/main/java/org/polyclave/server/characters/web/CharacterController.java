@@ -12,6 +12,8 @@ import org.polyclave.server.platform.Created;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.study.model.StudyCharacter;
+import org.polyclave.study.rules.StudyRules;
+import org.polyclave.wording.lead.ClausePreview;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -55,6 +57,13 @@ class CharacterController {
             @PathVariable String id,
             @Valid @RequestBody CharacterRequest request) {
         return characters.putCharacter(open, request.character().withId(id), request.baseRevision());
+    }
+
+    /** How a character would read in leads; nothing is written. */
+    @PostMapping("/clause")
+    ClausePreview clause(@AtLeast(Role.VIEWER) OpenStudy open, @RequestBody @NotNull StudyCharacter character) {
+        StudyWriter.refuse(StudyRules.checkLead(character));
+        return ClausePreview.of(character);
     }
 
     /** Moves a character before another one, or behind all. */

@@ -53,11 +53,14 @@ class KeyController {
         keys.stop(open, id);
     }
 
-    /** A key as a file. */
+    /** A key as a file, in field terms or in plain words. */
     @GetMapping("/{id}/file")
     ResponseEntity<byte[]> file(
-            @AtLeast(Role.VIEWER) OpenStudy open, @PathVariable String id, @RequestParam String format) {
-        String text = keys.file(open, id, format);
+            @AtLeast(Role.VIEWER) OpenStudy open,
+            @PathVariable String id,
+            @RequestParam String format,
+            @RequestParam(defaultValue = "false") boolean plain) {
+        String text = keys.file(open, id, format, plain);
         String ending = switch (format) {
             case "markdown" -> "md";
             case "text" -> "txt";
