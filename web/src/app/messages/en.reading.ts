@@ -149,6 +149,7 @@ export default {
   status: { CURRENT: 'current', SUPERSEDED: 'superseded', WITHDRAWN: 'withdrawn:' },
   edition: {
     missing: 'This edition does not exist',
+    general: 'in general',
     line: 'Edition {n}, {date}',
     withdrawn: 'This edition was withdrawn: {reason}',
     superseded: 'There is a newer edition:',

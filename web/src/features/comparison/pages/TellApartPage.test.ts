@@ -35,6 +35,8 @@ const name = (id: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN'):
 const cell = (text: string, more: Partial<Schemas['ShownCell']> = {}): Schemas['ShownCell'] => ({
   text,
   plain: `plainly ${text}`,
+  clause: `it is ${text}`,
+  plainClause: `it is plainly ${text}`,
   states: [],
   individuals: 0,
   doubtful: false,

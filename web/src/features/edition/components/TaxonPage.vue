@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import GlossaryText from '@/shared/glossary/GlossaryText.vue';
+import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
-import type { Schemas } from '@/api/client';
+import { api, type Schemas } from '@/api/client';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
-import { description } from '../logic/description';
+import ProblemNote from '@/shared/ui/ProblemNote.vue';
 
 /** One taxon of an edition: name, hazard, and what it shows. */
-const props = defineProps<{ study: Schemas['Study']; row: string; plain: boolean }>();
+const props = defineProps<{ slug: string; number: number; study: Schemas['Study']; row: string; plain: boolean }>();
 const { t } = useI18n();
 const taxon = computed(() => props.study.rows.find((r) => r.id === props.row));
 /** Everywhere, then by region. */
@@ -19,7 +20,26 @@ const status = computed(() => [
   ),
 ]);
 const protectedSomewhere = computed(() => status.value.some((s) => /\b(protected|regulated|quarantine)\b/i.test(s)));
-const lines = computed(() => description(props.study, props.row));
+const told = useQuery({
+  queryKey: computed(() => ['edition', props.slug, props.number, 'taxon', props.row]),
+  queryFn: () =>
+    api.get('/api/v1/editions/{slug}/{number}/taxa/{row}', {
+      slug: props.slug,
+      number: props.number,
+      row: props.row,
+    }),
+  staleTime: Infinity,
+});
+/** What is said of one organ stands together. */
+const organs = computed(() => {
+  const byOrgan = new Map<string, string[]>();
+  for (const line of told.data.value ?? []) {
+    const text = props.plain ? line.plain : line.technical;
+    byOrgan.set(line.organ, [...(byOrgan.get(line.organ) ?? []), text]);
+  }
+  return [...byOrgan].map(([organ, texts]) => ({ organ, text: `${capital(texts.join('; '))}.` }));
+});
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 </script>
 
 <template>
@@ -35,10 +55,12 @@ const lines = computed(() => description(props.study, props.row));
     <p v-if="status.length">{{ status.join('; ') }}</p>
     <p v-if="protectedSomewhere">{{ $t('edition.permit') }}</p>
     <p v-if="taxon.description"><GlossaryText :text="taxon.description" /></p>
+    <ProblemNote :problem="told.error.value" />
+    <v-progress-linear v-if="told.isPending.value" indeterminate :aria-label="$t('loading')" />
     <dl>
-      <template v-for="line in lines" :key="line.character">
-        <dt>{{ line.character }}</dt>
-        <dd>{{ line.shows }}</dd>
+      <template v-for="line in organs" :key="line.organ">
+        <dt>{{ line.organ || $t('edition.general') }}</dt>
+        <dd><GlossaryText :text="line.text" /></dd>
       </template>
     </dl>
   </article>

@@ -189,7 +189,14 @@ const views = ['cover', 'key', 'any-order', 'taxa'];
         :of="`edition/${slug}/${doc.number}`"
         :identify="identify"
       />
-      <TaxonPage v-else-if="view === 'taxon'" :study="doc.study" :row="taxon" :plain="preferences.plain" />
+      <TaxonPage
+        v-else-if="view === 'taxon'"
+        :slug="slug"
+        :number="doc.number"
+        :study="doc.study"
+        :row="taxon"
+        :plain="preferences.plain"
+      />
       <div v-else class="page narrow">
         <ul class="taxa">
           <li v-for="r in taxa" :key="r.id">

@@ -1,6 +1,7 @@
 import { expect, test, vi } from 'vitest';
 import type { Schemas } from '@/api/client';
 import { fakeServer, Refusal } from '@/testing/server';
+import { usePreferences } from '@/stores/preferences';
 import { mountInStudy, study } from '@/testing/study';
 import KeyPage from './KeyPage.vue';
 
@@ -75,9 +76,10 @@ test('a key that is there at once is shown with its proof and its files', async 
   expect(server.bodies(`POST ${KEYS}`)).toEqual([
     { objective: 'CAUTIOUS', evenWeights: true, months: [], organs: [], methods: [], forbidden: [] },
   ]);
+  usePreferences().plain = true;
   page.byText('button', 'Save the key').click();
   const files = () => [...document.querySelectorAll('.v-list a')].map((a) => a.getAttribute('href'));
-  await vi.waitFor(() => expect(files()).toContain(`${KEYS}/k1/file?format=markdown&plain=false`));
+  await vi.waitFor(() => expect(files()).toContain(`${KEYS}/k1/file?format=markdown&plain=true`));
 });
 
 test('a long key tells how far it is, stops when asked to, and is made again', async () => {

@@ -80,12 +80,15 @@ public record ContrastCard(
     /**
      * What a row shows.
      *
+     * @param clause the same in the words of a lead
      * @param range in the character's unit, for numbers
      * @param individuals measured; 0: not said
      */
     public record ShownCell(
             String text,
             String plain,
+            String clause,
+            String plainClause,
             List<ShownView> states,
             @Nullable SpanView range,
             int individuals,

@@ -27,6 +27,7 @@ import org.polyclave.wording.comparison.ContrastCard.ShownView;
 import org.polyclave.wording.comparison.ContrastCard.SpanView;
 import org.polyclave.wording.key.KeyWording;
 import org.polyclave.wording.key.StatementWording;
+import org.polyclave.wording.lead.CellClause;
 
 /** Contrast cards of one study under viewing conditions, in words. */
 public final class ContrastCards {
@@ -152,7 +153,13 @@ public final class ContrastCards {
         StudyCharacter character = compiled.characters().get(c);
         ShownCell cell = cell(row, c);
         return new Recognition.SignView(
-                character.id(), StatementWording.subject(character), cell.text(), cell.plain(), character.method());
+                character.id(),
+                StatementWording.subject(character),
+                cell.text(),
+                cell.plain(),
+                cell.clause(),
+                cell.plainClause(),
+                character.method());
     }
 
     private ShownCell cell(int row, int c) {
@@ -173,6 +180,8 @@ public final class ContrastCards {
         return new ShownCell(
                 NotationPrinter.print(value, character) + unit,
                 NotationPrinter.print(value, plain(character)) + unit,
+                CellClause.of(character, value, false),
+                CellClause.of(character, value, true),
                 cell instanceof Cell.Categorical shown ? states(shown, character) : List.of(),
                 range,
                 individuals,

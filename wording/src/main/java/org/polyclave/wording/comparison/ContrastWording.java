@@ -60,10 +60,7 @@ public final class ContrastWording {
         for (int i = 0; i < rows.size(); i++) {
             int row = i;
             lines.add(name(i, plain) + ": "
-                    + chosen.stream()
-                            .map(p -> decapitalised(p.subject()) + " "
-                                    + text(p.cells().get(row), plain))
-                            .collect(Collectors.joining("; "))
+                    + chosen.stream().map(p -> text(p.cells().get(row), plain)).collect(Collectors.joining("; "))
                     + ".");
         }
         return String.join(" ", lines);
@@ -75,7 +72,7 @@ public final class ContrastWording {
     }
 
     private static String text(ShownCell cell, boolean plain) {
-        return plain ? cell.plain() : cell.text();
+        return plain ? cell.plainClause() : cell.clause();
     }
 
     public static String decapitalised(String text) {

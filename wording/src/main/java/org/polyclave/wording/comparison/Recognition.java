@@ -36,7 +36,14 @@ public record Recognition(
         List<String> notTold,
         List<String> thin) {
 
-    public record SignView(String character, String subject, String text, String plain, String method) {}
+    public record SignView(
+            String character,
+            String subject,
+            String text,
+            String plain,
+            String clause,
+            String plainClause,
+            String method) {}
 
     static Recognition of(
             CompiledStudy compiled, ViewingConditions conditions, Diagnosis found, List<SignView> points) {
@@ -99,9 +106,8 @@ public record Recognition(
 
     private static String sentence(
             String name, String when, List<SignView> points, List<String> notTold, boolean plain) {
-        String signs = points.stream()
-                .map(p -> ContrastWording.decapitalised(p.subject()) + " " + (plain ? p.plain() : p.text()))
-                .collect(Collectors.joining(", "));
+        String signs =
+                points.stream().map(p -> plain ? p.plainClause() : p.clause()).collect(Collectors.joining("; "));
         String others = String.join(", ", notTold);
         if (points.isEmpty()) {
             return "Nothing distinguishes " + name + " from " + (others.isEmpty() ? "others" : others) + when + ".";

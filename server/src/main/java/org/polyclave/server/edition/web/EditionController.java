@@ -14,6 +14,8 @@ import org.polyclave.server.edition.EditionService;
 import org.polyclave.server.picture.PictureResponse;
 import org.polyclave.server.platform.Created;
 import org.polyclave.server.platform.Problems;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.wording.taxon.Description;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -82,6 +84,13 @@ class EditionController {
             @PathVariable String content,
             @RequestParam(defaultValue = "false") boolean small) {
         return PictureResponse.of(editions.picture(slug, number, content, small).orElseThrow(Problems::notFound), true);
+    }
+
+    /** What a taxon of an edition shows, in words. */
+    @GetMapping("/api/v1/editions/{slug}/{number}/taxa/{row}")
+    List<Description.Line> description(@PathVariable String slug, @PathVariable int number, @PathVariable String row) {
+        CompiledStudy compiled = editions.compiled(slug, number);
+        return Description.of(compiled, compiled.study().row(row).orElseThrow(Problems::notFound));
     }
 
     /**
