@@ -102,7 +102,7 @@ export default {
       TENFOLD: 'Ten times off the others: the decimal mark? It would be {repaired} {unit}.',
       HUNDREDFOLD: 'A hundred times off the others: the unit? It would be {repaired} {unit}.',
       THOUSANDFOLD: 'A thousand times off the others: the unit? It would be {repaired} {unit}.',
-      TRANSPOSED_DIGITS: 'Two digits swapped? It would be {repaired} {unit}.',
+      TRANSPOSED_DIGITS: 'Far from the others; with two digits swapped it would be {repaired} {unit}.',
       FRACTION: 'A count is whole. What was counted?',
       OUTLIER: 'Far from the others. Look at it again.',
     } satisfies Record<NonNullable<Schemas['MeasuredItem']['cause']>, string>,

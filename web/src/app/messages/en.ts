@@ -148,6 +148,8 @@ export default {
     score: '{part} of {all} cells',
     apart:
       'all pairs separated, {thin} by one feature only | one pair not separated, {thin} by one feature only | {n} pairs not separated, {thin} by one feature only',
+    apartDangers:
+      'all pairs separated, but dangers not ruled out: {dangers} | one pair not separated, dangers not ruled out: {dangers} | {n} pairs not separated, dangers not ruled out: {dangers}',
     notYet: '…',
     key: '{n} taxa to name',
     anyOrder: '{n} questions',

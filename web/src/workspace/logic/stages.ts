@@ -20,7 +20,10 @@ export function stages(study: Schemas['StudyView'], step?: Schemas['NextStep']):
     {
       id: 'apart',
       gauge: step
-        ? { message: 'gauge.apart', numbers: { n: step.open, thin: step.thin } }
+        ? {
+            message: step.dangers > 0 ? 'gauge.apartDangers' : 'gauge.apart',
+            numbers: { n: step.open, thin: step.thin, dangers: step.dangers },
+          }
         : { message: 'gauge.notYet', numbers: {} },
     },
     { id: 'key', gauge: { message: 'gauge.key', numbers: { n: g.taxaInKeys } } },

@@ -31,6 +31,7 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
       }}
     </p>
     <v-btn v-if="character" size="small" @click="emit('forbid', character.id)">{{ $t('key.forbid') }}</v-btn>
+    <slot />
     <template v-if="both.length">
       <h4>{{ $t('key.both') }}</h4>
       <ul>

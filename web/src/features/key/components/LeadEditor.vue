@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import type { Schemas } from '@/api/client';
 import { LeadFields } from '@/features/characters';
 import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
@@ -20,6 +20,10 @@ const asksLeave = computed({
   get: () => editing.leaving.value !== null,
   set: (open) => open || (editing.leaving.value = null),
 });
+
+// The shelf is long: what was chosen in it comes into view.
+const form = ref<HTMLFormElement>();
+watch(form, (shown) => shown?.scrollIntoView?.({ block: 'nearest' }));
 
 function leave() {
   const go = editing.leaving.value;
@@ -44,7 +48,7 @@ function leave() {
         >{{ character.label }}</v-btn
       >
     </p>
-    <form v-if="draft" @submit.prevent="editing.save()">
+    <form v-if="draft" ref="form" @submit.prevent="editing.save()">
       <h5>{{ draft.label }}</h5>
       <LeadFields v-model="draft" :readonly="false" />
       <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />

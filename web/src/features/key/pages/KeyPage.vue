@@ -157,8 +157,9 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
           :couplet="couplet"
           :study="model.study.value"
           @forbid="forbid"
-        />
-        <LeadEditor v-if="couplet && editable" :couplet="couplet" />
+        >
+          <LeadEditor v-if="editable" :couplet="couplet" />
+        </CoupletShelf>
         <p v-else class="quiet">{{ $t('key.pick') }}</p>
       </aside>
     </div>

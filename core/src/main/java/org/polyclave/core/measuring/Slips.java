@@ -18,6 +18,8 @@ import org.polyclave.core.statistics.Sums;
 public final class Slips {
     /** Where the logarithms of the others spread more, a tenfold value is nothing unusual. */
     private static final double WIDEST = 0.7;
+    /** Of the way to the others that an outlier has, what a second reading of the same may differ by. */
+    private static final double CONFIRMING = 0.3;
 
     private final double least;
     private final double most;
@@ -68,8 +70,10 @@ public final class Slips {
      * @param values in the unit in which they were typed, so that their digits are those that somebody wrote
      * @param smallestSpread as in {@link Outliers#of}
      * @param counts whether they count something
+     * @param individuals whose value each is: nobody swaps digits twice alike, so that what another reading of the same
+     *     individual confirms is a small or a large one, or was measured in another unit
      */
-    public static List<Suspect> of(double[] values, double smallestSpread, boolean counts) {
+    public static List<Suspect> of(double[] values, double smallestSpread, boolean counts, int[] individuals) {
         List<Outliers.Outlier> outliers = Outliers.of(values, smallestSpread);
         Map<Integer, Suspect> suspects = new TreeMap<>();
         for (int i = 0; i < values.length && counts; i++) {
@@ -79,9 +83,24 @@ public final class Slips {
         }
         if (!outliers.isEmpty()) {
             Slips slips = new Slips(without(values, outliers));
-            outliers.forEach(o -> suspects.put(o.index(), slips.suspect(o.index(), values[o.index()])));
+            outliers.forEach(o -> suspects.put(
+                    o.index(),
+                    slips.suspect(o.index(), values[o.index()], isConfirmed(o.index(), values, individuals))));
         }
         return List.copyOf(suspects.values());
+    }
+
+    /** Whether another value of the same individual is much nearer to it than the middle of all is. */
+    private static boolean isConfirmed(int index, double[] values, int[] individuals) {
+        double off = Math.abs(values[index] - Outliers.median(values));
+        for (int j = 0; j < values.length; j++) {
+            if (j != index
+                    && individuals[j] == individuals[index]
+                    && Math.abs(values[j] - values[index]) < CONFIRMING * off) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** @param outliers in the order of the values */
@@ -98,10 +117,12 @@ public final class Slips {
         return others;
     }
 
-    private Suspect suspect(int index, double value) {
+    private Suspect suspect(int index, double value, boolean confirmed) {
         Repair best = null;
         for (Repair candidate : telling && value > 0 ? candidates(value) : List.<Repair>of()) {
-            boolean fits = candidate.value >= least && candidate.value <= most;
+            boolean fits = candidate.value >= least
+                    && candidate.value <= most
+                    && !(confirmed && candidate.cause == Cause.TRANSPOSED_DIGITS);
             if (fits && (best == null || distance(candidate) < distance(best))) {
                 best = candidate;
             }

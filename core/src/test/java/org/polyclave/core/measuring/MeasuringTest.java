@@ -63,6 +63,12 @@ final class MeasuringTest {
                 .isSorted();
     }
 
+    /** Each value of an individual of its own. */
+    private static List<Slips.Suspect> slips(double[] values, double spread, boolean counts) {
+        return Slips.of(
+                values, spread, counts, IntStream.range(0, values.length).toArray());
+    }
+
     /** The promise: of a hundred clean samples of twenty at most five are flagged; likewise of other sizes, on average. */
     @ParameterizedTest
     @ValueSource(ints = {8, 10, 20, 50, 100, 400, 2000})
@@ -70,7 +76,7 @@ final class MeasuringTest {
         Random random = new Random(n);
         int flagged = 0;
         for (int s = 0; s < 1000; s++) {
-            flagged += Slips.of(lognormal(random, n, 30, 0.2), 0.1, false).isEmpty() ? 0 : 1;
+            flagged += slips(lognormal(random, n, 30, 0.2), 0.1, false).isEmpty() ? 0 : 1;
         }
         // Of a hundred by the cut that the method gives a little more.
         assertThat(flagged).isLessThan(n == 100 ? 90 : 65);
@@ -86,7 +92,7 @@ final class MeasuringTest {
     })
     void plantedSlipsAreFoundWithTheirCause(double slip, Slips.Cause cause, double repaired) {
         double[] values = {23, 24, 26, 25, 27, 25.5, 24.5, slip, 26.5, 23.5, 25};
-        assertThat(Slips.of(values, 0.5, false)).singleElement().satisfies(s -> {
+        assertThat(slips(values, 0.5, false)).singleElement().satisfies(s -> {
             assertThat(s.index()).isEqualTo(7);
             assertThat(s.cause()).isEqualTo(cause);
             assertThat(s.repaired().orElseThrow()).isCloseTo(repaired, within(1e-9));
@@ -97,18 +103,37 @@ final class MeasuringTest {
                 .containsExactly(Math.signum(25 - slip));
     }
 
+    /** Nobody swaps digits twice alike; but all of one plant may have been measured in inches. */
+    @Test
+    void whatASecondReadingOfTheSameIndividualConfirmsIsNotSwappedDigits() {
+        double[] values = {23, 24, 26, 25, 27, 25.5, 24.5, 52, 53, 26.5, 23.5, 25};
+        int[] plants = {0, 1, 2, 3, 4, 5, 6, 7, 7, 8, 9, 10};
+        assertThat(Slips.of(values, 0.5, false, plants))
+                .containsExactly(
+                        new Slips.Suspect(7, Slips.Cause.OUTLIER, Optional.empty()),
+                        new Slips.Suspect(8, Slips.Cause.OUTLIER, Optional.empty()));
+        plants[8] = 11;
+        assertThat(Slips.of(values, 0.5, false, plants))
+                .extracting(Slips.Suspect::cause)
+                .contains(Slips.Cause.TRANSPOSED_DIGITS);
+        values[7] = 1;
+        values[8] = 0.98;
+        plants[8] = 7;
+        assertThat(Slips.of(values, 0.5, false, plants))
+                .extracting(Slips.Suspect::cause)
+                .containsExactly(Slips.Cause.INCHES, Slips.Cause.INCHES);
+    }
+
     @Test
     void whatSpreadsWidelyOrIsFewIsNoSlip() {
-        assertThat(Slips.of(new double[] {23, 24, 26, 25, 27, 25, 250}, 0.5, false))
+        assertThat(slips(new double[] {23, 24, 26, 25, 27, 25, 250}, 0.5, false))
                 .isEmpty();
         // Equal readings say nothing of how equal the things are: a step more is not an outlier.
-        assertThat(Slips.of(new double[] {5, 5, 5, 5, 5, 5, 5, 5, 5, 6}, 1, true))
-                .isEmpty();
-        assertThat(Slips.of(new double[] {5, 5.5, 4}, 1, true))
+        assertThat(slips(new double[] {5, 5, 5, 5, 5, 5, 5, 5, 5, 6}, 1, true)).isEmpty();
+        assertThat(slips(new double[] {5, 5.5, 4}, 1, true))
                 .containsExactly(new Slips.Suspect(1, Slips.Cause.FRACTION, Optional.empty()));
         double[] wide = {1, 2, 4, 8, 16, 32, 64, 128, 1e9};
-        assertThat(Slips.of(wide, 1, false))
-                .containsExactly(new Slips.Suspect(8, Slips.Cause.OUTLIER, Optional.empty()));
+        assertThat(slips(wide, 1, false)).containsExactly(new Slips.Suspect(8, Slips.Cause.OUTLIER, Optional.empty()));
     }
 
     /** Against the least error over all cuts, tried one by one. */

@@ -41,7 +41,7 @@ public final class NextBestStep {
     public NextStep find() {
         Matrix matrix = compiled.matrix();
         if (matrix.rowCount() < 2 || matrix.characterCount() == 0) {
-            return new NextStep(Kind.IMPORT, "", List.of(), 0, 0, 0, 0);
+            return new NextStep(Kind.IMPORT, "", List.of(), 0, 0, 0, 0, 0);
         }
         PairVerdicts verdicts = PairVerdicts.of(matrix, SeparationContext.EVERYTHING);
         Totals totals = Totals.of(
@@ -51,7 +51,16 @@ public final class NextBestStep {
                 false);
         Step step = step(matrix, verdicts, totals);
         return new NextStep(
-                step.kind(), step.subject(), step.rows(), step.count(), step.month(), totals.open(), totals.thin());
+                step.kind(),
+                step.subject(),
+                step.rows(),
+                step.count(),
+                step.month(),
+                totals.open(),
+                totals.thin(),
+                (int) DangerReport.of(compiled).stream()
+                        .filter(DangerReport.Danger::isBlocked)
+                        .count());
     }
 
     private record Step(Kind kind, String subject, List<String> rows, int count, int month) {

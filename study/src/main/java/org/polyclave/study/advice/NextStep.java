@@ -11,8 +11,10 @@ import java.util.List;
  * @param month in which it is so, 1 to 12; 0: it does not depend on it
  * @param open pairs of rows that nothing separates, at any time and by any means
  * @param thin those that one feature separates
+ * @param dangers dangerous rows that keys cannot rule out as things stand
  */
-public record NextStep(Kind kind, String subject, List<String> rows, int count, int month, int open, int thin) {
+public record NextStep(
+        Kind kind, String subject, List<String> rows, int count, int month, int open, int thin, int dangers) {
     /** What is to be done. */
     public enum Kind {
         /** There are fewer than two taxa, or no characters. */

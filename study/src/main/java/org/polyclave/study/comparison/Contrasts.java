@@ -28,6 +28,11 @@ public final class Contrasts {
     private final Strength strength;
     private final StrictSeparation ever;
     private final CardThresholds thresholds;
+    /** What can be seen now, also by handling: the verdict is the map's, and what may harm is listed apart. */
+    private final StrictSeparation all;
+
+    private final StrictSeparation allYear;
+    private final PairJudgement judgement;
 
     public Contrasts(CompiledStudy compiled, ViewingConditions conditions, Strength strength, Inheritance inheritance) {
         this.compiled = compiled;
@@ -35,6 +40,10 @@ public final class Contrasts {
         this.strength = strength;
         ever = new StrictSeparation(compiled.matrix());
         thresholds = new CardThresholds(compiled, inheritance, strength);
+        SeparationContext context = conditions.separation(compiled);
+        all = new StrictSeparation(compiled.matrix(), context);
+        allYear = new StrictSeparation(compiled.matrix(), context.in(0));
+        judgement = PairJudgement.of(compiled, conditions, all::verdict);
     }
 
     /** How sure a point is. */
@@ -76,10 +85,14 @@ public final class Contrasts {
     /**
      * How a pair stands.
      *
+     * @param verdict the one that the map of all pairs shows
+     * @param listed the verdict of the points that are listed as seen now: without what takes handling that may harm, but with
+     *     what does not count against a danger
      * @param year when it is separated
      * @param later what would add evidence that is independent of what separates it now
      */
-    public record Standing(Pair pair, Verdict verdict, double bits, PairSeasonality year, List<Point> later) {}
+    public record Standing(
+            Pair pair, Verdict verdict, Verdict listed, double bits, PairSeasonality year, List<Point> later) {}
 
     /**
      * @param gently whether nothing may be smelled, cut or touched
@@ -104,7 +117,6 @@ public final class Contrasts {
         boolean gently = rows.stream().anyMatch(r -> compiled.matrix().row(r).hazard() != Hazard.NONE_KNOWN);
         SeparationContext context = conditions.separation(compiled, gently);
         Seen seen = new Seen(rows, pairs, new StrictSeparation(compiled.matrix(), context), gently);
-        StrictSeparation anyMonth = new StrictSeparation(compiled.matrix(), context.in(0));
         Contrast found = new Contrast(
                 gently, new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
         for (int c = 0; c < compiled.characters().size(); c++) {
@@ -120,9 +132,10 @@ public final class Contrasts {
             found.pairs()
                     .add(new Standing(
                             pair,
+                            judgement.verdict(pair.a(), pair.b()),
                             seen.now().verdict(pair.a(), pair.b()),
-                            strength.bits(pair.a(), pair.b(), seen.now()),
-                            PairSeasonality.of(compiled.matrix(), anyMonth, pair.a(), pair.b()),
+                            strength.bits(pair.a(), pair.b(), all),
+                            PairSeasonality.of(compiled.matrix(), allYear, pair.a(), pair.b()),
                             independent(pair, seen, found.later())));
         }
         return found;

@@ -19,8 +19,13 @@ public interface PairJudgement {
      * judged by usable evidence on different parts, as the gate before an edition and the margin of the any-order key are.
      */
     static PairJudgement of(CompiledStudy compiled, ViewingConditions conditions, PairVerdicts verdicts) {
+        return of(compiled, conditions, verdicts::verdict);
+    }
+
+    /** @param plain the verdicts of what can be seen, whether or not it may count against a danger */
+    static PairJudgement of(CompiledStudy compiled, ViewingConditions conditions, PairJudgement plain) {
         if (!conditions.safely()) {
-            return verdicts::verdict;
+            return plain;
         }
         Matrix matrix = compiled.matrix();
         UsableEvidence evidence = new UsableEvidence(matrix);
@@ -29,7 +34,7 @@ public interface PairJudgement {
         return (a, b) -> {
             boolean grave = matrix.row(a).hazard().isDangerous();
             if (grave == matrix.row(b).hazard().isDangerous()) {
-                return verdicts.verdict(a, b);
+                return plain.verdict(a, b);
             }
             int danger = grave ? a : b;
             int other = grave ? b : a;
@@ -39,12 +44,11 @@ public interface PairJudgement {
                     .filter(c -> matrix.character(c).handling().advice(harm) != Handling.Advice.NEVER)
                     .toList();
             int features = evidence.features(usable);
-            Verdict plain = verdicts.verdict(a, b);
             return features >= UsableEvidence.NEEDED
                     ? Verdict.FIRM
                     : features == 1
                             ? Verdict.THIN
-                            : plain.compareTo(Verdict.TENDENCY) >= 0 ? Verdict.TENDENCY : Verdict.NONE;
+                            : plain.verdict(a, b).compareTo(Verdict.TENDENCY) >= 0 ? Verdict.TENDENCY : Verdict.NONE;
         };
     }
 }

@@ -7,6 +7,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -314,11 +315,20 @@ public final class Proposals {
                 .filter(i -> all.get(i).counts()
                         && all.get(i).material() == used.get(0).material())
                 .toArray();
+        Map<String, Integer> numbers = new HashMap<>();
+        int[] specimens = used.stream()
+                .mapToInt(i -> numbers.computeIfAbsent(i.specimen(), s -> numbers.size()))
+                .toArray();
         List<Flag> flags = new ArrayList<>();
-        for (Slips.Suspect suspect : Slips.of(values, spread, character.type() == CharacterType.COUNT)) {
+        for (Slips.Suspect suspect : Slips.of(values, spread, character.type() == CharacterType.COUNT, specimens)) {
             Item item = used.get(suspect.index());
             if (item.standing() == Reading.Standing.TAKEN) {
-                flags.add(new Flag(places[suspect.index()], suspect.cause(), suspect.repaired()));
+                // A mean of several readings is not one that somebody wrote with its digits swapped.
+                boolean meant = item.readings().size() > 1 && suspect.cause() == Slips.Cause.TRANSPOSED_DIGITS;
+                flags.add(new Flag(
+                        places[suspect.index()],
+                        meant ? Slips.Cause.OUTLIER : suspect.cause(),
+                        meant ? Optional.empty() : suspect.repaired()));
             }
         }
         return flags;

@@ -208,9 +208,13 @@ public record ReadingSummary(
     private static List<Flag> flagged(ReadingSheet.Column column, List<ReadingSheet.Measurement> readings) {
         double[] values =
                 readings.stream().mapToDouble(ReadingSheet.Measurement::number).toArray();
+        Map<String, Integer> numbers = new HashMap<>();
+        int[] specimens = readings.stream()
+                .mapToInt(r -> numbers.computeIfAbsent(r.specimen(), s -> numbers.size()))
+                .toArray();
         List<Flag> flags = new ArrayList<>();
         for (Slips.Suspect suspect :
-                Slips.of(values, column.step().doubleValue(), column.type() == CharacterType.COUNT)) {
+                Slips.of(values, column.step().doubleValue(), column.type() == CharacterType.COUNT, specimens)) {
             ReadingSheet.Measurement reading = readings.get(suspect.index());
             flags.add(
                     new Flag(reading.line(), reading.specimen(), reading.typed(), suspect.cause(), suspect.repaired()));

@@ -2,7 +2,9 @@ package org.polyclave.wording.comparison;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.polyclave.core.matrix.Cell;
@@ -35,6 +37,10 @@ public final class ContrastCards {
     public static final int MOST_ROWS = 6;
 
     private final CompiledStudy compiled;
+    /** By character; cards are asked for by several threads. */
+    private final Map<Integer, CellClause> clauses = new ConcurrentHashMap<>();
+
+    private final Map<Integer, CellClause> plainClauses = new ConcurrentHashMap<>();
     private final Inheritance inheritance;
     private final Contrasts contrasts;
 
@@ -120,7 +126,7 @@ public final class ContrastCards {
                 standing.bits(),
                 numbers(standing.year().firm()),
                 numbers(standing.year().thin()),
-                ContrastWording.settles(standing.verdict(), index, views(standing.later(), rows), unscored));
+                ContrastWording.settles(standing, index, views(standing.later(), rows), unscored));
     }
 
     /** Where something may harm, nothing is suggested for which it had to be handled. */
@@ -180,8 +186,11 @@ public final class ContrastCards {
         return new ShownCell(
                 NotationPrinter.print(value, character) + unit,
                 NotationPrinter.print(value, plain(character)) + unit,
-                CellClause.of(character, value, false),
-                CellClause.of(character, value, true),
+                clauses.computeIfAbsent(c, k -> new CellClause(character, false))
+                        .of(value),
+                plainClauses
+                        .computeIfAbsent(c, k -> new CellClause(character, true))
+                        .of(value),
                 cell instanceof Cell.Categorical shown ? states(shown, character) : List.of(),
                 range,
                 individuals,

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.polyclave.core.separation.Verdict;
+import org.polyclave.study.comparison.Contrasts;
 import org.polyclave.study.comparison.Contrasts.Kind;
 import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
@@ -79,19 +80,23 @@ public final class ContrastWording {
         return text.isEmpty() ? text : text.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + text.substring(1);
     }
 
-    /** What will tell a pair apart firmly and when; empty where it is told so now. */
-    static String settles(Verdict verdict, int pair, List<PointView> later, List<OpenView> unscored) {
+    /** What will tell a pair apart firmly and when; empty where it is told so now, without handling where that may harm. */
+    static String settles(Contrasts.Standing standing, int pair, List<PointView> later, List<OpenView> unscored) {
+        Verdict verdict = least(standing.verdict(), standing.listed());
         if (verdict == Verdict.FIRM) {
             return "";
         }
-        String now = switch (verdict) {
-            case NONE -> "Nothing that can be seen now separates them.";
-            case TENDENCY -> "What can be seen now usually differs, but not always.";
-            default -> "Only one feature separates them now.";
-        };
+        if (standing.verdict().compareTo(standing.listed()) < 0) {
+            return verdict == Verdict.THIN
+                    ? "Only one part of what is listed here counts against a danger."
+                    : "Nothing listed here counts against a danger yet: cells have to be confirmed, on two parts.";
+        }
+        String now = now(verdict, verdict != standing.verdict());
+        List<PointView> telling =
+                later.stream().filter(p -> p.tells().contains(pair)).toList();
         Map<String, List<String>> hints = new LinkedHashMap<>();
-        later.stream()
-                .filter(p -> p.tells().contains(pair) && p.lack() != ViewingConditions.Lack.UNSAFE)
+        telling.stream()
+                .filter(p -> p.lack() != ViewingConditions.Lack.UNSAFE)
                 .limit(MOST_HINTS)
                 .forEach(p -> hints.computeIfAbsent(condition(p), c -> new ArrayList<>())
                         .add(decapitalised(p.subject())));
@@ -110,7 +115,27 @@ public final class ContrastWording {
                             .collect(Collectors.joining("; "))
                     + ".";
         }
-        return now + " Nothing scored would, at any time and by any means.";
+        if (!telling.isEmpty()) {
+            return now + " What would takes smelling, cutting or touching, or does not count against a danger.";
+        }
+        return now
+                + (verdict == Verdict.THIN
+                        ? " No other feature that is scored would, at any time and by any means."
+                        : " Nothing scored would for sure, at any time and by any means.");
+    }
+
+    private static Verdict least(Verdict first, Verdict second) {
+        return first.compareTo(second) <= 0 ? first : second;
+    }
+
+    private static String now(Verdict verdict, boolean handled) {
+        String without = handled ? "Without smelling, cutting or touching, which may harm here: " : "";
+        String now = switch (verdict) {
+            case NONE -> "Nothing that can be seen now separates them.";
+            case TENDENCY -> "What can be seen now usually differs, but not always.";
+            default -> "Only one feature separates them now.";
+        };
+        return without.isEmpty() ? now : without + decapitalised(now);
     }
 
     /** "with a lens, Jul–Sep: ", "on the fruit: ". */

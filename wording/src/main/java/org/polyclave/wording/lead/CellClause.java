@@ -11,14 +11,26 @@ import org.polyclave.study.notation.NotationPrinter;
 
 /** What a cell says, as a clause: "leaf margin usually toothed, rarely entire", "leaf (3–)5–9 mm wide". */
 public final class CellClause {
-    private CellClause() {}
+    private final StudyCharacter character;
+    private final Clause clause;
+    private final StudyCharacter reading;
 
-    public static String of(StudyCharacter character, ScoreValue value, boolean plain) {
-        Clause clause = Clause.of(character, plain);
-        return clause.fill(seen(character, clause, value), count(value), false);
+    /** For many cells of one character: making its clause takes longer than filling it in. */
+    public CellClause(StudyCharacter character, boolean plain) {
+        this.character = character;
+        clause = Clause.of(character, plain);
+        reading = character.withStates(reading(character, clause));
     }
 
-    private static String seen(StudyCharacter character, Clause clause, ScoreValue value) {
+    public static String of(StudyCharacter character, ScoreValue value, boolean plain) {
+        return new CellClause(character, plain).of(value);
+    }
+
+    public String of(ScoreValue value) {
+        return clause.fill(seen(value), count(value), false);
+    }
+
+    private String seen(ScoreValue value) {
         if (value instanceof ScoreValue.Any) {
             return "of any kind";
         }
@@ -30,14 +42,12 @@ public final class CellClause {
             return NotationPrinter.print(value, character).replace(">=", "at least ") + unit;
         }
         // The notation of cells has the frequencies; the words are those of leads.
-        return NotationPrinter.print(value, character.withStates(reading(character, clause)))
-                .replace(" / ", " or ")
-                .replace(" + ", " and ");
+        return NotationPrinter.print(value, reading).replace(" / ", " or ").replace(" + ", " and ");
     }
 
     private static List<StudyState> reading(StudyCharacter character, Clause clause) {
         List<StudyState> states = new ArrayList<>();
-        for (int s = 0; s < character.states().size(); s++) {
+        for (int s = 0; s < clause.phrases().size(); s++) {
             states.add(character.states().get(s).withLabel(clause.phrases().get(s)));
         }
         return states;
