@@ -121,7 +121,7 @@ public record Clause(String pattern, List<String> phrases, List<String> negative
         if (bare) {
             phrases.replaceAll(
                     p -> YES.matcher(p).matches() ? "present" : NO.matcher(p).matches() ? "absent" : p);
-        } else if (phrases.size() == 2) {
+        } else {
             phrases.replaceAll(p -> p.equalsIgnoreCase("no") ? "absent" : p);
         }
         return new Clause((escaped(withoutWordsOf(phrases, character)) + " {states}").strip(), phrases, negatives);
@@ -130,12 +130,13 @@ public record Clause(String pattern, List<String> phrases, List<String> negative
     /** "rounded" for "a rounded head" of a flower head, "present" for "patches" of patches: the name says the noun already. */
     private static String withoutNoun(String phrase, String name) {
         List<String> words = new ArrayList<>(List.of(phrase.split(" ")));
-        List<String> noun = English.stems(words.get(words.size() - 1));
-        if (noun.size() != 1 || !English.stems(name).contains(noun.get(0))) {
+        String noun = singular(words.get(words.size() - 1));
+        List<String> named = English.words(name).stream().map(Clause::singular).toList();
+        if (!named.contains(noun) || English.isEmpty(noun)) {
             return phrase;
         }
         if (words.size() == 1) {
-            return English.stems(name).get(0).equals(noun.get(0)) && !English.beginsWithVerb(name) ? "present" : phrase;
+            return named.get(0).equals(noun) && !English.beginsWithVerb(name) ? "present" : phrase;
         }
         words.remove(words.size() - 1);
         if (words.get(0).matches("(?i)an?|the")) {
@@ -143,6 +144,10 @@ public record Clause(String pattern, List<String> phrases, List<String> negative
         }
         boolean telling = words.stream().noneMatch(English::isEmpty);
         return telling ? String.join(" ", words) : phrase;
+    }
+
+    private static String singular(String word) {
+        return word.toLowerCase(Locale.ROOT).replaceFirst("(?:(?<=ch|sh|x)e)?s$", "");
     }
 
     /** What a name names, without what is told of it: of "anther colour" the anther. */
