@@ -60,7 +60,7 @@ const history = useQuery({
     <h4>{{ character.label }}</h4>
     <p v-if="!brief">{{ character.question }}</p>
     <p v-if="character.note && !brief" class="quiet">{{ character.note }}</p>
-    <p class="value figures">{{ cell?.text || $t('score.emptyCell') }}</p>
+    <p class="value figures">{{ cell ? cell.text || $t('score.emptyCell') : $t('loading') }}</p>
     <p v-if="cell?.from && from" class="quiet">{{ $t('shelf.inherited', { name: from.label }) }}</p>
     <p v-if="cell?.doubtful" class="doubt">{{ $t('shelf.doubtful') }}</p>
     <p v-if="cell?.basis" class="quiet">

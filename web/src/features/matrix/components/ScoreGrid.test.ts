@@ -33,7 +33,7 @@ const grid: GridModel = {
   commented: () => false,
   cell: (row, column) => {
     const text = texts[row]?.[column];
-    return text ? ({ text, kind: 'states', parts: [] } as unknown as Cell) : undefined;
+    return text === undefined ? undefined : ({ text, kind: text ? 'states' : 'empty', parts: [] } as unknown as Cell);
   },
 };
 
@@ -72,6 +72,9 @@ describe('the keyboard', () => {
     expect(page.active()).toBe('width: not scored');
     await page.press('Home', { ctrlKey: true });
     expect(page.active()).toBe('margin: toothed');
+    page.props['grid'] = { ...grid, cell: () => undefined };
+    await nextTick();
+    expect(page.active()).toBe('margin: Loading');
   });
 
   test('begins a score with the first letter, saves it with Enter and moves on', async () => {

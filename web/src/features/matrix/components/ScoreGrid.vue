@@ -281,7 +281,8 @@ defineExpose({ begin, focus });
             role="gridcell"
             :aria-colindex="column + 1"
             :aria-selected="row === selection.at.row && column === selection.at.column"
-            >{{ grid.columns[column]?.label }}: {{ grid.cell(row, column)?.text || $t('score.emptyCell') }}</span
+            >{{ grid.columns[column]?.label }}:
+            {{ grid.cell(row, column) ? grid.cell(row, column)?.text || $t('score.emptyCell') : $t('loading') }}</span
           >
         </div>
       </div>

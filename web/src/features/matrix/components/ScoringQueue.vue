@@ -164,7 +164,7 @@ onMounted(() => {
           </button>
         </li>
       </ol>
-      <p class="now figures">{{ item.cell?.text || $t('score.emptyCell') }}</p>
+      <p class="now figures">{{ item.cell ? item.cell.text || $t('score.emptyCell') : $t('loading') }}</p>
       <input
         v-if="typing !== null"
         ref="input"
