@@ -163,6 +163,8 @@ export default {
       take: 'Take these readings',
     },
     into: {
+      settled: 'The cells of these readings are written; none is out of date.',
+      showAll: 'Show them all',
       title: 'Update cells from readings',
       lead: 'What the readings come to, next to what the matrix says. A cell that was made from readings is flagged when a later reading, a new name or a new scale changes them.',
       none: 'Nothing was read of a named specimen yet.',

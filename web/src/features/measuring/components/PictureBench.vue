@@ -40,7 +40,7 @@ const marking = useMarking(
 const pointing = usePointing(bench, view, marking);
 const { levels, failed } = view;
 
-defineExpose({ focus: () => nextTick(() => bench.value?.focus()) });
+defineExpose({ focus: () => nextTick(() => bench.value?.focus()), restore: marking.restore });
 </script>
 
 <template>

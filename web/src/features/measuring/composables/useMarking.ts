@@ -93,10 +93,28 @@ export function useMarking(
 
   function place(point: Point) {
     if (!work.shape) return;
+    // What was refused is complete, and is sent again as it is.
+    if (now.value.length === pointsOf(work.shape)) return finish();
     const points = [...now.value, view.inside(point)];
     draft.value = [...draft.value.slice(0, -1), points];
     held.value = null;
     if (points.length === pointsOf(work.shape)) finish();
+  }
+
+  /**
+   * Where the point that is held lies, if a line that has begun, or is to begin, may take it for its own: two measurements
+   * often start at one landmark. A point of the line itself is only held.
+   */
+  function landmark(): Point | undefined {
+    const of = held.value;
+    const begun = draft.value.length > 1 || now.value.length > 0;
+    const own = of?.mark === '' && of.part === draft.value.length - 1;
+    return of && begun && !own ? at(of) : undefined;
+  }
+
+  /** Points that were refused: they stay, to be moved or sent again, unless others were placed meanwhile. */
+  function restore(parts: Point[][]) {
+    if (draft.value.length === 1 && now.value.length === 0) draft.value = parts;
   }
 
   /** Ends the part; the last part ends the mark. */
@@ -162,6 +180,8 @@ export function useMarking(
     canFinish,
     at,
     place,
+    landmark,
+    restore,
     finish,
     stepBack,
     cancel,

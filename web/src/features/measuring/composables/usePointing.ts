@@ -77,7 +77,9 @@ export function usePointing(bench: Ref<HTMLElement | null>, view: View, marking:
     if (!pointers.delete(event.pointerId)) return;
     if (dragging) {
       dragging = false;
-      marking.keepMoved();
+      const landmark = far ? undefined : marking.landmark();
+      if (landmark) marking.place(landmark);
+      else marking.keepMoved();
     } else if (!far && pointers.size === 0 && event.type === 'pointerup') {
       const point = view.toPicture(placeOf(event));
       marking.cursor.value = point;

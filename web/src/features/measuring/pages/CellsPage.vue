@@ -107,7 +107,12 @@ async function write() {
       </template>
     </div>
     <ProblemNote :problem="problem ?? query.error.value" />
+    <v-progress-linear v-if="query.isPending.value" indeterminate :aria-label="$t('loading')" />
     <p v-if="query.data.value && !query.data.value.length">{{ $t('measure.into.none') }}</p>
+    <p v-else-if="query.data.value && !groups.length">
+      {{ $t('measure.into.settled') }}
+      <v-btn v-if="only" size="small" variant="text" @click="only = false">{{ $t('measure.into.showAll') }}</v-btn>
+    </p>
     <table v-if="groups.length">
       <thead>
         <tr>

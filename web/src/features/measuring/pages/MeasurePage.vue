@@ -182,7 +182,7 @@ async function done(parts: Point[][]) {
     return;
   }
   if (!of || !on) return;
-  await run(async () => {
+  const taken = await run(async () => {
     const id = await add([
       {
         specimen: specimenId.value,
@@ -195,6 +195,7 @@ async function done(parts: Point[][]) {
     readingId.value = id;
     item.value = nextItem(item.value);
   });
+  if (!taken) bench.value?.restore(parts);
 }
 
 async function moved(id: string, parts: Point[][]) {
