@@ -216,8 +216,13 @@ class CliTest {
                 .contains("proven against the matrix")
                 .contains("not enough to eat anything")
                 .containsPattern("Ostrivia fallax, flowering ! life-threatening hazard: poisonous if eaten")
-                .containsPattern("(?s)up to 15 cm.*more than 15 cm")
+                .contains("Flowers in a single spike")
+                .containsPattern("(?s)Plant\\s+[\\d–]+\\s+cm\\s+high")
                 .contains("Brimora dioica, female / Brimora paludosa, female");
+        assertThat(run("key", matrix.toString(), "--objective", "cautious", "--plain")
+                        .out())
+                .containsPattern("when\\s+cut\\s+across")
+                .doesNotContain("cross-section");
         Run html = run("key", matrix.toString(), "--format", "html");
         assertThat(html.out())
                 .startsWith("<!doctype html>")
