@@ -157,3 +157,13 @@ test('what a caliper sends is read one after the other, until it is closed', asy
   page.byText('button', 'Close the caliper').click();
   expect(closed).toHaveBeenCalled();
 });
+
+test('a picture to be added is of the specimen that is chosen now, and its text says so', async () => {
+  const page = await open();
+  server.on(`GET ${PATH}/readings/of-specimen/v2`, { specimen: 'v2', row: 'mild', readings: [] });
+  const texts = () => page.all('input').map((input) => (input as HTMLInputElement).value);
+  await vi.waitFor(() => expect(texts().some((text) => text.includes('V1'))).toBe(true));
+  await page.router.replace('/?specimen=v2');
+  await vi.waitFor(() => expect(texts().some((text) => text.includes('V2'))).toBe(true));
+  expect(texts().some((text) => text.includes('V1'))).toBe(false);
+});

@@ -334,6 +334,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
           <p>{{ $t('measure.noPicture') }}</p>
           <PictureUpload
             v-if="mayScale"
+            :key="specimen.id"
             :shows="$t('measure.shows', { code: specimen.code })"
             :specimen="specimen.id"
             @added="pictureId = $event"
