@@ -36,6 +36,7 @@ class AccessApiTest {
                             "export",
                             "exportLosses",
                             "scoreHistory",
+                            "characterClause",
                             "comments",
                             "checkFindings",
                             "dangers",
@@ -146,6 +147,7 @@ class AccessApiTest {
                             "sessionSignOut",
                             "editionNewest",
                             "editionDocument",
+                            "editionDescription",
                             "editionPicture",
                             "identifyEdition",
                             "instrumentAttached",
@@ -224,7 +226,7 @@ class AccessApiTest {
                 .replace("{slug}", slug)
                 .replace("{number}", "999999")
                 .replace("{rule}", "FINGER_WIDTH")
-                .replaceAll("\\{(id|account|content|other)}", "999999");
+                .replaceAll("\\{(id|account|content|other|row)}", "999999");
         return visitor.touch(operation.method(), path, "{}", operation.form());
     }
 
