@@ -6,7 +6,6 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyCharacter.StudyState;
-import org.polyclave.study.notation.MonthNotation;
 import org.polyclave.study.notation.NotationPrinter;
 
 /** What a cell says, as a clause: "leaf margin usually toothed, rarely entire", "leaf (3–)5–9 mm wide". */
@@ -35,7 +34,7 @@ public final class CellClause {
             return "of any kind";
         }
         if (value instanceof ScoreValue.Months months) {
-            return MonthNotation.words(months.months());
+            return Seen.inMonths(months.months());
         }
         if (value instanceof ScoreValue.Range) {
             String unit = character.type() == CharacterType.COUNT ? "" : Seen.unit(character);

@@ -27,8 +27,7 @@ public record Seen(String words, double count) {
         }
         int mask = ((Atoms.States) atoms).mask();
         if (character.type() == CharacterType.MONTHS) {
-            String months = MonthNotation.words(months(mask));
-            return new Seen((months.contains(" to ") ? "from " : months.startsWith("all") ? "" : "in ") + months, 1);
+            return new Seen(inMonths(months(mask)), 1);
         }
         List<String> phrases = new ArrayList<>();
         for (int s = 0; s < clause.phrases().size(); s++) {
@@ -38,6 +37,12 @@ public record Seen(String words, double count) {
         }
         boolean graded = character.type() == CharacterType.ORDERED && phrases.size() >= RUN && isRun(mask);
         return new Seen(graded ? graded(mask, phrases, clause) : English.alternatives(phrases), 1);
+    }
+
+    /** "in June", "from May to July", "all year". */
+    static String inMonths(List<Integer> months) {
+        String words = MonthNotation.words(months);
+        return (words.contains(" to ") ? "from " : words.startsWith("all") ? "" : "in ") + words;
     }
 
     private static List<Integer> months(int mask) {

@@ -111,6 +111,11 @@ final class ClauseTest {
         assertThat(say(segments, Atoms.Interval.closed(3, 4))).isEqualTo("antenna with three or four segments");
         assertThat(CellClause.of(segments, new ScoreValue.Range(3.0, 3.0, 4.0, 5.0), false))
                 .isEqualTo("antenna with 3–4(–5) segments");
+        assertThat(CellClause.of(
+                        character("", "flowering", CharacterType.MONTHS, ""),
+                        new ScoreValue.Months(List.of(6, 7, 8)),
+                        false))
+                .isEqualTo("flowering from June to August");
     }
 
     @ParameterizedTest
