@@ -1,5 +1,6 @@
 export { default as ChangeList } from './components/ChangeList.vue';
 export { default as EntryList } from './components/EntryList.vue';
+export { default as LoseDialog } from './components/LoseDialog.vue';
 export { default as SplitDialog } from './components/SplitDialog.vue';
 export { default as OperationDialog } from './components/OperationDialog.vue';
 export { useStudy, provideStudy } from './composables/useStudy';

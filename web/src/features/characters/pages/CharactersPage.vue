@@ -2,7 +2,7 @@
 import { mdiArrowDown, mdiArrowUp, mdiBookshelf, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
 import { computed, nextTick, onMounted, ref } from 'vue';
 import type { Schemas } from '@/api/client';
-import { OperationDialog, SplitDialog, useEditing, useStudy } from '@/study-kernel';
+import { LoseDialog, OperationDialog, SplitDialog, useEditing, useStudy } from '@/study-kernel';
 import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import { rowChoices, rowName } from '@/shared/taxon/rowNames';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
@@ -25,10 +25,6 @@ const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.
 const editing = useEditing(model, { path: 'characters', object: 'character' }, characters);
 const draft = editing.draft;
 const removing = ref(false);
-const asksLeave = computed({
-  get: () => editing.leaving.value !== null,
-  set: (open) => open || (editing.leaving.value = null),
-});
 
 const groups = computed(() => {
   const byOrgan = new Map<string, Character[]>();
@@ -114,13 +110,6 @@ onMounted(async () => {
   await nextTick();
   document.getElementById(editing.selected.value)?.scrollIntoView({ block: 'nearest' });
 });
-
-function leave() {
-  const go = editing.leaving.value;
-  editing.leaving.value = null;
-  editing.discard();
-  go?.();
-}
 </script>
 
 <template>
@@ -231,13 +220,7 @@ function leave() {
       />
     </section>
     <LibraryDialog v-model="library" />
-    <ConfirmDialog
-      v-model="asksLeave"
-      :title="$t('lose.title')"
-      :text="$t('lose.text')"
-      :yes="$t('discard')"
-      @confirm="leave"
-    />
+    <LoseDialog :editing="editing" />
   </div>
 </template>
 

@@ -2,9 +2,8 @@
 import { computed, ref, watch } from 'vue';
 import type { Schemas } from '@/api/client';
 import { LeadFields } from '@/features/characters';
-import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
-import { useEditing, useStudy } from '@/study-kernel';
+import { LoseDialog, useEditing, useStudy } from '@/study-kernel';
 
 /** Rewords the characters of a couplet while it stands in view; saving makes the key again with the new words. */
 const props = defineProps<{ couplet: Schemas['CoupletView'] }>();
@@ -16,21 +15,10 @@ const asked = computed(() => {
   const ids = props.couplet.leads.flatMap((lead) => lead.statements.map((s) => s.character));
   return characters.value.filter((c) => ids.includes(c.id));
 });
-const asksLeave = computed({
-  get: () => editing.leaving.value !== null,
-  set: (open) => open || (editing.leaving.value = null),
-});
 
 // The shelf is long: what was chosen in it comes into view.
 const form = ref<HTMLFormElement>();
 watch(form, (shown) => shown?.scrollIntoView?.({ block: 'nearest' }));
-
-function leave() {
-  const go = editing.leaving.value;
-  editing.leaving.value = null;
-  editing.discard();
-  go?.();
-}
 </script>
 
 <template>
@@ -58,13 +46,7 @@ function leave() {
         <span v-if="editing.saved.value && !editing.dirty.value" role="status">{{ $t('saved') }}</span>
       </div>
     </form>
-    <ConfirmDialog
-      v-model="asksLeave"
-      :title="$t('lose.title')"
-      :text="$t('lose.text')"
-      :yes="$t('discard')"
-      @confirm="leave"
-    />
+    <LoseDialog :editing="editing" />
   </section>
 </template>
 

@@ -3,7 +3,7 @@ import { mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
-import { useEditing, useStudy } from '@/study-kernel';
+import { LoseDialog, useEditing, useStudy } from '@/study-kernel';
 import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import { rowName } from '@/shared/taxon/rowNames';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
@@ -24,10 +24,6 @@ const isStage = computed(() => Boolean(draft.value && (draft.value.stage || (edi
 const newStage = ref(false);
 const removing = ref('');
 const asksRemoval = computed({ get: () => removing.value !== '', set: (open) => open || (removing.value = '') });
-const asksLeave = computed({
-  get: () => editing.leaving.value !== null,
-  set: (open) => open || (editing.leaving.value = null),
-});
 
 const blank: Schemas['StudyRow'] = {
   id: '',
@@ -92,13 +88,6 @@ const removal = computed(() => {
     .filter(Boolean)
     .join(' ');
 });
-
-function leave() {
-  const go = editing.leaving.value;
-  editing.leaving.value = null;
-  editing.discard();
-  go?.();
-}
 </script>
 
 <template>
@@ -175,13 +164,7 @@ function leave() {
       :yes="$t('remove')"
       @confirm="editing.remove(removing)"
     />
-    <ConfirmDialog
-      v-model="asksLeave"
-      :title="$t('lose.title')"
-      :text="$t('lose.text')"
-      :yes="$t('discard')"
-      @confirm="leave"
-    />
+    <LoseDialog :editing="editing" />
   </div>
 </template>
 
