@@ -10,8 +10,8 @@ import org.polyclave.wording.comparison.ContrastCard;
 import org.polyclave.wording.comparison.ContrastCard.PairView;
 import org.polyclave.wording.comparison.ContrastCard.PointView;
 import org.polyclave.wording.comparison.ContrastCard.ShownCell;
-import org.polyclave.wording.comparison.ContrastWording;
 import org.polyclave.wording.key.KeyView.NameView;
+import org.polyclave.wording.lead.English;
 
 /**
  * What the templates of a card print.
@@ -63,7 +63,7 @@ public record CardPage(ContrastCard card, ContrastPrint.Imprint made, int most, 
     public String shared() {
         return card.shared().stream()
                 .limit(most)
-                .map(p -> ContrastWording.decapitalised(p.subject()))
+                .map(p -> English.lower(p.subject()))
                 .collect(Collectors.joining(", "));
     }
 

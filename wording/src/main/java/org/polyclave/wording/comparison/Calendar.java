@@ -8,6 +8,7 @@ import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.notation.MonthNotation;
 import org.polyclave.wording.key.StatementWording;
+import org.polyclave.wording.lead.English;
 
 /**
  * When some rows can be distinguished from one another, or one row from all others, under viewing conditions.
@@ -85,10 +86,10 @@ public record Calendar(int count, List<MonthView> months, List<CalendarPair> pai
         }
         List<String> parts = new ArrayList<>();
         for (String subject : durable) {
-            parts.add(ContrastWording.decapitalised(subject) + " (all year)");
+            parts.add(English.lower(subject) + " (all year)");
         }
         for (FleetingView sign : fleeting) {
-            parts.add(ContrastWording.decapitalised(sign.subject()) + " (" + MonthNotation.print(sign.months()) + ")");
+            parts.add(English.lower(sign.subject()) + " (" + MonthNotation.print(sign.months()) + ")");
         }
         return "Check " + String.join("; ", parts) + ".";
     }

@@ -17,6 +17,7 @@ import org.polyclave.wording.comparison.ContrastCard.AnswerView;
 import org.polyclave.wording.comparison.ContrastCard.OpenView;
 import org.polyclave.wording.comparison.ContrastCard.PointView;
 import org.polyclave.wording.comparison.ContrastCard.ShownCell;
+import org.polyclave.wording.lead.English;
 
 /** Sentences of a contrast card. */
 public final class ContrastWording {
@@ -76,10 +77,6 @@ public final class ContrastWording {
         return plain ? cell.plainClause() : cell.clause();
     }
 
-    public static String decapitalised(String text) {
-        return text.isEmpty() ? text : text.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + text.substring(1);
-    }
-
     /** What will tell a pair apart firmly and when; empty where it is told so now, without handling where that may harm. */
     static String settles(Contrasts.Standing standing, int pair, List<PointView> later, List<OpenView> unscored) {
         Verdict verdict = least(standing.verdict(), standing.listed());
@@ -99,7 +96,7 @@ public final class ContrastWording {
                 .filter(p -> p.lack() != ViewingConditions.Lack.UNSAFE)
                 .limit(MOST_HINTS)
                 .forEach(p -> hints.computeIfAbsent(condition(p), c -> new ArrayList<>())
-                        .add(decapitalised(p.subject())));
+                        .add(English.lower(p.subject())));
         if (!hints.isEmpty()) {
             return now + " What will: "
                     + hints.entrySet().stream()
@@ -111,7 +108,7 @@ public final class ContrastWording {
             return now + " Not scored for both yet: "
                     + unscored.stream()
                             .limit(MOST_HINTS)
-                            .map(o -> decapitalised(o.subject()))
+                            .map(o -> English.lower(o.subject()))
                             .collect(Collectors.joining("; "))
                     + ".";
         }
@@ -135,7 +132,7 @@ public final class ContrastWording {
             case TENDENCY -> "What can be seen now usually differs, but not always.";
             default -> "Only one feature separates them now.";
         };
-        return without.isEmpty() ? now : without + decapitalised(now);
+        return without.isEmpty() ? now : without + English.lower(now);
     }
 
     /** "with a lens, Jul–Sep: ", "on the fruit: ". */

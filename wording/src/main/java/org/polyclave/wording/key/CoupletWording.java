@@ -6,7 +6,6 @@ import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -24,6 +23,7 @@ import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.MonthNotation;
 import org.polyclave.study.notation.NotationPrinter;
 import org.polyclave.wording.lead.Clause;
+import org.polyclave.wording.lead.English;
 import org.polyclave.wording.lead.Seen;
 
 /**
@@ -68,14 +68,10 @@ final class CoupletWording {
         handy(statement).ifPresent(plainAsides::add);
         return new KeyView.StatementView(
                 character.id(),
-                capital(text(statement, character, false)) + brackets(asides),
-                capital(text(statement, character, true)) + brackets(plainAsides),
+                English.capital(text(statement, character, false)) + brackets(asides),
+                English.capital(text(statement, character, true)) + brackets(plainAsides),
                 statement.role().name(),
                 statement.doubt().map(Key.Doubt::wrong).orElse(null));
-    }
-
-    static String capital(String text) {
-        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
     }
 
     private String text(Key.Statement statement, StudyCharacter character, boolean plain) {
@@ -244,13 +240,7 @@ final class CoupletWording {
 
     /** Statements of a lead as a sentence: the first with a capital, the others after semicolons. */
     static String sentence(List<String> statements) {
-        return statements.stream()
-                .map(s -> s.isEmpty() || s.equals(statements.get(0)) ? s : lower(s))
-                .collect(Collectors.joining("; "));
-    }
-
-    static String lower(String text) {
-        return text.isEmpty() ? text : text.substring(0, 1).toLowerCase(Locale.ROOT) + text.substring(1);
+        return English.capital(statements.stream().map(English::lower).collect(Collectors.joining("; ")));
     }
 
     /** A band of doubt in the character's own unit, rounded outward to 1 or 5 of the decimals that its quarter has. */

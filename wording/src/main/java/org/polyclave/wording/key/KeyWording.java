@@ -18,6 +18,7 @@ import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyRow;
 import org.polyclave.study.rules.Ranks;
+import org.polyclave.wording.lead.English;
 
 /** Words a whole key: parallel leads, the same characters in the same order, names with their hazards. */
 public final class KeyWording {
@@ -140,7 +141,7 @@ public final class KeyWording {
                 .map(d -> new KeyView.OpenDangerView(
                         danger(d.danger()),
                         d.signs().stream()
-                                .map(c -> CoupletWording.lower(StatementWording.subject(character(c))))
+                                .map(c -> English.lower(StatementWording.subject(character(c))))
                                 .toList()))
                 .toList();
         return new KeyView.TerminalView(names, reason(terminal), group(terminal), open);
@@ -233,7 +234,7 @@ public final class KeyWording {
     }
 
     private String subject(Proof.Failure failure) {
-        return CoupletWording.lower(
+        return English.lower(
                 StatementWording.subject(character(failure.character().getAsInt())));
     }
 

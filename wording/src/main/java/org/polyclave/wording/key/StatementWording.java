@@ -3,6 +3,7 @@ package org.polyclave.wording.key;
 import org.polyclave.core.key.Atoms;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.wording.lead.Clause;
+import org.polyclave.wording.lead.English;
 import org.polyclave.wording.lead.Seen;
 
 /** Words for a character by itself: as a heading, and with what is seen of it. */
@@ -11,7 +12,7 @@ public final class StatementWording {
 
     /** Organ and character, with a capital. */
     public static String subject(StudyCharacter character) {
-        return CoupletWording.capital(Clause.subject(character));
+        return English.capital(Clause.subject(character));
     }
 
     /** The clause with all that is accepted: "leaf margin toothed or lobed", "leaf more than 6 mm wide". */

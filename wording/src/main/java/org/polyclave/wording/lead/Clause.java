@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.polyclave.core.matrix.CharacterType;
@@ -95,7 +96,8 @@ public record Clause(String pattern, List<String> phrases, List<String> negative
     }
 
     private static String joined(String organ, String label) {
-        if (English.stems(label).equals(English.stems(organ))) {
+        List<String> stems = English.stems(label);
+        if (!stems.isEmpty() && stems.equals(English.stems(organ))) {
             return organ;
         }
         return GENERAL.matcher(organ.strip()).matches() || English.shareStem(organ, label)
@@ -104,12 +106,9 @@ public record Clause(String pattern, List<String> phrases, List<String> negative
     }
 
     private static Clause ofStates(StudyCharacter character, boolean plain, List<String> negatives) {
-        List<String> phrases = new ArrayList<>(phrases(character, plain));
         String name = character.label().replaceAll("\\?$", "").strip();
-        phrases.replaceAll(p -> withoutNoun(p, name));
-        boolean named = phrases.contains("present")
-                && phrases.stream().anyMatch(p -> NO.matcher(p).matches());
-        boolean bare = named || phrases.stream().anyMatch(p -> YES.matcher(p).matches());
+        List<String> phrases = withoutNouns(phrases(character, plain), name);
+        boolean bare = phrases.stream().anyMatch(p -> YES.matcher(p).matches());
         if (bare && (English.beginsWithVerb(name) || English.beginsWithAdjective(name))) {
             boolean verb = English.beginsWithVerb(name);
             phrases.replaceAll(p -> YES.matcher(p).matches()
@@ -127,8 +126,19 @@ public record Clause(String pattern, List<String> phrases, List<String> negative
         return new Clause((escaped(withoutWordsOf(phrases, character)) + " {states}").strip(), phrases, negatives);
     }
 
-    /** "rounded" for "a rounded head" of a flower head, "present" for "patches" of patches: the name says the noun already. */
-    private static String withoutNoun(String phrase, String name) {
+    /** The phrases without what the name says, unless two would then be one. */
+    private static List<String> withoutNouns(List<String> phrases, String name) {
+        boolean orNone = phrases.stream().anyMatch(p -> NO.matcher(p).matches());
+        List<String> shorter = new ArrayList<>(phrases);
+        shorter.replaceAll(p -> withoutNoun(p, name, orNone));
+        return Set.copyOf(shorter).size() < Set.copyOf(phrases).size() ? new ArrayList<>(phrases) : shorter;
+    }
+
+    /**
+     * "rounded" for "a rounded head" of a flower head; "present" for "patches" of patches, where there may be none: the name
+     * says the noun already.
+     */
+    private static String withoutNoun(String phrase, String name, boolean orNone) {
         List<String> words = new ArrayList<>(List.of(phrase.split(" ")));
         String noun = singular(words.get(words.size() - 1));
         List<String> named = English.words(name).stream().map(Clause::singular).toList();
@@ -136,7 +146,7 @@ public record Clause(String pattern, List<String> phrases, List<String> negative
             return phrase;
         }
         if (words.size() == 1) {
-            return named.get(0).equals(noun) && !English.beginsWithVerb(name) ? "present" : phrase;
+            return orNone && named.get(0).equals(noun) && !English.beginsWithVerb(name) ? "present" : phrase;
         }
         words.remove(words.size() - 1);
         if (words.get(0).matches("(?i)an?|the")) {
@@ -165,21 +175,18 @@ public record Clause(String pattern, List<String> phrases, List<String> negative
 
     /** Organ and name without the words that the states say themselves: "cut flesh reddening", not "change of the cut flesh". */
     private static String withoutWordsOf(List<String> phrases, StudyCharacter character) {
-        List<String> said =
-                phrases.stream().flatMap(p -> English.stems(p).stream()).toList();
-        String organ = English.stems(character.organ()).stream().anyMatch(said::contains) ? "" : character.organ();
-        String label = character.label();
-        if (English.stems(label).stream().anyMatch(said::contains)) {
-            label = left(label, said);
-        }
+        String organ = left(character.organ(), phrases).equals(character.organ()) ? character.organ() : "";
+        String label = left(character.label(), phrases);
         String subject = label.isEmpty() ? organ : joined(organ, label);
         return subject.isEmpty() ? character.label() : subject;
     }
 
-    /** The words that are not said, without the small ones that then begin or end them. */
-    private static String left(String label, List<String> said) {
+    /** The words that the states do not say, without the small ones that then begin or end them. */
+    private static String left(String label, List<String> phrases) {
         List<String> words = new ArrayList<>(List.of(label.split(" ")));
-        words.removeIf(w -> English.stems(w).stream().anyMatch(said::contains));
+        if (!words.removeIf(w -> isSaid(w, phrases))) {
+            return label;
+        }
         while (!words.isEmpty() && English.isEmpty(words.get(0))) {
             words.remove(0);
         }
@@ -187,6 +194,19 @@ public record Clause(String pattern, List<String> phrases, List<String> negative
             words.remove(words.size() - 1);
         }
         return String.join(" ", words);
+    }
+
+    /** In every state, or in one by another word of its stem ("attachment", "attached"); the same noun in one of them says less. */
+    private static boolean isSaid(String word, List<String> phrases) {
+        List<String> stem = English.stems(word);
+        if (stem.size() != 1) {
+            return false;
+        }
+        return phrases.stream().allMatch(p -> English.stems(p).contains(stem.get(0)))
+                || phrases.stream()
+                        .flatMap(p -> English.words(p).stream())
+                        .anyMatch(w ->
+                                English.stems(w).equals(stem) && !singular(w).equals(singular(word)));
     }
 
     private static String ofNumbers(StudyCharacter character) {

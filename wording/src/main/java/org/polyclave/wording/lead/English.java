@@ -101,6 +101,15 @@ public final class English {
 
     private English() {}
 
+    public static String capital(String text) {
+        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
+    }
+
+    /** Without the capital that it begins with. */
+    public static String lower(String text) {
+        return text.isEmpty() ? text : text.substring(0, 1).toLowerCase(Locale.ROOT) + text.substring(1);
+    }
+
     /** Stem of a word: of "arms", "armed" and "unarmed" the same. */
     public static String stem(String word) {
         String lower = word.toLowerCase(Locale.ROOT);

@@ -41,6 +41,10 @@ final class ClauseTest {
                 "flesh; change of the cut flesh; unchanged|reddening; 2; cut flesh reddening",
                 "ring; ring; a narrow ring|a hanging ring; 2; ring hanging",
                 "claws; claws; alike|unequal; 1; claws alike",
+                // Nor does shortening make two states one, or a thing that there may not be of one that there is.
+                "head; flower head; rounded head|rounded|flat; 3; flower head rounded head or rounded",
+                "plant; sheath or ligule; sheath|ligule; 1; plant sheath or ligule sheath",
+                "''; is it on or in; soil|wood; 1; is it on or in soil",
                 // No bare yes or no: a verb, an adjective, a thing.
                 "beak; rests in groove; yes|no; 1; beak rests in groove",
                 "beak; rests in groove; yes|no; 2; beak does not rest in groove",
