@@ -28,7 +28,9 @@ const told = useQuery({
       number: props.number,
       row: props.row,
     }),
+  enabled: computed(() => taxon.value !== undefined),
   staleTime: Infinity,
+  retry: false,
 });
 /** What is said of one organ stands together. */
 const organs = computed(() => {
@@ -92,5 +94,15 @@ dt {
 dd {
   margin: 0;
   font-family: var(--serif);
+}
+
+@media (max-width: 600px) {
+  dl {
+    grid-template-columns: 1fr;
+  }
+
+  dd + dt {
+    margin-top: 0.5rem;
+  }
 }
 </style>

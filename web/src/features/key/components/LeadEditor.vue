@@ -55,6 +55,10 @@ h4 {
   margin: 1rem 0 0.2rem;
 }
 
+h5 {
+  margin: 0;
+}
+
 form {
   display: grid;
   gap: 0.6rem;
