@@ -1,5 +1,6 @@
 package org.polyclave.core.matrix;
 
+import java.util.List;
 import java.util.Optional;
 import org.polyclave.core.statistics.Measured;
 
@@ -79,12 +80,21 @@ public sealed interface Cell {
         }
     }
 
+    /** Values from {@code low} to {@code high} that are met evenly, with the share of all individuals that show them. */
+    record Part(double low, double high, double share) {}
+
     /**
      * A range {@code (min–)low–high(–max)} in the character's base unit, min ≤ low ≤ high ≤ max.
      *
      * @param measured the sample behind it, if its spread is known
+     * @param parts how often which values are met, if that is said; otherwise it follows from the range
      */
-    record Numeric(double min, double low, double high, double max, Optional<Measured> measured) implements Cell {
+    record Numeric(double min, double low, double high, double max, Optional<Measured> measured, List<Part> parts)
+            implements Cell {
+        public Numeric(double min, double low, double high, double max, Optional<Measured> measured) {
+            this(min, low, high, max, measured, List.of());
+        }
+
         public Numeric(double min, double low, double high, double max) {
             this(min, low, high, max, Optional.empty());
         }
@@ -92,6 +102,12 @@ public sealed interface Cell {
         public Numeric {
             if (!(min <= low && low <= high && high <= max)) {
                 throw new IllegalArgumentException("A range must run min <= low <= high <= max");
+            }
+            parts = List.copyOf(parts);
+            for (int k = 0; k < parts.size(); k++) {
+                if (parts.get(k).low() < min || parts.get(k).high() > max) {
+                    throw new IllegalArgumentException("The parts of a range must lie within it");
+                }
             }
         }
 
@@ -102,6 +118,11 @@ public sealed interface Cell {
             hash = 31 * (31 * hash + Double.hashCode(high)) + Double.hashCode(max);
             hash = (hash ^ (hash >>> 15)) * 0x2c1b3c6d;
             return hash ^ (hash >>> 12);
+        }
+
+        /** @param parts within the range, their shares summing to 1 */
+        public static Numeric inParts(double min, double low, double high, double max, List<Part> parts) {
+            return new Numeric(min, low, high, max, Optional.empty(), parts);
         }
 
         public static Numeric range(double low, double high) {

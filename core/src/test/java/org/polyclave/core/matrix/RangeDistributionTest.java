@@ -1,6 +1,7 @@
 package org.polyclave.core.matrix;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
@@ -37,6 +38,20 @@ class RangeDistributionTest {
         RangeDistribution d = of(COUNT, Cell.Numeric.range(4, 7));
         assertThat(d.share(3.5, 4.5)).isCloseTo(0.25, within(1e-12));
         assertThat(d.share(-INF, 5.5)).isCloseTo(0.5, within(1e-12));
+    }
+
+    @Test
+    void partsHaveTheirOwnShares() {
+        Cell.Numeric usuallyFive = Cell.Numeric.inParts(
+                3, 5, 5, 8, List.of(new Cell.Part(5, 5, 0.75), new Cell.Part(3, 4, 0.2), new Cell.Part(8, 8, 0.05)));
+        RangeDistribution d = of(COUNT, usuallyFive);
+        assertThat(d.within(4.5, 5.5)).isCloseTo(0.75, within(1e-12));
+        assertThat(d.within(2.5, 3.5)).isCloseTo(0.1, within(1e-12));
+        assertThat(d.within(5.6, 7.4)).as("nobody has six or seven").isZero();
+        assertThat(of(COUNT, usuallyFive, Cell.Numeric.range(6, 6)).within(4.5, 6.5))
+                .isCloseTo(0.875, within(1e-12));
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> Cell.Numeric.inParts(3, 5, 5, 8, List.of(new Cell.Part(5, 9, 1))));
     }
 
     @Test

@@ -8,10 +8,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyScore;
+import org.polyclave.study.notation.CellNotation;
 import org.polyclave.study.rules.Limits;
 import org.polyclave.study.rules.StudyRules;
 import org.polyclave.wording.rule.RuleWording;
@@ -154,9 +156,13 @@ public final class StudyJson {
         if (value instanceof ScoreValue.Range range) {
             double high = range.high() == null ? Double.POSITIVE_INFINITY : range.high();
             double max = range.max() == null ? Double.POSITIVE_INFINITY : range.max();
-            return character.type().isNumeric() && range.min() <= range.low() && range.low() <= high && high <= max;
+            return character.type().isNumeric()
+                    && range.min() <= range.low()
+                    && range.low() <= high
+                    && high <= max
+                    && (range.counts().isEmpty()
+                            || (character.type() == CharacterType.COUNT && CellNotation.isConsistent(range)));
         }
-        return !(value instanceof ScoreValue.Months)
-                || character.type() == org.polyclave.core.matrix.CharacterType.MONTHS;
+        return !(value instanceof ScoreValue.Months) || character.type() == CharacterType.MONTHS;
     }
 }

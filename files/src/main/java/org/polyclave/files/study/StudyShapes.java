@@ -43,6 +43,7 @@ final class StudyShapes {
             Map.entry(StudyCharacter.Trust.class, TrustShape.class),
             Map.entry(StudyCharacter.InGroup.class, TrustShape.class),
             Map.entry(StudyCharacter.Use.class, TrustShape.class),
+            Map.entry(ScoreValue.Range.class, RangeShape.class),
             Map.entry(StudyScore.class, ScoreShape.class),
             Map.entry(StudyScore.Sample.class, SampleShape.class),
             Map.entry(Picture.class, PictureShape.class),
@@ -62,6 +63,11 @@ final class StudyShapes {
         @JsonSubTypes.Type(value = ScoreValue.Months.class, name = "months")
     })
     interface ValueShape {}
+
+    interface RangeShape {
+        @JsonInclude(Include.NON_EMPTY)
+        List<ScoreValue.Count> counts();
+    }
 
     interface ScopeShape {
         @JsonInclude(Include.NON_EMPTY)

@@ -224,6 +224,31 @@ class CompilerTest {
         assertThat(Shares.isIncomplete(states(text))).isEqualTo(incomplete);
     }
 
+    /** The same words of counts; what "usually 5" leaves open is one more or less. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "usually 5, sometimes 3; 3; 5; 5:5:0.789474 3:3:0.210526",
+                "usually 5, 6–7; 5; 7; 5:5:0.75 6:7:0.25",
+                "4, 8; 4; 8; 4:4:0.5 8:8:0.5",
+                "usually 5; 4; 6; 5:5:0.75 4:4:0.125 6:6:0.125",
+                "usually 0; 0; 1; 0:0:0.75 1:1:0.25"
+            })
+    void wordsOfCountsBecomeShares(String text, double min, double max, String expected) {
+        Cell.Numeric cell =
+                (Cell.Numeric) cell(compiled("taxon,petals\n#type,count\nAa," + quoted(text)), "aa", "petals");
+        assertThat(cell.min()).isEqualTo(min);
+        assertThat(cell.max()).isEqualTo(max);
+        assertThat(cell.parts())
+                .extracting(p -> "%.0f:%.0f:%s".formatted(p.low(), p.high(), Math.round(p.share() * 1e6) / 1e6))
+                .containsExactly(expected.split(" "));
+    }
+
+    private static String quoted(String cell) {
+        return '"' + cell + '"';
+    }
+
     @Test
     void anEmptyCellInheritsAndATypedUnknownBlocks() {
         CompiledStudy compiled = compiled("""

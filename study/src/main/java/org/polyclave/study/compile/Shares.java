@@ -1,5 +1,8 @@
 package org.polyclave.study.compile;
 
+import java.util.ArrayList;
+import java.util.List;
+import org.polyclave.core.matrix.Cell;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.ScoreValue.Frequency;
 import org.polyclave.study.model.StudyCharacter;
@@ -15,24 +18,60 @@ public final class Shares {
     /** One share a state of the character, summing to 1. */
     public static double[] of(ScoreValue.States states, StudyCharacter character) {
         double[] shares = new double[character.states().size()];
-        double worded = 0;
-        int plain = 0;
-        for (ScoreValue.Shown shown : states.shown()) {
-            worded += shown.frequency().weight();
-            plain += shown.frequency() == Frequency.PLAIN ? 1 : 0;
-        }
-        // However much the words leave, a state that is listed is shown at least as often as "rarely" says.
-        double remaining = plain == 0 ? 0 : Math.max(1 - worded, plain * Frequency.RARELY.weight());
-        for (ScoreValue.Shown shown : states.shown()) {
-            double share = shown.frequency() == Frequency.PLAIN
-                    ? remaining / plain
-                    : shown.frequency().weight();
-            shares[character.indexOf(shown.state())] += share;
+        List<Frequency> words =
+                states.shown().stream().map(ScoreValue.Shown::frequency).toList();
+        double[] listed = listed(words);
+        for (int k = 0; k < listed.length; k++) {
+            shares[character.indexOf(states.shown().get(k).state())] += listed[k];
         }
         if (isIncomplete(states)) {
-            spreadOverUnlisted(shares, states, character, 1 - worded);
+            spreadOverUnlisted(shares, states, character, 1 - worded(words));
         }
         return normalised(shares);
+    }
+
+    /**
+     * Counts with their shares: those of a part evenly. What "usually 5" alone leaves open goes to the counts beside it, as far
+     * as the range reaches.
+     */
+    public static List<Cell.Part> of(ScoreValue.Range range) {
+        List<Frequency> words =
+                range.counts().stream().map(ScoreValue.Count::frequency).toList();
+        double[] listed = listed(words);
+        List<Cell.Part> parts = new ArrayList<>();
+        for (int k = 0; k < listed.length; k++) {
+            ScoreValue.Count count = range.counts().get(k);
+            parts.add(new Cell.Part(count.from(), count.to(), listed[k]));
+        }
+        if (parts.size() == 1 && range.max() != null && range.high() != null) {
+            boolean below = range.min() < range.low();
+            boolean above = range.max() > range.high();
+            double each = (1 - worded(words)) / ((below ? 1 : 0) + (above ? 1 : 0));
+            if (below) {
+                parts.add(new Cell.Part(range.min(), range.low() - 1, each));
+            }
+            if (above) {
+                parts.add(new Cell.Part(range.high() + 1, range.max(), each));
+            }
+        }
+        double total = parts.stream().mapToDouble(Cell.Part::share).sum();
+        return parts.stream()
+                .map(p -> new Cell.Part(p.low(), p.high(), p.share() / total))
+                .toList();
+    }
+
+    private static double worded(List<Frequency> words) {
+        return words.stream().mapToDouble(Frequency::weight).sum();
+    }
+
+    /** What each word comes to; not yet summing to 1. */
+    private static double[] listed(List<Frequency> words) {
+        long plain = words.stream().filter(w -> w == Frequency.PLAIN).count();
+        // However much the words leave, a state that is listed is shown at least as often as "rarely" says.
+        double remaining = Math.max(1 - worded(words), plain * Frequency.RARELY.weight());
+        return words.stream()
+                .mapToDouble(w -> w == Frequency.PLAIN ? remaining / plain : w.weight())
+                .toArray();
     }
 
     /** Whether the words leave open what the organism shows otherwise. */

@@ -438,7 +438,9 @@ public final class StudyCompiler {
             double end = Math.max(openEnds.getOrDefault(character.id(), range.low()), range.low());
             double max = range.max() == null ? end : range.max();
             double high = range.high() == null ? max : range.high();
-            return new Cell.Numeric(range.min(), range.low(), high, max);
+            return range.counts().isEmpty()
+                    ? new Cell.Numeric(range.min(), range.low(), high, max)
+                    : Cell.Numeric.inParts(range.min(), range.low(), high, max, Shares.of(range));
         }
         return Cell.UNKNOWN;
     }

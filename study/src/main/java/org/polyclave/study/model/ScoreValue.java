@@ -52,12 +52,28 @@ public sealed interface ScoreValue {
         EITHER
     }
 
-    /** A range {@code (min–)low–high(–max)} in the base unit; {@code max} and {@code high} empty: no upper limit. */
+    /**
+     * A range {@code (min–)low–high(–max)} in the base unit; {@code max} and {@code high} empty: no upper limit.
+     *
+     * @param counts what a count is, each with how often, if that was said; the range then spans them
+     */
     record Range(
             double min,
             double low,
             @Nullable Double high,
-            @Nullable Double max) implements ScoreValue {}
+            @Nullable Double max,
+            List<Count> counts) implements ScoreValue {
+        public Range {
+            counts = Defaults.list(counts);
+        }
+
+        public Range(double min, double low, @Nullable Double high, @Nullable Double max) {
+            this(min, low, high, max, List.of());
+        }
+    }
+
+    /** "Usually 5", "sometimes 3–4". */
+    record Count(int from, int to, Frequency frequency) {}
 
     /** @param months numbers 1 to 12, ascending */
     record Months(List<Integer> months) implements ScoreValue {

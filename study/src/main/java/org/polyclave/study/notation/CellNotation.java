@@ -44,6 +44,11 @@ public final class CellNotation {
         return SPECIAL.containsKey(text.strip().toLowerCase(Locale.ROOT));
     }
 
+    /** Whether the counts of a range, if it lists them, are such as could be typed, and span it. */
+    public static boolean isConsistent(ScoreValue.Range range) {
+        return CountNotation.isConsistent(range);
+    }
+
     /** Reads a text that is not blank. */
     public static ParseResult parse(String text, StudyCharacter character) {
         String trimmed = text.strip();

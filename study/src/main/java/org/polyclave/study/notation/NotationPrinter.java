@@ -54,6 +54,9 @@ public final class NotationPrinter {
     }
 
     private static String range(ScoreValue.Range range, StudyCharacter character) {
+        if (!range.counts().isEmpty()) {
+            return CountNotation.print(range.counts());
+        }
         double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
         if (range.high() == null || range.max() == null) {
             return character.type() == CharacterType.COUNT && range.low() == RangeNotation.MANY

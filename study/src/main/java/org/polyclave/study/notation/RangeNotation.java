@@ -1,6 +1,5 @@
 package org.polyclave.study.notation;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -13,7 +12,7 @@ import org.polyclave.study.model.Units;
 
 /**
  * Ranges of numbers: {@code 5–9}, {@code (3–)5–9(–12) mm}, {@code 4,5}, {@code 12}; for counts also {@code 4, 8},
- * {@code 4 or 8}, {@code >=20}, {@code up to 6} and {@code many}.
+ * {@code 4 or 8}, {@code usually 5, rarely 3–4}, {@code >=20}, {@code up to 6} and {@code many}.
  */
 final class RangeNotation {
     /** "Many", as a count: this many or more. */
@@ -41,8 +40,8 @@ final class RangeNotation {
         if (count && lower.equals("many")) {
             return new CellNotation.Parsed(new ScoreValue.Range(MANY, MANY, null, null));
         }
-        if (count && lower.matches("\\d+(\\s*(,|or|;)\\s*\\d+)+")) {
-            return list(lower);
+        if (count && CountNotation.isListed(lower)) {
+            return CountNotation.parse(lower);
         }
         Matcher atLeast = AT_LEAST.matcher(lower);
         if (atLeast.matches()) {
@@ -70,19 +69,6 @@ final class RangeNotation {
         double min = range.group(1) == null ? low : number(range.group(1));
         double max = range.group(4) == null ? high : number(range.group(4));
         return scaled(min, low, high, max, range.group(5), type, columnUnit, text);
-    }
-
-    /** Several counts: everything from the least to the greatest is admitted, so nothing true is shut out. */
-    private static CellNotation.ParseResult list(String text) {
-        List<Double> counts = new ArrayList<>();
-        Matcher matcher = Pattern.compile("\\d+").matcher(text);
-        while (matcher.find()) {
-            counts.add(number(matcher.group()));
-        }
-        counts.sort(null);
-        double low = counts.get(0);
-        double high = counts.get(counts.size() - 1);
-        return new CellNotation.Parsed(new ScoreValue.Range(low, low, high, high));
     }
 
     private static double number(String text) {

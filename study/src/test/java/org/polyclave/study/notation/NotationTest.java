@@ -13,6 +13,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.ScoreValue.Combination;
+import org.polyclave.study.model.ScoreValue.Count;
 import org.polyclave.study.model.ScoreValue.Frequency;
 import org.polyclave.study.model.ScoreValue.Shown;
 import org.polyclave.study.model.StudyCharacter;
@@ -106,10 +107,34 @@ class NotationTest {
 
     @Test
     void countsTakeListsAndOpenEnds() {
-        assertThat(read("4, 8", PETALS)).isEqualTo(new ScoreValue.Range(4, 4, 8.0, 8.0));
+        assertThat(read("4, 8", PETALS))
+                .isEqualTo(new ScoreValue.Range(
+                        4, 4, 8.0, 8.0, List.of(new Count(4, 4, Frequency.PLAIN), new Count(8, 8, Frequency.PLAIN))));
         assertThat(read("4 or 8", PETALS)).isEqualTo(read("4, 8", PETALS));
         assertThat(read(">=20", PETALS)).isEqualTo(new ScoreValue.Range(20, 20, null, null));
         assertThat(read("many", PETALS)).isEqualTo(new ScoreValue.Range(12, 12, null, null));
+    }
+
+    @Test
+    void countsSayHowOften() {
+        ScoreValue usually = new ScoreValue.Range(
+                3,
+                5,
+                5.0,
+                9.0,
+                List.of(
+                        new Count(5, 5, Frequency.USUALLY),
+                        new Count(3, 4, Frequency.SOMETIMES),
+                        new Count(9, 9, Frequency.RARELY)));
+        assertThat(read("Mostly 5, occasionally 3-4; rarely 9", PETALS)).isEqualTo(usually);
+        assertThat(NotationPrinter.print(usually, PETALS)).isEqualTo("usually 5, sometimes 3–4, rarely 9");
+        assertThat(read("usually 5", PETALS))
+                .as("one more or less is open")
+                .isEqualTo(new ScoreValue.Range(4, 5, 5.0, 6.0, List.of(new Count(5, 5, Frequency.USUALLY))));
+        assertThat(refused("sometimes 3", PETALS)).contains("'usually 5, sometimes 3'");
+        assertThat(refused("usually 5, rarely 4-3", PETALS)).contains("'rarely 4-3' do not rise");
+        assertThat(refused("mistaken 5, 4", PETALS)).contains("not a number or range");
+        assertThat(refused("usually 5 mm", WIDTH)).contains("not a number or range");
     }
 
     @Test

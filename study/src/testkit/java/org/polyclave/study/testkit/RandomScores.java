@@ -21,6 +21,7 @@ import org.polyclave.study.model.Reference;
 import org.polyclave.study.model.Scale;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.ScoreValue.Combination;
+import org.polyclave.study.model.ScoreValue.Count;
 import org.polyclave.study.model.ScoreValue.Frequency;
 import org.polyclave.study.model.ScoreValue.Shown;
 import org.polyclave.study.model.Slug;
@@ -84,8 +85,26 @@ public final class RandomScores {
         if (random.nextInt(8) == 0 && character.type() == CharacterType.COUNT) {
             return new ScoreValue.Range(low, low, null, null);
         }
+        if (random.nextInt(4) == 0 && character.type() == CharacterType.COUNT) {
+            return counts((int) low, random);
+        }
         double high = low + random.nextInt(9) * unit;
         return new ScoreValue.Range(min, low, high, high + random.nextInt(3) * unit);
+    }
+
+    /** "Usually 5, sometimes 2–3, rarely 9". */
+    private static ScoreValue counts(int usual, Random random) {
+        List<Count> counts = new ArrayList<>(List.of(new Count(usual, usual, Frequency.USUALLY)));
+        int min = usual;
+        int max = usual;
+        for (Frequency frequency : List.of(Frequency.SOMETIMES, Frequency.RARELY)) {
+            int from = random.nextInt(20);
+            int to = from + random.nextInt(3);
+            counts.add(new Count(from, to, frequency));
+            min = Math.min(min, from);
+            max = Math.max(max, to);
+        }
+        return new ScoreValue.Range(min, usual, (double) usual, (double) max, counts);
     }
 
     /** A study with awkward names, every type of character, stages, parents and dependencies. */
