@@ -43,6 +43,7 @@ export default {
     NO_DEFINITION: 'States without a definition',
     CLAIM_FAILS: 'Claims that fail',
     CLAIM_UNTESTABLE: 'Claims that cannot be tested yet',
+    GO_TOGETHER: 'Measures that go together',
     NEAR_TERM: 'Words that miss a term of the glossary',
     SHARED_NAME: 'Names that serve several taxa',
     DANGER_NOT_RULED_OUT: 'Dangers that a key cannot rule out',

@@ -25,6 +25,7 @@ const ABOUT_CHARACTERS: Finding['kind'][] = [
   'NO_QUESTION',
   'NO_DEFINITION',
   'LABEL_IS_SIZE',
+  'GO_TOGETHER',
 ];
 
 /** Where a finding is dealt with: the page and what it selects there. */

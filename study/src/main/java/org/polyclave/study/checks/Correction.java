@@ -3,6 +3,9 @@ package org.polyclave.study.checks;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.polyclave.study.compile.Features;
 import org.polyclave.study.model.GlossaryTerm;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
@@ -10,7 +13,10 @@ import org.polyclave.study.model.StudyRow;
 import org.polyclave.study.rules.GlossaryIndex;
 import org.polyclave.study.rules.StudyRules;
 
-/** Corrects findings of which it is certain how: listed misspellings of terms are written right. Nothing else is certain. */
+/**
+ * Does what a finding proposes in one click: listed misspellings of terms are written right, and measures that go together are
+ * joined into one feature. Nothing else is certain.
+ */
 public final class Correction {
     private final GlossaryIndex index;
     private final String word;
@@ -25,12 +31,35 @@ public final class Correction {
         if (finding.correction().isEmpty()) {
             return study;
         }
+        if (finding.kind() == FindingKind.GO_TOGETHER) {
+            return joined(study, finding);
+        }
         Correction correction = new Correction(new GlossaryIndex(study.glossary()), finding.other());
         List<StudyRow> rows = new ArrayList<>(study.rows());
         rows.replaceAll(r -> r.id().equals(finding.row()) ? r.withDescription(correction.written(r.description())) : r);
         List<StudyCharacter> characters = new ArrayList<>(study.characters());
         characters.replaceAll(c -> c.id().equals(finding.character()) ? correction.written(c) : c);
         return study.withRows(rows).withCharacters(characters);
+    }
+
+    /** All that either feature holds becomes one; it keeps the name that an author gave to one of them. */
+    private static Study joined(Study study, StudyFinding finding) {
+        Features features = new Features(study.characters());
+        Set<String> both = study.characters().stream()
+                .filter(c -> c.id().equals(finding.character()) || c.id().equals(finding.other()))
+                .map(features::of)
+                .collect(Collectors.toSet());
+        List<StudyCharacter> members = study.characters().stream()
+                .filter(c -> both.contains(features.of(c)))
+                .toList();
+        String name = members.stream()
+                .map(StudyCharacter::group)
+                .filter(g -> !g.isBlank())
+                .findFirst()
+                .orElse(finding.correction());
+        return study.withCharacters(study.characters().stream()
+                .map(c -> members.contains(c) ? c.withGroup(name) : c)
+                .toList());
     }
 
     private StudyCharacter written(StudyCharacter character) {

@@ -50,6 +50,7 @@ public enum FindingKind {
     UNKNOWN_CHARACTER,
     NO_SOURCE,
     // What would make it better.
+    GO_TOGETHER,
     SEPARATES_NOTHING,
     NEVER_VARIES,
     IMPLIED,

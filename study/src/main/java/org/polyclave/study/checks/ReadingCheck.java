@@ -7,7 +7,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.Features;
 import org.polyclave.study.measuring.Evidence;
+import org.polyclave.study.measuring.GoingTogether;
 import org.polyclave.study.measuring.Proposals;
 import org.polyclave.study.measuring.RowAllometry;
 import org.polyclave.study.model.Specimen;
@@ -47,6 +49,9 @@ final class ReadingCheck {
                 proportions(evidence, ratio);
             }
         }
+        if (!study.readings().isEmpty()) {
+            together(evidence);
+        }
         // Of some cells every reading is gone.
         for (StudyRow row : study.rows()) {
             scores.getOrDefault(row.id(), Map.of()).forEach((id, score) -> {
@@ -85,6 +90,27 @@ final class ReadingCheck {
                         .ifPresent(row -> found.add(finding(FindingKind.OUT_OF_PROPORTION, row, part.get())
                                 .with("whole", whole.get().label())
                                 .with("specimens", codes(odd))));
+            }
+        }
+    }
+
+    /** Measures that go together, but are not one feature yet. */
+    private void together(Evidence evidence) {
+        Features features = new Features(study.characters());
+        List<StudyCharacter> measures = evidence.read().stream()
+                .filter(c -> c.type().isNumeric() && c.ratioOf().isEmpty())
+                .toList();
+        for (GoingTogether pair : GoingTogether.of(evidence, measures)) {
+            StudyCharacter first = pair.first();
+            StudyCharacter second = pair.second();
+            if (!features.of(first).equals(features.of(second))) {
+                found.add(StudyFinding.of(FindingKind.GO_TOGETHER, "", first.id(), second.id())
+                        .with("character", first.label())
+                        .with("other", second.label())
+                        .with("individuals", pair.individuals())
+                        .with("r", Math.rint(100 * pair.r()) / 100)
+                        .with("together", String.valueOf(pair.r() > 0))
+                        .with("right", first.label() + " and " + second.label()));
             }
         }
     }

@@ -17,11 +17,11 @@ import org.polyclave.study.model.StudyCharacter;
  *   <li>of a ratio and two measures of different features at most two count: it goes with the first.
  * </ul>
  */
-final class Features {
+public final class Features {
     private final Map<String, StudyCharacter> byId = new HashMap<>();
     private final Map<String, Integer> atPositions = new HashMap<>();
 
-    Features(List<StudyCharacter> characters) {
+    public Features(List<StudyCharacter> characters) {
         for (StudyCharacter character : characters) {
             byId.put(character.id(), character);
             atPositions.merge(withoutPosition(character), 1, Integer::sum);
@@ -29,7 +29,7 @@ final class Features {
     }
 
     /** A name of its feature. */
-    String of(StudyCharacter character) {
+    public String of(StudyCharacter character) {
         if (!character.group().isBlank()) {
             return "joined " + folded(character.group());
         }

@@ -5,12 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import org.polyclave.core.measuring.Allometry;
-import org.polyclave.core.measuring.IndividualMeans;
 import org.polyclave.study.measuring.Evidence.Item;
 import org.polyclave.study.model.StudyCharacter;
 
@@ -35,14 +30,14 @@ public record RowAllometry(String row, List<Individual> individuals, Optional<Al
      */
     public static List<RowAllometry> of(Evidence evidence, StudyCharacter x, StudyCharacter y) {
         Map<String, List<Item>> wholes = new HashMap<>();
-        evidence.of(x).forEach(r -> wholes.put(r.row(), settled(r, x)));
+        evidence.of(x).forEach(r -> wholes.put(r.row(), IndividualSizes.settled(r, x)));
         List<RowAllometry> found = new ArrayList<>();
         for (Evidence.RowReadings row : evidence.of(y)) {
-            List<Item> parts = settled(row, y);
+            List<Item> parts = IndividualSizes.settled(row, y);
             Evidence.Material material = Proposals.mostUsual(parts);
-            Map<String, Double> sizes = means(wholes.getOrDefault(row.row(), List.of()), material);
+            Map<String, Double> sizes = IndividualSizes.means(wholes.getOrDefault(row.row(), List.of()), material);
             List<Individual> pairs = new ArrayList<>();
-            means(parts, material).forEach((specimen, size) -> {
+            IndividualSizes.means(parts, material).forEach((specimen, size) -> {
                 Double other = sizes.get(specimen);
                 if (other != null && other > 0 && size > 0) {
                     pairs.add(new Individual(specimen, other, size, false));
@@ -53,26 +48,6 @@ public record RowAllometry(String row, List<Individual> individuals, Optional<Al
             }
         }
         return found;
-    }
-
-    private static List<Item> settled(Evidence.RowReadings row, StudyCharacter character) {
-        Proposals.Proposal proposal = Proposals.of(row, character, null);
-        Set<Integer> flagged =
-                proposal.flags().stream().map(Proposals.Flag::item).collect(Collectors.toSet());
-        return IntStream.range(0, proposal.items().size())
-                .filter(i -> !flagged.contains(i) && proposal.items().get(i).counts())
-                .mapToObj(proposal.items()::get)
-                .toList();
-    }
-
-    private static Map<String, Double> means(List<Item> items, Evidence.Material material) {
-        Map<String, Double> means = new TreeMap<>();
-        IndividualMeans.of(items.stream()
-                        .filter(i -> i.material() == material && !Double.isNaN(i.value()))
-                        .map(i -> new IndividualMeans.ItemValue(i.specimen(), i.item(), i.value()))
-                        .toList())
-                .forEach(m -> means.put(m.individual(), m.value()));
-        return means;
     }
 
     private static RowAllometry of(String row, List<Individual> pairs) {

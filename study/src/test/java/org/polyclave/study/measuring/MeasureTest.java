@@ -20,7 +20,10 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.core.measuring.Slips;
+import org.polyclave.study.checks.Correction;
+import org.polyclave.study.checks.FindingKind;
 import org.polyclave.study.checks.StudyCheck;
+import org.polyclave.study.checks.StudyFinding;
 import org.polyclave.study.compile.StudyCompiler;
 import org.polyclave.study.measuring.Evidence.Barred;
 import org.polyclave.study.measuring.Evidence.Material;
@@ -235,6 +238,45 @@ final class MeasureTest {
         return StudyCheck.of(StudyCompiler.compile(study)).findings().stream()
                 .map(f -> f.kind().code())
                 .filter(List.of("out-of-date", "reading-to-settle", "out-of-proportion")::contains)
+                .toList();
+    }
+
+    /** Plants of either taxon are the larger the more teeth they have; the taxon of more teeth is the smaller one. */
+    private static Study teethGoWithWidth(int each) {
+        List<Specimen> plants = new ArrayList<>();
+        List<Reading> readings = new ArrayList<>();
+        for (int i = 0; i < 2 * each; i++) {
+            boolean bane = i % 2 == 1;
+            int k = i / 2;
+            plants.add(specimen("p" + i, bane ? "bane" : "mild", "", ""));
+            readings.add(reading("p" + i, WIDTH, "", String.valueOf((bane ? 5.0 : 20.0) * (1 + 0.05 * k))));
+            readings.add(reading("p" + i, TEETH, "", String.valueOf((bane ? 60 : 20) + 2 * k + k % 3)));
+            readings.add(reading("p" + i, TURN, "", String.valueOf((bane ? 60 : 30) + (7 * k) % 5)));
+        }
+        return study(plants, readings);
+    }
+
+    @Test
+    void measuresThatGoTogetherWithinTaxaAreProposedAsOneFeature() {
+        Study study = teethGoWithWidth(10);
+        List<StudyFinding> found = together(study);
+        assertThat(found).hasSize(1);
+        assertThat(found.get(0).character()).isEqualTo(WIDTH.id());
+        assertThat(found.get(0).other()).isEqualTo(TEETH.id());
+        assertThat(found.get(0).facts()).containsEntry("individuals", 20.0).containsEntry("together", "true");
+
+        Study joined = Correction.of(study, found.get(0));
+        assertThat(together(joined)).isEmpty();
+        assertThat(joined.characters().stream().filter(c -> !c.group().isEmpty()))
+                .as("what was one feature stays one: the length goes with the width")
+                .extracting(StudyCharacter::id)
+                .containsExactly(WIDTH.id(), LENGTH.id(), TEETH.id());
+        assertThat(together(teethGoWithWidth(9))).as("18 plants").isEmpty();
+    }
+
+    private static List<StudyFinding> together(Study study) {
+        return StudyCheck.of(StudyCompiler.compile(study)).findings().stream()
+                .filter(f -> f.kind() == FindingKind.GO_TOGETHER)
                 .toList();
     }
 

@@ -18,6 +18,6 @@ public final class FindingWording {
     public static String correction(StudyFinding finding) {
         return finding.correction().isEmpty()
                 ? ""
-                : CATALOGUE.text("correction", Map.of("right", finding.correction()));
+                : CATALOGUE.text(finding.kind().code() + ".correction", Map.of("right", finding.correction()));
     }
 }
