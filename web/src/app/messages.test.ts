@@ -16,6 +16,7 @@ const WORDS: Record<string, string[]> = {
   'Change.kind': ['difference.kind'],
   'Claim.kind': ['claims.kind'],
   'Column.type': ['type'],
+  'Count.frequency': [],
   'Coverage.covers': ['coverage'],
   'Coverage.describes': ['describes'],
   // What the author has to do about a danger is said by links where it is to confirm cells, or nothing.
@@ -48,7 +49,6 @@ const WORDS: Record<string, string[]> = {
   'Problem.code': [],
   'Progressing.status': [],
   'Recognition.completion': [],
-  'Share.frequency': [],
   'StudyRow.naming': [],
   'Token.scope': ['tokens.scope'],
   'Trust.origin': ['trust.origins'],

@@ -90,7 +90,7 @@ export default {
     hazardous: 'needs smelling, cutting or touching',
     how: 'How to look',
     cutSays: '{below}: {cut}; above: {above}.',
-    cutRead: '(By {n} individuals that were measured.)',
+    cutRead: '(By one individual that was measured.) | (By {n} individuals that were measured.)',
     doubt: 'From {from} to {to} do not decide on this ({error} of 100 would be taken for the other).',
     lack: {
       SEASON: 'Not in these months.',
@@ -124,7 +124,7 @@ export default {
     pair: 'Pair',
     checkNext: 'What to check, and when',
     allFirm: 'Every pair is firmly separated in every month.',
-    morePairs: '{n} more pairs are not firm all year.',
+    morePairs: 'One more pair is not firm all year. | {n} more pairs are not firm all year.',
     next: 'What to score next',
     nextSays:
       'Cells not scored yet, ordered by how many open or thin pairs a score is expected to separate per minute.',
@@ -142,7 +142,7 @@ export default {
     minutes: 'Minutes',
     specimens: 'Specimens to look at',
     effects: 'What came of it',
-    effectSum: 'Of {n} cells scored: {predicted} pairs expected, {achieved} separated better.',
-    effect: '{name}, {character}: {predicted} pairs expected, {achieved} separated better',
+    effectSum: 'Of {n} cells scored: expected to separate {predicted} of the pairs better, {achieved} were.',
+    effect: '{name}, {character}: pairs better separated: {predicted} expected, {achieved} found',
   },
 };

@@ -259,7 +259,8 @@ export default {
     addCondition: 'Add a condition',
     removeCondition: 'Remove this condition',
     removeTitle: 'Remove this character?',
-    removal: '“{name}” and its {scores} scores will be removed. Undo brings everything back.',
+    removal:
+      '“{name}” will be removed; it has no scores. Undo brings it back. | “{name}” and its score will be removed. Undo brings both back. | “{name}” and its {n} scores will be removed. Undo brings everything back.',
   },
   referencesPage: { title: 'Glossary, references, claims, snapshots' },
   glossary: {

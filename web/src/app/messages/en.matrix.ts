@@ -56,7 +56,8 @@ export default {
     notation: 'How to type it',
     notationStates:
       'toothed\nusually toothed, rarely entire\ntoothed + lobed (one shows both)\ntoothed / lobed (not known which)\ntoothed, mistaken entire\n? unknown · n/a · any',
-    notationNumbers: '5–9 · (3–)5–9(–12)\n>=20 · up to 6 · usually 5, sometimes 3 (counts)\nMay–Jul, Sep (months)\n? unknown · n/a',
+    notationNumbers:
+      '5–9 · (3–)5–9(–12)\n>=20 · up to 6 · usually 5, sometimes 3 (counts)\nMay–Jul, Sep (months)\n? unknown · n/a',
   },
   origin: {
     title: 'Where it comes from',

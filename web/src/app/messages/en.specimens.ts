@@ -23,9 +23,9 @@ export default {
     sd: 'SD',
     provisional: 'Provisional: more individuals may widen it',
     say: {
-      items: '{n} items',
-      individuals: '{n} individuals',
-      collections: '{n} collections',
+      items: 'one item | {n} items',
+      individuals: 'one individual | {n} individuals',
+      collections: 'one collection | {n} collections',
       mean: 'mean {n} {unit}',
       sd: 'SD {n} {unit}',
       provisional: 'provisional',

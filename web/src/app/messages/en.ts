@@ -144,15 +144,15 @@ export default {
     scope:
       '{taxa} taxa, all hazards assessed | {taxa} taxa, one hazard not assessed | {taxa} taxa, {open} hazards not assessed',
     gather: 'no specimen | one specimen | {n} specimens',
-    characters: '{n} characters',
+    characters: 'no character | one character | {n} characters',
     score: '{part} of {all} cells',
     apart:
       'all pairs separated, {thin} by one feature only | one pair not separated, {thin} by one feature only | {n} pairs not separated, {thin} by one feature only',
     apartDangers:
       'all pairs separated, but dangers not ruled out: {dangers} | one pair not separated, dangers not ruled out: {dangers} | {n} pairs not separated, dangers not ruled out: {dangers}',
     notYet: '…',
-    key: '{n} taxa to name',
-    anyOrder: '{n} questions',
+    key: 'no taxon to name | one taxon to name | {n} taxa to name',
+    anyOrder: 'no question | one question | {n} questions',
     publish: 'no edition | one edition | {n} editions',
   },
   step: {
@@ -314,17 +314,18 @@ export default {
     stop: 'Cancel',
     stopped: 'Key generation cancelled.',
     again: 'Generate key',
-    proven: 'Proven: every specimen of {taxa} taxa reaches its name ({n} observations checked).',
+    proven:
+      'Proven: every specimen of its one taxon reaches its name ({n} observations checked). | Proven: every specimen of {taxa} taxa reaches its name ({n} observations checked).',
     notProven: 'Not proven. See below where it fails.',
     figures:
-      '{couplets} couplets; {steps} steps expected, {longest} at most; no two-way key can need fewer than {bound}.',
+      'No couplet is needed. | One couplet. | {couplets} couplets; {steps} steps expected, {longest} at most; no two-way key can need fewer than {bound}.',
     flow: 'The key as a flow',
     printed: 'The key as printed',
     pick: 'Choose a couplet to see why it asks what it asks.',
     couplet: 'Couplet {n}',
     back: 'back to couplet {n}',
     goTo: 'go to couplet {n}',
-    gain: 'Its answer gives {bits} bits about {rows} taxa.',
+    gain: 'Its answer gives {bits} bits about one taxon. | Its answer gives {bits} bits about {n} taxa.',
     fewerThanOne: 'fewer than 1',
     about: 'about {n}',
     beyond: 'Of new individuals of the measured taxa, {n} in 100 are expected on the wrong side of this limit.',

@@ -123,7 +123,7 @@ test('a removal says how many scores go', async () => {
   await vi.waitFor(() => expect(page.all('.shelf')).toHaveLength(1));
   page.byText('.shelf button', 'Remove').click();
   await vi.waitFor(() =>
-    expect(document.querySelector('.v-dialog')?.textContent).toContain('and its 1 scores will be removed'),
+    expect(document.querySelector('.v-dialog')?.textContent).toContain('and its score will be removed'),
   );
   inDialog('Remove')?.click();
   await vi.waitFor(() =>

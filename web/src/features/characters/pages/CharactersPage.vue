@@ -198,7 +198,7 @@ onMounted(async () => {
       <ConfirmDialog
         v-model="removing"
         :title="$t('character.removeTitle')"
-        :text="$t('character.removal', { name: draft.label, scores })"
+        :text="$t('character.removal', { name: draft.label, n: scores }, scores)"
         :yes="$t('remove')"
         @confirm="editing.remove(draft.id)"
       />

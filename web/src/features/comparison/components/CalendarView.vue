@@ -87,7 +87,7 @@ const tall = (n: number) => `${(BAR * n) / worst.value}px`;
         </tbody>
       </table>
       <p v-else>{{ $t('apart.allFirm') }}</p>
-      <p v-if="calendar.more" class="figures">{{ $t('apart.morePairs', { n: calendar.more }) }}</p>
+      <p v-if="calendar.more" class="figures">{{ $t('apart.morePairs', calendar.more) }}</p>
     </template>
   </div>
 </template>

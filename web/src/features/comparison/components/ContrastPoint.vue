@@ -36,7 +36,7 @@ const said = (place: number) => [props.names[place]?.label, props.names[place]?.
 const cuts = computed(() =>
   props.point.cuts.map((cut) => {
     const side = t('apart.cutSays', { below: said(cut.below), cut: cut.text, above: said(cut.above) });
-    const read = cut.individuals ? t('apart.cutRead', { n: cut.individuals }) : '';
+    const read = cut.individuals ? t('apart.cutRead', cut.individuals) : '';
     const doubt =
       typeof cut.from === 'number' && typeof cut.to === 'number'
         ? t('apart.doubt', { from: rounded(cut.from), to: rounded(cut.to), error: Math.round(100 * cut.error) })
@@ -69,9 +69,7 @@ const cuts = computed(() =>
           ><b v-if="numbers" class="letter">{{ String.fromCharCode(65 + i) }}</b
           ><GlossaryText :text="plain ? cell.plain : cell.text" /><span v-if="cell.doubtful" class="quiet">
             {{ $t('apart.doubtful') }}</span
-          ><span v-if="cell.individuals" class="quiet">{{
-            $t('apart.individuals', { n: cell.individuals })
-          }}</span></span
+          ><span v-if="cell.individuals" class="quiet">{{ $t('apart.individuals', cell.individuals) }}</span></span
         >
       </div>
     </div>

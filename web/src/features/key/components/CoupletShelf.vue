@@ -22,7 +22,9 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
       <strong>{{ character.label }}</strong> — {{ character.question }}
     </p>
     <p v-if="character?.note" class="quiet">{{ character.note }}</p>
-    <p class="figures">{{ $t('key.gain', { bits: couplet.gain.toFixed(2), rows: couplet.rows.length }) }}</p>
+    <p class="figures">
+      {{ $t('key.gain', { bits: couplet.gain.toFixed(2), n: couplet.rows.length }, couplet.rows.length) }}
+    </p>
     <p v-if="wrong !== undefined">
       {{
         $t('key.beyond', {

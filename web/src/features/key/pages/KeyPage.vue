@@ -130,16 +130,20 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
     <div v-if="view" class="figures proof" :class="{ broken: !view.figures.proven }">
       <v-icon :icon="mdiCheckDecagramOutline" aria-hidden="true" />
       <span v-if="view.figures.proven">{{
-        $t('key.proven', { taxa: taxaOf(view), n: view.figures.observations })
+        $t('key.proven', { taxa: taxaOf(view), n: view.figures.observations }, taxaOf(view))
       }}</span>
       <span v-else>{{ $t('key.notProven') }}</span>
       <span>{{
-        $t('key.figures', {
-          couplets: view.figures.couplets,
-          steps: view.figures.expectedSteps.toFixed(2),
-          longest: view.figures.longestPath,
-          bound: view.figures.entropyBound.toFixed(2),
-        })
+        $t(
+          'key.figures',
+          {
+            couplets: view.figures.couplets,
+            steps: view.figures.expectedSteps.toFixed(2),
+            longest: view.figures.longestPath,
+            bound: view.figures.entropyBound.toFixed(2),
+          },
+          view.figures.couplets,
+        )
       }}</span>
       <span>{{ $t(`completion.${claim(view)}`) }}</span>
       <ul v-if="view.figures.failures.length">

@@ -38,7 +38,9 @@ const measured = computed(() => {
   if (!cell || cell.kind !== 'range') return '';
   const { provisional, ...sample } = cell.sample;
   const said = (['items', 'individuals', 'collections', 'mean', 'sd'] as const).flatMap((name) =>
-    sample[name] === undefined ? [] : [t(`sample.say.${name}`, { n: sample[name], unit: props.character.unit })],
+    sample[name] === undefined
+      ? []
+      : [t(`sample.say.${name}`, { n: sample[name], unit: props.character.unit }, sample[name] ?? 0)],
   );
   return [...said, ...(provisional ? [t('sample.say.provisional')] : [])].join(', ');
 });

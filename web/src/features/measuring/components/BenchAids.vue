@@ -32,7 +32,7 @@ const state = computed(() => {
   const held = props.marking.heldPoint.value;
   const { x, y } = held ?? props.marking.cursor.value;
   const told = { x: x.toFixed(0), y: y.toFixed(0), n: props.marking.now.value.length };
-  return t(held ? 'measure.bench.held' : 'measure.bench.cursor', told);
+  return held ? t('measure.bench.held', told) : t('measure.bench.cursor', told, told.n);
 });
 </script>
 

@@ -99,7 +99,13 @@ const codeOf = (id: string) => model.study.value?.specimens.find((s) => s.id ===
         <svg
           :viewBox="`0 0 ${LEFT + WIDTH + 8} ${HEIGHT + FOOT}`"
           role="img"
-          :aria-label="$t('measure.beside.label', { y: character.label, x: x.label, n: plot.dots?.length ?? 0 })"
+          :aria-label="
+            $t(
+              'measure.beside.label',
+              { y: character.label, x: x.label, n: plot.dots?.length ?? 0 },
+              plot.dots?.length ?? 0,
+            )
+          "
         >
           <polygon v-if="plot.band" class="band" :points="plot.band" />
           <g v-for="tick in plot.xTicks" :key="`x${tick}`">
@@ -129,7 +135,7 @@ const codeOf = (id: string) => model.study.value?.specimens.find((s) => s.id ===
       <p v-if="own?.exponent != null" class="figures">
         {{ $t('measure.beside.grows', { power: own.exponent.toFixed(2), n: own.individuals.length }) }}
       </p>
-      <p v-else-if="own" class="quiet">{{ $t('measure.beside.few', { n: own.individuals.length }) }}</p>
+      <p v-else-if="own" class="quiet">{{ $t('measure.beside.few', own.individuals.length) }}</p>
       <ul v-if="strange.length" class="strange">
         <li v-for="one in strange" :key="one.specimen">
           <button type="button" @click="emit('choose', one.specimen)">{{ codeOf(one.specimen) }}</button>

@@ -91,13 +91,18 @@ function hazardOf(id: string) {
 const told = computed(() =>
   strips.value
     .map((s) =>
-      t('measure.plot.strip', {
-        row: nameOf(s.row),
-        n: s.cell.counts.individuals,
-        low: s.summary?.min.toPrecision(3) ?? '',
-        high: s.summary?.max.toPrecision(3) ?? '',
-        unit: props.measured.unit,
-      }),
+      t(
+        'measure.plot.strip',
+        {
+          row: nameOf(s.row),
+          n: s.cell.counts.individuals,
+          low: s.summary?.min.toPrecision(3) ?? '',
+          high: s.summary?.max.toPrecision(3) ?? '',
+          unit: props.measured.unit,
+        },
+        // Without a summary there is no span to tell.
+        s.summary ? Math.max(s.cell.counts.individuals, 1) : 0,
+      ),
     )
     .join('; '),
 );

@@ -17,7 +17,7 @@ const props = defineProps<{
 function line(points: Point[], shape: Shape): string {
   const placed = points.map(props.view.toScreen);
   const path = placed.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('');
-  return shape === 'OUTLINE' && points.length > 2 ? `${path}Z` : path;
+  return (shape === 'OUTLINE' || shape === 'LARGEST') && points.length > 2 ? `${path}Z` : path;
 }
 
 /** Behind the end that lies farthest to the right, where it covers nothing of the mark. */

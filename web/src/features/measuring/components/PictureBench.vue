@@ -19,7 +19,8 @@ const props = defineProps<{
   width: number;
   height: number;
   shape: Shape | undefined;
-  parts: 1 | 2;
+  /** How many the mark has; Infinity: as many as the hand gives it. */
+  parts: number;
   marks: BenchMark[];
   chosen: string;
 }>();

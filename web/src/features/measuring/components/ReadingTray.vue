@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { mdiCheck, mdiDelete, mdiEyeOff, mdiEye, mdiPencil } from '@mdi/js';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { Problem, type Schemas } from '@/api/client';
 import { RulesDialog } from '@/features/body-measures';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
+import { useEntries, useUnsaved, type Entry } from '../composables/useEntries';
 import { useStream } from '../composables/useInstruments';
 import { draftOf, type Draft } from '../composables/useMeasured';
+import { useTypingCaliper } from '../composables/useTypingCaliper';
 import { nextItem, spread } from '../logic/marks';
+import WaitingEntry from './WaitingEntry.vue';
 
 /** Readings of one character of the specimen at hand: typed, pasted, or sent by a caliper that acts as a keyboard. */
 const props = defineProps<{
@@ -23,11 +26,14 @@ const props = defineProps<{
   add: (drafts: Draft[]) => Promise<string>;
   correct: (id: string, draft: Draft, baseRevision: number) => Promise<void>;
   remove: (id: string, baseRevision: number) => Promise<void>;
+  slug: string;
+  /** Says what an entry is of: "V 3, leaf width". */
+  nameOf: (specimen: string, character: string) => string;
 }>();
 const item = defineModel<string>('item', { required: true });
 const emit = defineEmits<{ choose: [id: string] }>();
 const { t } = useI18n();
-const { busy, problem, run } = useAction();
+const { problem, run } = useAction();
 const typed = ref('');
 /** A reading that is being corrected, and what is typed for it. */
 const correcting = ref<{ id: string; text: string } | null>(null);
@@ -50,28 +56,16 @@ const lines = computed(() =>
 /** Ratios that were worked out: they are corrected in their parts. */
 const derived = computed(() => props.items.filter((i) => !i.reading && i.barred !== 'SET_ASIDE'));
 
-async function take(texts: string[]) {
-  let at = item.value;
-  const drafts = texts.map((text) => {
-    const draft: Draft = { specimen: props.specimen.id, character: props.character.id, item: at, typed: text };
-    at = nextItem(at);
-    return draft;
-  });
-  const done = await run(async () => {
-    try {
-      await props.add(drafts);
-    } catch (failure) {
-      throw told(failure, texts);
-    }
-  });
-  if (done) {
-    typed.value = '';
-    item.value = at;
-  }
+const { entries, take, retry, discard } = useEntries(props.slug, (drafts) => props.add(drafts));
+useUnsaved(() => entries.value.length > 0 || typed.value.trim() !== '');
+
+function begin(texts: string[]) {
+  take(texts, { specimen: props.specimen.id, character: props.character.id, item: item.value });
+  for (let k = 0; k < texts.length; k++) item.value = nextItem(item.value);
 }
 
 /** Of many pasted lines, which one is not a reading. */
-function told(failure: unknown, texts: string[]): unknown {
+function told({ refused: failure, texts }: Entry): Error | null {
   const rejections = failure instanceof Problem ? failure.details.rejections : undefined;
   const first = Array.isArray(rejections)
     ? (rejections[0] as { index: number; reason: string } | undefined)
@@ -80,22 +74,41 @@ function told(failure: unknown, texts: string[]): unknown {
     ? new Error(
         t('measure.tray.line', { n: first.index + 1, reason: first.reason, more: (rejections as []).length - 1 }),
       )
-    : failure;
+    : (failure as Error | null);
 }
+
+/** What an entry is of, if not of what is at hand. */
+const ofOther = (entry: Entry) =>
+  entry.specimen === props.specimen.id && entry.character === props.character.id
+    ? ''
+    : props.nameOf(entry.specimen, entry.character);
 
 const calibrating = ref(false);
 
 /** What a caliper sends is taken as if it were typed, one after the other. */
-let last: Promise<void> = Promise.resolve();
 const caliper = useStream('reading', (text) => {
-  last = last.then(() => take([text]));
+  begin([text]);
 });
 watch(
   () => [props.specimen.id, props.character.id],
   () => caliper.close(),
 );
 
-const enter = () => typed.value.trim() && take([typed.value.trim()]);
+const field = useTemplateRef<{ $el: HTMLElement }>('field');
+const { inUse, endsReading } = useTypingCaliper(() => field.value?.$el.querySelector('input'));
+
+/** The field is free for the next reading at once: this one waits below. */
+function enter() {
+  if (!typed.value.trim()) return;
+  begin([typed.value.trim()]);
+  typed.value = '';
+}
+
+function keydown(event: KeyboardEvent) {
+  if (!endsReading(event, typed.value)) return;
+  event.preventDefault();
+  enter();
+}
 
 /** A column of a spreadsheet is so many readings. */
 function paste(event: ClipboardEvent) {
@@ -105,8 +118,7 @@ function paste(event: ClipboardEvent) {
     .filter(Boolean);
   if (texts.length < 2) return;
   event.preventDefault();
-  typed.value = texts.join('; ');
-  void take(texts);
+  begin(texts);
 }
 
 const put = (kept: Schemas['RevisedReading'], change: Partial<Draft>) =>
@@ -129,6 +141,7 @@ const repair = (kept: Schemas['RevisedReading'], repaired: string) =>
   <section :aria-label="$t('measure.tray.title')" class="tray">
     <form v-if="editable" class="entry" @submit.prevent="enter">
       <v-text-field
+        ref="field"
         v-model="typed"
         :label="character.unit ? $t('measure.tray.typedIn', { unit: character.unit }) : $t('measure.tray.typed')"
         :placeholder="$t('measure.tray.like')"
@@ -136,6 +149,7 @@ const repair = (kept: Schemas['RevisedReading'], repaired: string) =>
         hide-details
         autocomplete="off"
         @paste="paste"
+        @keydown="keydown"
       />
       <v-text-field
         v-model="item"
@@ -145,7 +159,7 @@ const repair = (kept: Schemas['RevisedReading'], repaired: string) =>
         hide-details
         autocomplete="off"
       />
-      <v-btn type="submit" :loading="busy" :disabled="!typed.trim()">{{ $t('measure.tray.take') }}</v-btn>
+      <v-btn type="submit" :disabled="!typed.trim()">{{ $t('measure.tray.take') }}</v-btn>
     </form>
     <div v-if="editable && character.type === 'LENGTH'" class="caliper">
       <v-btn size="x-small" variant="text" @click="calibrating = true">{{ $t('rough.title') }}</v-btn>
@@ -159,6 +173,24 @@ const repair = (kept: Schemas['RevisedReading'], repaired: string) =>
         $t(caliper.lost.value ? 'measure.caliper.lost' : 'measure.caliper.listening')
       }}</span>
     </div>
+    <v-checkbox
+      v-if="editable && character.type !== 'STATES' && character.type !== 'ORDERED'"
+      v-model="inUse"
+      :label="$t('measure.caliper.types')"
+      density="compact"
+      hide-details
+    />
+    <ul v-if="entries.length" class="derived">
+      <WaitingEntry
+        v-for="entry in entries"
+        :key="entry.id"
+        :entry="entry"
+        :problem="told(entry)"
+        :of="ofOther(entry)"
+        @retry="retry(entry, $event)"
+        @discard="discard(entry)"
+      />
+    </ul>
     <ProblemNote :problem="problem" />
     <ul v-if="derived.length" class="derived">
       <li v-for="(of, i) in derived" :key="i">

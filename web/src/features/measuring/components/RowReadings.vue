@@ -64,6 +64,12 @@ watch(
 );
 
 const numbers = computed(() => own.value?.summary);
+const counted = computed(() => {
+  const counts = own.value?.cell.counts;
+  return (['individuals', 'items', 'collections'] as const)
+    .flatMap((of) => (counts ? [t(`measure.summary.n.${of}`, counts[of])] : []))
+    .join(', ');
+});
 const states = computed(() =>
   (own.value?.shares ?? []).map((s) => ({
     label: props.character.states.find((of) => of.id === s.state)?.label ?? s.state,
@@ -92,7 +98,7 @@ const states = computed(() =>
       @choose="emit('choose', $event)"
     />
     <div v-if="own" class="says figures">
-      <div>{{ $t('measure.summary.n', own.cell.counts) }}</div>
+      <div>{{ counted }}</div>
       <template v-if="numbers">
         <div v-if="numbers.n > 1">
           {{ $t('measure.summary.mean', { mean: figure(numbers.mean), sd: figure(numbers.sd) }) }};
@@ -119,14 +125,15 @@ const states = computed(() =>
       </div>
       <div v-if="own.cell.leftOut">
         {{
-          $t('measure.summary.leftOut', {
-            n: own.cell.leftOut,
-            material: $t(`measure.material.${own.cell.material}`),
-          })
+          $t(
+            'measure.summary.leftOut',
+            { n: own.cell.leftOut, material: $t(`measure.material.${own.cell.material}`) },
+            own.cell.leftOut,
+          )
         }}
       </div>
       <div v-if="own.cell.oneGathering" class="warn">{{ $t('measure.summary.oneGathering') }}</div>
-      <div v-if="numbers && own.cell.more">{{ $t('measure.summary.more', { n: own.cell.more }) }}</div>
+      <div v-if="numbers && own.cell.more">{{ $t('measure.summary.more', own.cell.more) }}</div>
       <div v-if="own.cell.proposed">
         <strong>{{ own.cell.proposed }} {{ measured.unit }}</strong
         >&nbsp;
@@ -159,7 +166,7 @@ const states = computed(() =>
           }}</strong>
         </p>
         <p v-if="threshold.more" class="quiet">
-          {{ threshold.more < 0 ? $t('measure.plot.never') : $t('measure.plot.more', { n: threshold.more }) }}
+          {{ threshold.more < 0 ? $t('measure.plot.never') : $t('measure.plot.more', threshold.more) }}
         </p>
       </div>
     </template>

@@ -12,7 +12,7 @@ export interface Handle {
 
 interface Work {
   shape: Shape | undefined;
-  parts: 1 | 2;
+  parts: number;
   marks: BenchMark[];
   chosen: string;
   src: string;
@@ -42,8 +42,12 @@ export function useMarking(
   );
   const now = computed(() => draft.value[draft.value.length - 1] ?? []);
   const canFinish = computed(
-    () => work.shape !== undefined && pointsOf(work.shape) === undefined && isEnough(work.shape, now.value),
+    () =>
+      work.shape !== undefined &&
+      (endsSet() || (pointsOf(work.shape) === undefined && isEnough(work.shape, now.value))),
   );
+  /** Whether nothing is begun of a further part of a set that has some. */
+  const endsSet = () => work.parts === Infinity && draft.value.length > 1 && now.value.length === 0;
 
   const at = (handle: Handle): Point | undefined => {
     const parts = handle.mark ? drawn.value.find((m) => m.id === handle.mark)?.parts : draft.value;
@@ -119,8 +123,13 @@ export function useMarking(
 
   /** Ends the part; the last part ends the mark. */
   function finish() {
-    if (!work.shape || !isEnough(work.shape, now.value)) return;
+    if (!work.shape || !(endsSet() || isEnough(work.shape, now.value))) return;
     held.value = null;
+    if (endsSet()) {
+      const parts = draft.value.slice(0, -1);
+      draft.value = [[]];
+      return done(parts);
+    }
     if (draft.value.length < work.parts) {
       draft.value = [...draft.value, []];
       return;

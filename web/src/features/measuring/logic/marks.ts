@@ -17,7 +17,7 @@ export interface BenchMark {
 export function shapesFor(type: Schemas['StudyCharacter']['type']): Shape[] {
   switch (type) {
     case 'LENGTH':
-      return ['LINE', 'PATH', 'OUTLINE'];
+      return ['LINE', 'PATH', 'OUTLINE', 'LONGEST', 'LARGEST'];
     case 'ANGLE':
       return ['ANGLE'];
     case 'COUNT':
@@ -31,14 +31,25 @@ export function shapesFor(type: Schemas['StudyCharacter']['type']): Shape[] {
 }
 
 /** Ratios are of two lines, or of two outlines: the part first, then the whole. */
-export const partsFor = (type: Schemas['StudyCharacter']['type']): 1 | 2 =>
-  type === 'RATIO' || type === 'PERCENT' ? 2 : 1;
+export const isOfTwo = (type: Schemas['StudyCharacter']['type']): boolean => type === 'RATIO' || type === 'PERCENT';
+
+/** How many parts a mark has; a set has as many as the hand gives it. */
+export const partsFor = (type: Schemas['StudyCharacter']['type'], shape: Shape): number =>
+  shape === 'LONGEST' || shape === 'LARGEST' ? Infinity : isOfTwo(type) ? 2 : 1;
 
 /** How many points a shape takes; without a number it ends when the hand says so. */
 export const pointsOf = (shape: Shape): number | undefined =>
-  shape === 'LINE' ? 2 : shape === 'ANGLE' ? 3 : undefined;
+  shape === 'LINE' || shape === 'LONGEST' ? 2 : shape === 'ANGLE' ? 3 : undefined;
 
-const FEWEST: Record<Shape, number> = { LINE: 2, PATH: 2, ANGLE: 3, OUTLINE: 3, COUNT: 1 };
+const FEWEST: Record<Shape, number> = {
+  LINE: 2,
+  PATH: 2,
+  ANGLE: 3,
+  OUTLINE: 3,
+  COUNT: 1,
+  LONGEST: 2,
+  LARGEST: 3,
+};
 
 /** Whether a part can end with the points that it has. */
 export const isEnough = (shape: Shape, points: Point[]): boolean => points.length >= FEWEST[shape];

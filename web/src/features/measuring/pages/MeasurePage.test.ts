@@ -116,7 +116,67 @@ test('of a pasted column, the line that is not a reading is named and nothing is
   });
   field(page).dispatchEvent(paste);
   await vi.waitFor(() => expect(page.text()).toContain("Line 3: 'wide' is not a number."));
-  expect(field(page).value).toBe('4.1; 4.2; wide');
+  const waiting = page.all('.again input')[0] as HTMLInputElement;
+  expect(waiting.value).toBe('4.1; 4.2; wide');
+  server.on(`POST ${PATH}/readings`, { id: 'c', revision: 8 });
+  waiting.value = '4.1; 4.2; 4.4';
+  waiting.dispatchEvent(new Event('input'));
+  await nextTick();
+  page.all('.again')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));
+  await vi.waitFor(() => expect(page.all('.again')).toHaveLength(0));
+  expect(server.bodies(`POST ${PATH}/readings`).at(-1)).toMatchObject({
+    readings: [{ typed: '4.1' }, { typed: '4.2' }, { typed: '4.4' }],
+  });
+});
+
+/** Types a reading and ends it, as a hand or a caliper does. */
+async function type(page: Awaited<ReturnType<typeof open>>, text: string) {
+  field(page).value = text;
+  field(page).dispatchEvent(new Event('input'));
+  await nextTick();
+  page.all('.entry')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));
+  await nextTick();
+}
+
+test('a reading that is refused late stays with its own specimen, and the next ones are taken', async () => {
+  const page = await open();
+  server.on(`GET ${PATH}/readings/of-specimen/v2`, { specimen: 'v2', row: 'mild', readings: [] });
+  server.on(`POST ${PATH}/readings`, new Refusal(422, { code: 'readings', detail: "'wide' is not a number." }));
+  await type(page, 'wide');
+  await page.router.replace('/?specimen=v2');
+  await vi.waitFor(() => expect(page.text()).toContain("'wide' is not a number."));
+  server.on(`POST ${PATH}/readings`, { id: 'c', revision: 8 });
+  await type(page, '4.6');
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/readings`)).toHaveLength(2));
+  expect(server.bodies(`POST ${PATH}/readings`)[1]).toMatchObject({ readings: [{ specimen: 'v2', typed: '4.6' }] });
+  expect(page.text()).toContain('The right reading of V1, width');
+  const waiting = page.all('.again input')[0] as HTMLInputElement;
+  expect(waiting.value).toBe('wide');
+  waiting.value = '4.5';
+  waiting.dispatchEvent(new Event('input'));
+  await nextTick();
+  page.all('.again')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/readings`)).toHaveLength(3));
+  expect(server.bodies(`POST ${PATH}/readings`)[2]).toMatchObject({ readings: [{ specimen: 'v1', typed: '4.5' }] });
+});
+
+test('what a caliper types wherever the focus is goes into the field, and Tab ends it', async () => {
+  const page = await open();
+  server.on(`POST ${PATH}/readings`, { id: 'c', revision: 8 });
+  const press = (on: EventTarget, key: string) =>
+    on.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+  press(document.body, '4');
+  expect(document.activeElement).not.toBe(field(page));
+  (page.all('input[aria-label^="A caliper types"]')[0] as HTMLElement).click();
+  await nextTick();
+  press(document.body, '4');
+  expect(document.activeElement).toBe(field(page));
+  field(page).value = '4.7';
+  field(page).dispatchEvent(new Event('input'));
+  await nextTick();
+  press(field(page), 'Tab');
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/readings`)).toHaveLength(1));
+  localStorage.clear();
 });
 
 test('a slip says its likely cause, and is corrected with what it was', async () => {

@@ -24,7 +24,7 @@ import SpecimenStrip from '../components/SpecimenStrip.vue';
 import { useInstruments } from '../composables/useInstruments';
 import { draftOf, useMeasured } from '../composables/useMeasured';
 import { useScaling } from '../composables/useScaling';
-import { nextItem, partsFor, shapesFor, type BenchMark, type Shape } from '../logic/marks';
+import { isOfTwo, nextItem, partsFor, shapesFor, type BenchMark, type Shape } from '../logic/marks';
 import type { Point } from '../logic/viewport';
 
 const model = useStudy();
@@ -117,6 +117,12 @@ function nameOf(of: Schemas['Specimen']): { label: string; stage: string } {
 
 const hazardOf = (of: Schemas['Specimen']) =>
   study.value?.rows.find((r) => r.id === of.determinations.at(-1)?.row)?.hazard ?? 'NONE_KNOWN';
+
+/** What a reading that still waits is of. */
+const entryName = (specimen: string, of: string) =>
+  [specimens.value.find((s) => s.id === specimen)?.code, characters.value.find((c) => c.id === of)?.label]
+    .filter(Boolean)
+    .join(', ');
 
 // --- marking --------------------------------------------------------------------
 
@@ -231,7 +237,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
       <GatherTabs :slug="model.slug" />
       <v-btn v-if="editable" size="small" variant="text" @click="bringing = true">{{ $t('measure.table.open') }}</v-btn>
       <v-btn
-        v-if="mayScale && specimen && instruments?.includes('camera')"
+        v-if="mayScale && specimen"
         :icon="mdiCamera"
         size="x-small"
         variant="text"
@@ -252,7 +258,13 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
       />
     </header>
     <ReadingTableDialog v-model="bringing" />
-    <CameraDialog v-if="specimen" v-model="camera" :specimen="specimen" @added="pictureId = $event" />
+    <CameraDialog
+      v-if="specimen"
+      v-model="camera"
+      :specimen="specimen"
+      :simulated="instruments?.includes('camera') ?? false"
+      @added="pictureId = $event"
+    />
     <p v-if="study && !specimens.length">{{ $t('measure.empty') }}</p>
     <p v-else-if="study && !character">{{ $t('measure.noCharacter') }}</p>
     <div v-else-if="study" class="areas">
@@ -324,7 +336,7 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
           :width="picture.width"
           :height="picture.height"
           :shape="!editable ? undefined : scaling ? 'LINE' : shapes.length ? shape : undefined"
-          :parts="scaling || !character ? 1 : partsFor(character.type)"
+          :parts="scaling || !character ? 1 : partsFor(character.type, shape)"
           :marks="marks"
           :chosen="readingId"
           @done="done"
@@ -344,7 +356,10 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
         <p class="status" role="status">{{ said }}</p>
       </main>
       <aside v-if="specimen && character" class="right" :aria-label="$t('measure.tray.title')">
-        <p v-if="character && partsFor(character.type) === 2" class="quiet">{{ $t('measure.twoParts') }}</p>
+        <p v-if="isOfTwo(character.type)" class="quiet">{{ $t('measure.twoParts') }}</p>
+        <p v-else-if="picture && editable && (shape === 'LONGEST' || shape === 'LARGEST')" class="quiet">
+          {{ $t(`measure.ofSet.${shape}`) }}
+        </p>
         <ProblemNote :problem="problem" />
         <ReadingTray
           v-model:item="item"
@@ -358,6 +373,8 @@ const benchSrc = computed(() => src(picture.value?.id ?? '')?.src ?? '');
           :add="add"
           :correct="correct"
           :remove="remove"
+          :slug="model.slug"
+          :name-of="entryName"
           @choose="readingId = $event"
         />
         <v-checkbox v-model="blind" :label="$t('measure.blind')" density="compact" hide-details />

@@ -47,6 +47,9 @@ class ContractTest {
         Visitor.Answer first = Visitor.anonymous().get("/studies");
         String policy =
                 first.response().headers().firstValue("Content-Security-Policy").orElse("");
+        assertThat(first.response().headers().firstValue("Permissions-Policy"))
+                .as("the bench takes pictures; nothing listens")
+                .hasValueSatisfying(p -> assertThat(p).contains("camera=(self)", "microphone=()"));
         assertThat(policy).contains("script-src 'self'").contains("'nonce-").doesNotContain("unsafe");
         String nonce = policy.replaceAll(".*'nonce-([^']+)'.*", "$1");
         assertThat(first.body())

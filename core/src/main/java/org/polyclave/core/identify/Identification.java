@@ -43,7 +43,7 @@ public record Identification(
             boolean outOfSeason,
             int compared,
             List<Contribution> contributions) {
-        private static final double RIVAL = 0.005;
+        private static final double RIVAL = 0.002;
 
         /** Whether it is not yet negligible beside the likeliest. */
         boolean isRivalOf(Standing leader) {

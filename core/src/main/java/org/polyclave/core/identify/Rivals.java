@@ -13,8 +13,10 @@ import org.polyclave.core.matrix.MatrixCharacter;
 final class Rivals {
     /** Features on one part that contradict a rival as firmly as two on two parts: a part may mislead. */
     private static final int ENOUGH_OF_ONE_PART = 3;
-    /** More features than contradict the name itself: who misreads some things of it misreads as much of its rivals. */
-    private static final int MORE = 2;
+
+    private static final int LEAST = 2;
+    /** Features for each that contradicts the name itself: who misread some things of it misread others that spoke for its rivals. */
+    private static final int FOR_EACH = 2;
 
     private final Matrix matrix;
     private final UsableEvidence evidence;
@@ -34,7 +36,7 @@ final class Rivals {
     List<Standing> of(Belief belief) {
         Standing leader = belief.leader();
         List<Standing> rivals = new ArrayList<>();
-        int least = contradictions(leader).size() + MORE;
+        int least = LEAST + FOR_EACH * contradictions(leader).size();
         boolean dangerous = matrix.row(leader.row()).hazard().isDangerous();
         for (int k = 0; k < belief.standings().size(); k++) {
             Standing rival = belief.standings().get(k);

@@ -446,7 +446,7 @@ final class IdentificationOracle {
     }
 
     boolean isFirmlyContradicted(int row, int leader) {
-        return contradicted(row).size() - contradicted(leader).size() >= 2
+        return contradicted(row).size() - 2 * contradicted(leader).size() >= 2
                 && (contradicted(row).size() >= 3 || ofTwoParts(row));
     }
 
@@ -639,7 +639,7 @@ final class IdentificationOracle {
     private boolean isRival(int row, int leader, Weighed weighed) {
         double given = roughBits(leader, weighed) - roughBits(row, weighed);
         double odds = weighed.posterior()[row] / weighed.posterior()[leader] * Math.pow(2, given);
-        return odds / (1 + odds) >= 0.005 || weighed.posterior()[row] >= 0.005;
+        return odds / (1 + odds) >= 0.002 || weighed.posterior()[row] >= 0.002;
     }
 
     private double roughBits(int row, Weighed weighed) {

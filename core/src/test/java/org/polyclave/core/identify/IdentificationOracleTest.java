@@ -257,7 +257,7 @@ class IdentificationOracleTest {
             double odds =
                     standing.posterior() / leader.posterior() * Math.pow(2, roughBits(leader) - roughBits(standing));
             assertThat(standing.isRivalOf(leader))
-                    .isEqualTo(Math.max(odds / (1 + odds), standing.posterior()) >= 0.005);
+                    .isEqualTo(Math.max(odds / (1 + odds), standing.posterior()) >= 0.002);
         }
         assertThat(found.conclusion().rows()).isEqualTo(likely);
         assertThat(found.conclusion().notCompared())

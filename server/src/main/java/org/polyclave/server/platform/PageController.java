@@ -39,6 +39,7 @@ class PageController {
                 .contentType(new MediaType(MediaType.TEXT_HTML, StandardCharsets.UTF_8))
                 .cacheControl(CacheControl.noStore())
                 .header("Content-Security-Policy", policy)
+                .header("Permissions-Policy", "camera=(self), microphone=(), geolocation=()")
                 .body(page.replace(NONCE, nonce));
     }
 }

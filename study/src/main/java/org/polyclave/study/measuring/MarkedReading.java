@@ -22,10 +22,13 @@ import org.polyclave.study.notation.TypedNumber;
 
 /**
  * Takes a reading from a mark on a picture. Lines and paths are lengths; an outline is, as a length, the diameter of the circle
- * of its area; two lines, paths or outlines are a ratio or a percentage, for which no scale is needed.
+ * of its area; two lines, paths or outlines are a ratio or a percentage, for which no scale is needed. Of a set of lines or
+ * outlines, what the greatest of them measures is the reading.
  */
 public final class MarkedReading {
     private static final double HUNDRED = 100;
+    /** More than anyone marks of one set. */
+    private static final int LARGEST_SET = 100;
 
     private MarkedReading() {}
 
@@ -59,10 +62,11 @@ public final class MarkedReading {
                     ? value(mark.parts().get(0).size(), 0, character)
                     : unfit(character);
         }
-        if (mark.parts().size() > 2 || mark.parts().isEmpty()) {
+        int most = mark.shape().isSet() ? LARGEST_SET : 2;
+        if (mark.parts().size() > most || mark.parts().isEmpty()) {
             return unfit(character);
         }
-        Outline first = outline(mark, 0);
+        Outline first = outline(mark, greatest(mark));
         double tilt = picture.scale() == null ? 0 : picture.scale().tilt();
         return switch (character.type()) {
             case ANGLE ->
@@ -70,7 +74,7 @@ public final class MarkedReading {
                         ? value(first.size(), first.uncertainty(), character)
                         : unfit(character);
             case RATIO, PERCENT -> {
-                if (!two || mark.shape() == Mark.Shape.ANGLE) {
+                if (!two || mark.shape().isSet() || mark.shape() == Mark.Shape.ANGLE) {
                     yield unfit(character);
                 }
                 Ratio ratio = PictureScale.ratio(first, outline(mark, 1), tilt);
@@ -78,14 +82,10 @@ public final class MarkedReading {
                 yield value(ratio.value() * times, ratio.uncertainty() * times, character);
             }
             case LENGTH ->
-                two || mark.shape() == Mark.Shape.ANGLE
+                (two && !mark.shape().isSet()) || mark.shape() == Mark.Shape.ANGLE
                         ? unfit(character)
                         : length(
-                                study,
-                                picture,
-                                mark.shape() == Mark.Shape.OUTLINE ? first.diameterOfArea() : first,
-                                tilt,
-                                character);
+                                study, picture, isArea(mark.shape()) ? first.diameterOfArea() : first, tilt, character);
             default -> unfit(character);
         };
     }
@@ -100,19 +100,32 @@ public final class MarkedReading {
         return value(length.millimetres(), length.uncertainty(), character);
     }
 
+    private static boolean isArea(Mark.Shape shape) {
+        return shape == Mark.Shape.OUTLINE || shape == Mark.Shape.LARGEST;
+    }
+
+    /** Of a set, the part that measures most; else the first. */
+    private static int greatest(Mark mark) {
+        int greatest = 0;
+        for (int part = 1; part < mark.parts().size() && mark.shape().isSet(); part++) {
+            greatest = outline(mark, part).size() > outline(mark, greatest).size() ? part : greatest;
+        }
+        return greatest;
+    }
+
     private static Outline outline(Mark mark, int part) {
         double[] x = mark.parts().get(part).stream().mapToDouble(Mark.Point::x).toArray();
         double[] y = mark.parts().get(part).stream().mapToDouble(Mark.Point::y).toArray();
         return switch (mark.shape()) {
             case ANGLE -> Outline.angle(x, y);
-            case OUTLINE -> Outline.area(x, y);
+            case OUTLINE, LARGEST -> Outline.area(x, y);
             default -> Outline.length(x, y);
         };
     }
 
     private static ReadingOutcome unfit(StudyCharacter character) {
         String needed = switch (character.type()) {
-            case LENGTH -> "a line, a path or an outline";
+            case LENGTH -> "a line, a path, an outline, or a set of lines or outlines";
             case ANGLE -> "an angle";
             case COUNT -> "counting marks";
             case RATIO, PERCENT -> "two lines, or two outlines";

@@ -6,7 +6,7 @@ import java.util.List;
  * What was measured on a picture, in its pixels from the upper left corner.
  *
  * @param picture id of the picture
- * @param parts lists of points: one, or two whose ratio is read (part, whole)
+ * @param parts lists of points: one; two whose ratio is read (part, whole); or those of a set
  */
 public record Mark(String picture, Shape shape, List<List<Point>> parts) {
     public Mark {
@@ -26,6 +26,15 @@ public record Mark(String picture, Shape shape, List<List<Point>> parts) {
         /** Points around an area. */
         OUTLINE,
         /** One point for each thing that is counted. */
-        COUNT
+        COUNT,
+        /** Lines, two ends each, of which the longest is read: the longest spine of a set. */
+        LONGEST,
+        /** Outlines of which the largest is read: the largest lobe of a leaf. */
+        LARGEST;
+
+        /** Whether each part is one of a set. */
+        public boolean isSet() {
+            return this == LONGEST || this == LARGEST;
+        }
     }
 }

@@ -485,6 +485,16 @@ final class MeasureTest {
         assertThat(ratio.value()).isEqualTo(2);
         assertThat(((ReadingOutcome.Value) marked(null, TURN, Shape.ANGLE, new double[] {90, 0, 0, 0, 0, 50})).value())
                 .isEqualTo(90);
+        double[] small = {0, 0, 10, 0, 10, 10, 0, 10};
+        double[] large = {0, 0, 100, 0, 100, 100, 0, 100};
+        assertThat(((ReadingOutcome.Value) marked(BAR, WIDTH, Shape.LARGEST, small, large, small)).value())
+                .as("the largest lobe of three")
+                .isCloseTo(2 * Math.sqrt(area / Math.PI), within(1e-9));
+        ReadingOutcome longest =
+                marked(BAR, WIDTH, Shape.LONGEST, new double[] {0, 0, 0, 100}, new double[] {0, 0, 0, 200});
+        assertThat(((ReadingOutcome.Value) longest).value()).isEqualTo(1);
+        assertThat(marked(null, QUOTIENT, Shape.LONGEST, new double[] {0, 0, 0, 100}, new double[] {0, 0, 0, 200}))
+                .isInstanceOf(ReadingOutcome.Refused.class);
         assertThat(marked(null, TEETH, Shape.COUNT, new double[] {1, 1, 2, 2, 3, 3}))
                 .isEqualTo(new ReadingOutcome.Value("3", 3.0, List.of(), 0.0));
     }
@@ -503,7 +513,8 @@ final class MeasureTest {
                 .contains("outside the picture");
         assertThat(reason(marked(BAR, WIDTH, Shape.LINE, new double[] {3, 3, 3, 3})))
                 .contains("one place");
-        assertThat(reason(marked(BAR, WIDTH, Shape.COUNT, line))).contains("a line, a path or an outline");
+        assertThat(reason(marked(BAR, WIDTH, Shape.COUNT, line)))
+                .contains("a line, a path, an outline, or a set of lines or outlines");
         assertThat(reason(marked(BAR, EDGE, Shape.LINE, line))).contains("type what it shows");
     }
 
