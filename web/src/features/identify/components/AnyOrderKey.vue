@@ -82,6 +82,15 @@ const found = computed(() => {
     .filter((c) => `${c.label} ${c.organ} ${c.question}`.toLowerCase().includes(words))
     .slice(0, 8);
 });
+/** By character. While another answer is awaited, what stands here is of the last one. */
+const clauses = computed(
+  () =>
+    new Map(
+      result.isPlaceholderData.value
+        ? []
+        : (result.data.value?.said ?? []).map((s) => [s.character, preferences.plain ? s.plain : s.text]),
+    ),
+);
 const why = computed(() => result.data.value?.standings.find((s) => s.name.row === selected.value));
 const months = [
   { value: 0, title: t('key.anyMonth') },
@@ -96,6 +105,14 @@ function said(character: Schemas['StudyCharacter']): string {
   if (answer.rule) return roughly(character, answer);
   const seen = answer.value !== null ? `${answer.value} ${character.unit}` : [...states, ...months].join(t('ask.or'));
   return answer.certainty === 'SURE' ? seen : `${seen} (${t(`certainty.${answer.certainty}`)})`;
+}
+
+/** What was seen as a clause, with how sure; empty for what was passed over, is rough, or is not answered yet. */
+function clauseOf(character: Schemas['StudyCharacter']): string {
+  const answer = given(character.id);
+  const clause = clauses.value.get(character.id);
+  if (!clause || !answer || answer.passed || answer.rule) return '';
+  return answer.certainty === 'SURE' ? clause : `${clause} (${t(`certainty.${answer.certainty}`)})`;
 }
 
 function roughly(character: Schemas['StudyCharacter'], answer: Given): string {
@@ -188,7 +205,10 @@ function sure(character: string, certainty: Certainty) {
           <h3>{{ $t('ask.answered') }}</h3>
           <details v-for="c in answeredCharacters" :key="c.id" class="answer">
             <summary>
-              <span>{{ c.label }}</span> <strong>{{ said(c) }}</strong>
+              <template v-if="clauseOf(c)">{{ clauseOf(c) }}</template>
+              <template v-else>
+                <span>{{ c.label }}</span> <strong>{{ said(c) }}</strong>
+              </template>
             </summary>
             <QuestionCard
               :character="c"
@@ -257,7 +277,7 @@ function sure(character: string, certainty: Certainty) {
           </tr>
           <tr v-for="w in why.why" :key="w.character">
             <th scope="row">
-              {{ w.label }}
+              {{ w.implied ? w.label : (clauses.get(w.character) ?? w.label) }}
               <span v-if="w.implied" class="quiet">{{ $t('ask.implied') }}</span>
               <span v-if="w.contradicts" class="contra">{{ $t('ask.contradicts') }}</span>
               <span v-if="!w.known" class="quiet">{{ $t('ask.unknown') }}</span>

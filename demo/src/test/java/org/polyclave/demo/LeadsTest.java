@@ -61,7 +61,7 @@ final class LeadsTest {
     private void everyKey() {
         for (CompiledStudy study :
                 DemoStudies.all().stream().map(StudyCompiler::compile).toList()) {
-            for (KeyContext context : contexts()) {
+            for (KeyContext context : contexts(study)) {
                 for (KeyObjective objective : List.of(KeyObjective.FEWEST, KeyObjective.CAUTIOUS)) {
                     key(context.apply(study), objective);
                 }
@@ -78,7 +78,7 @@ final class LeadsTest {
         String page = """
                 # Sixty leads
 
-                Drawn at random from all leads of the demo keys (`LeadsTest`): every study, month and means, shortest and most
+                Drawn at random from all leads of the demo keys (`LeadsTest`): every study, month, part and means, shortest and most
                 cautious keys. How they are made is in [computation.md](computation.md#leads-in-words).
 
                 | technical | plain |
@@ -91,12 +91,17 @@ final class LeadsTest {
                 .hasContent(page);
     }
 
-    private static List<KeyContext> contexts() {
+    /** Any month, each month, by eye, and each part of the organism alone. */
+    private static List<KeyContext> contexts(CompiledStudy study) {
         List<KeyContext> contexts = new ArrayList<>();
         contexts.add(new KeyContext(new TreeSet<>(), Set.of(), Set.of()));
         IntStream.rangeClosed(1, 12)
                 .forEach(m -> contexts.add(new KeyContext(new TreeSet<>(Set.of(m)), Set.of(), Set.of())));
         contexts.add(new KeyContext(new TreeSet<>(), Set.of(), Set.of("eye", "ruler")));
+        study.characters().stream()
+                .map(StudyCharacter::organ)
+                .distinct()
+                .forEach(o -> contexts.add(new KeyContext(new TreeSet<>(), Set.of(o), Set.of())));
         return contexts;
     }
 

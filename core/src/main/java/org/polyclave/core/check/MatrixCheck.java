@@ -202,7 +202,7 @@ public final class MatrixCheck {
             found.add(Finding.of(Kind.NEVER_VARIES, -1, c));
             return;
         }
-        boolean apart = leastMax + character.margin() < greatestMin - character.margin();
+        boolean apart = character.greatest(leastMax) < character.least(greatestMin);
         for (int a : masks) {
             for (int b : masks) {
                 apart |= (a & b) == 0;

@@ -131,9 +131,8 @@ final class KeyProblem {
             double[] shares = distributions.states(c, cell);
             return new Pattern(readable & restricted, shares, 0, 0, NO_RANGE, Optional.empty(), known, inapplicable);
         }
-        double half = character.margin();
-        double min = cell instanceof Cell.Numeric range ? range.min() - half : Double.NEGATIVE_INFINITY;
-        double max = cell instanceof Cell.Numeric range ? range.max() + half : Double.POSITIVE_INFINITY;
+        double min = cell instanceof Cell.Numeric range ? character.least(range.min()) : Double.NEGATIVE_INFINITY;
+        double max = cell instanceof Cell.Numeric range ? character.greatest(range.max()) : Double.POSITIVE_INFINITY;
         Optional<StudentPredictive> next =
                 cell instanceof Cell.Numeric range ? range.measured().map(StudentPredictive::new) : Optional.empty();
         return new Pattern(0, NO_SHARES, min, max, distributions.range(c, cell), next, known, inapplicable);

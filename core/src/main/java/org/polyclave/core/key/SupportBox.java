@@ -62,8 +62,7 @@ final class SupportBox {
             return new States(shown.readable());
         }
         if (cell instanceof Cell.Numeric range) {
-            double half = character.margin();
-            return Interval.closed(range.min() - half, range.max() + half);
+            return Interval.closed(character.least(range.min()), character.greatest(range.max()));
         }
         return everything(character);
     }

@@ -43,6 +43,9 @@ public record MatrixCharacter(
         List<Integer> around,
         CharacterRole role) {
     private static final double USUAL_SHARE = 0.05;
+    /** Finer than anything that is measured, in mm, g, degrees or per cent. */
+    private static final double DECIMALS = 1e9;
+
     private static final double HALF = 0.5;
     /** Every month of the year. */
     public static final int ALL_MONTHS = 0xFFF;
@@ -253,5 +256,20 @@ public record MatrixCharacter(
      */
     public double margin() {
         return type == CharacterType.COUNT ? 0 : uncertainty / 2;
+    }
+
+    /** The least reading of a range from {@code min}: widened, and without the noise of binary fractions. */
+    public double least(double min) {
+        return decimal(min - margin());
+    }
+
+    /** The greatest reading of a range up to {@code max}. */
+    public double greatest(double max) {
+        return decimal(max + margin());
+    }
+
+    /** Without noise, 3.5 + 0.05 and 3.6 − 0.05 are the same place, between which no limit lies. */
+    private static double decimal(double x) {
+        return Double.isInfinite(x) ? x : Math.floor(x * DECIMALS + HALF) / DECIMALS;
     }
 }

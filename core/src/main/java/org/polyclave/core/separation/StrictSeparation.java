@@ -144,9 +144,12 @@ public final class StrictSeparation {
         return apart ? Difference.STRICT : Difference.SO_FAR;
     }
 
+    /** Of binary fractions: 3.6 and 3.5 are not more than 0.1 apart. */
+    private static final double NOISE = 1e-9;
+
     /** Ranges have to be more than this apart. */
     static double gap(MatrixCharacter character) {
-        return character.type() == CharacterType.COUNT ? 0 : character.uncertainty();
+        return character.type() == CharacterType.COUNT ? 0 : character.uncertainty() + NOISE;
     }
 
     /** Whether {@code character} strictly separates rows {@code a} and {@code b}. */

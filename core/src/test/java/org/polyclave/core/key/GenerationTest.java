@@ -158,6 +158,21 @@ class GenerationTest {
         assertThat(interval(key.key(), 0, 1).minExclusive()).isFalse();
     }
 
+    /** 3.5 + 0.05 and 3.6 − 0.05 differ as binary fractions, and no limit lies between them. */
+    @Test
+    void rangesThatAreAsFarApartAsReadingsGoWrongAreNotSeparated() {
+        MatrixCharacter fruit = length("fruit", 0, 0.1);
+        Cell[] small = {Cell.Numeric.range(2.5, 3.5)};
+        Cell[] large = {Cell.Numeric.range(3.6, 4.6)};
+        KeyResult key = key(matrix(List.of(fruit), small, new Cell[] {Cell.NOT_APPLICABLE}, large));
+        assertThat(key.key().couplets()).isEmpty();
+        assertThat(key.proof().failures()).isEmpty();
+        Cell[] larger = {Cell.Numeric.range(3.7, 4.6)};
+        KeyResult apart = key(matrix(List.of(fruit), small, larger));
+        assertThat(apart.key().couplets()).hasSize(1);
+        assertThat(apart.proof().failures()).isEmpty();
+    }
+
     private static Cell measured(double min, double max, int n, double mean, double sd) {
         return new Cell.Numeric(min, min, max, max, Optional.of(new Measured(n, mean, sd)));
     }

@@ -32,7 +32,10 @@ public final class KeyJson {
     private final List<String> problems = new ArrayList<>();
     private final List<LeadText> texts = new ArrayList<>();
     /** Words of leads as they stand in the file, by couplet. */
-    private final List<List<String>> written = new ArrayList<>();
+    private final List<List<Words>> written = new ArrayList<>();
+
+    /** Of one lead; empty where the file has none. */
+    private record Words(String technical, String plain) {}
 
     private KeyJson(CompiledStudy compiled) {
         this.compiled = compiled;
@@ -107,6 +110,7 @@ public final class KeyJson {
             writeStatement(statements.addObject(), statement);
         }
         node.put("text", view.text());
+        node.put("plainText", view.plainText());
         if (lead.to() instanceof Key.ToCouplet to) {
             node.putObject("to").put("couplet", to.number());
         } else {
@@ -184,11 +188,16 @@ public final class KeyJson {
         for (int k = 0; k < views.size(); k++) {
             Key.Couplet couplet = key.couplets().get(k);
             for (int l = 0; l < couplet.leads().size(); l++) {
-                String text = written.get(k).get(l);
-                if (!text.isBlank()) {
-                    String place = "Couplet " + couplet.number() + ", lead " + (l + 1);
+                String place = "Couplet " + couplet.number() + ", lead " + (l + 1);
+                Words words = written.get(k).get(l);
+                Key.Lead lead = couplet.leads().get(l);
+                KeyView.LeadView view = views.get(k).get(l);
+                if (!words.technical().isBlank()) {
+                    texts.add(LeadText.of(place, words.technical(), lead, view, compiled));
+                }
+                if (!words.plain().isBlank()) {
                     texts.add(LeadText.of(
-                            place, text, couplet.leads().get(l), views.get(k).get(l), compiled));
+                            place + ", in plain words", words.plain(), lead, view.inPlainWords(), compiled));
                 }
             }
         }
@@ -208,11 +217,12 @@ public final class KeyJson {
                 problems.add(place + ": 'number' must be a whole number.");
             }
             List<Key.Lead> leads = new ArrayList<>();
-            List<String> words = new ArrayList<>();
+            List<Words> words = new ArrayList<>();
             for (JsonNode lead : node.path("leads")) {
                 String where = place + ", lead " + (leads.size() + 1);
                 leads.add(lead(lead, where));
-                words.add(lead.path("text").asString(""));
+                words.add(new Words(
+                        lead.path("text").asString(""), lead.path("plainText").asString("")));
             }
             written.add(words);
             JsonNode from = node.path("from");

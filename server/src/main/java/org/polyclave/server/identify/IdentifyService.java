@@ -34,6 +34,7 @@ import org.polyclave.study.model.Units;
 import org.polyclave.wording.key.KeyView;
 import org.polyclave.wording.key.KeyWording;
 import org.polyclave.wording.key.StatementWording;
+import org.polyclave.wording.lead.RecordedClause;
 import org.springframework.stereotype.Service;
 
 /** Any-order identification on a compiled study; nothing about a reader is kept. */
@@ -145,6 +146,9 @@ public class IdentifyService {
             List<String> later,
             List<Integer> laterMonths) {}
 
+    /** An answer as a clause, in field terms and in plain words: "Leaf margin toothed". */
+    public record SaidView(String character, String text, String plain) {}
+
     /** What an answer by a rule of thumb came to, in the character's unit. */
     public record RoughView(String character, double value, double uncertainty) {}
 
@@ -160,6 +164,7 @@ public class IdentifyService {
             List<String> remaining,
             List<String> notCompared,
             List<String> mustShow,
+            List<SaidView> said,
             List<RoughView> rough) {}
 
     /** Rows of which nothing is known are no answer: nothing could speak for or against them. */
@@ -346,6 +351,7 @@ public class IdentifyService {
                 ids(compiled, found.conclusion().rows()),
                 ids(compiled, found.conclusion().notCompared()),
                 characters(compiled, found.conclusion().mustShow()),
+                answers.stream().map(a -> said(compiled, a)).toList(),
                 answers.stream()
                         .filter(Answer::rough)
                         .map(a -> rough(compiled.characters().get(a.character()), (Observation.MeasuredObservation)
@@ -367,6 +373,14 @@ public class IdentifyService {
                 .filter(m -> (all & (1 << (m - 1))) != 0)
                 .boxed()
                 .toList();
+    }
+
+    private static SaidView said(CompiledStudy compiled, Answer answer) {
+        StudyCharacter character = compiled.characters().get(answer.character());
+        return new SaidView(
+                character.id(),
+                RecordedClause.of(character, answer.observation(), false),
+                RecordedClause.of(character, answer.observation(), true));
     }
 
     private static RoughView rough(StudyCharacter character, Observation.MeasuredObservation reading) {

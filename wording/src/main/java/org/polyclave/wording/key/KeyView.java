@@ -29,9 +29,7 @@ public record KeyView(
             List<String> duplicated,
             List<AlternativeView> alternatives) {
         private CoupletView inPlainWords() {
-            List<LeadView> plain = leads.stream()
-                    .map(l -> new LeadView(l.plainText(), l.plainText(), l.statements(), l.couplet(), l.terminal()))
-                    .toList();
+            List<LeadView> plain = leads.stream().map(LeadView::inPlainWords).toList();
             return new CoupletView(number, from, plain, character, gain, rows, duplicated, alternatives);
         }
     }
@@ -42,7 +40,15 @@ public record KeyView(
             String plainText,
             List<StatementView> statements,
             @Nullable Integer couplet,
-            @Nullable TerminalView terminal) {}
+            @Nullable TerminalView terminal) {
+        /** The same lead in plain words only. */
+        public LeadView inPlainWords() {
+            List<StatementView> plain = statements.stream()
+                    .map(s -> new StatementView(s.character(), s.plainText(), s.plainText(), s.role(), s.wrong()))
+                    .toList();
+            return new LeadView(plainText, plainText, plain, couplet, terminal);
+        }
+    }
 
     /**
      * @param role DECIDING, SUFFICIENT or TENDENCY
