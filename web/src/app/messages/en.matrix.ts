@@ -8,6 +8,12 @@ export default {
     edit: 'Score in notation',
     nothing: 'There is nothing to score yet. Import a matrix first.',
     correct: 'Correct the text',
+    sendAgain: 'Send again',
+    refused: 'Texts that were not taken',
+    refusedCount:
+      'One text was not taken. It stays in its cell until you correct or discard it. | {n} texts were not taken. They stay in their cells until you correct or discard them.',
+    refusedText: '{text}, not taken',
+    sendingText: '{text}, being saved',
     noneLikeThis: 'No cell is like this. Show all cells again.',
     tools: 'How the matrix is shown',
     show: 'Show',

@@ -121,7 +121,7 @@ export default {
       SCORE: 'Nothing that is scored would do. Look for more that separates them, on another part:',
     } satisfies Record<Exclude<Schemas['Danger']['remedy'], 'NONE' | 'CONFIRM'>, string>,
     toParts: 'Characters and their parts',
-    toPair: 'Compare {names}',
+    toPair: 'Compare {danger} with {other}',
     doubtful: 'What would help is marked as doubtful: score it again',
     cells: 'Confirm one cell, and more can be ruled out | Confirm these {n} cells, and more can be ruled out',
     iChecked: 'I checked this',

@@ -297,7 +297,7 @@ export default {
     misread: 'misread {n} % (trained)',
     hazardous: 'Needs cutting, smelling or touching: never suggested while something dangerous is likely.',
     tentative: 'Never enough to rule out anything dangerous.',
-    applies: 'Only where {character} is {states}',
+    applies: 'Only where “{character}” is {states}',
     edit: 'Edit',
   },
   key: {

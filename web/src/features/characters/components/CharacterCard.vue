@@ -14,10 +14,12 @@ const props = defineProps<{
   editable: boolean;
   labelOf: (id: string) => string;
   nameOf: (row: string) => string;
+  /** Labels of states of another character. */
+  statesOf: (character: string, states: string[]) => string[];
 }>();
 const emit = defineEmits<{ select: [] }>();
 /** Taxa in which it is misread more or less often than elsewhere. */
-const distrusted = computed(() => props.character.trust.groups.map((g) => props.nameOf(g.row)).join(', '));
+const distrusted = computed(() => props.character.trust.groups.map((g) => props.nameOf(g.row)).join('; '));
 const monthsOf = useMonths();
 </script>
 
@@ -55,7 +57,12 @@ const monthsOf = useMonths();
       <p v-if="character.looking.subject === 'INDIVIDUAL'" class="quiet">{{ $t('use.individual') }}</p>
       <p v-if="character.tentative" class="warn">{{ $t('characters.tentative') }}</p>
       <p v-for="condition in character.appliesWhen" :key="condition.character" class="quiet">
-        {{ $t('characters.applies', { character: labelOf(condition.character), states: condition.states.join(', ') }) }}
+        {{
+          $t('characters.applies', {
+            character: labelOf(condition.character),
+            states: statesOf(condition.character, condition.states).join($t('ask.or')),
+          })
+        }}
       </p>
       <ol v-if="character.states.length">
         <li v-for="state in character.states" :key="state.id">

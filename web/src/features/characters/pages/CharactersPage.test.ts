@@ -46,7 +46,7 @@ test('characters stand under their organs, in technical or plain words, and are 
   const page = await open();
   expect(page.all('h3').map((h) => h.textContent)).toEqual(['leaf', 'stem']);
   expect(page.text()).toContain('How wide?');
-  expect(page.text()).toContain('Only where margin is entire');
+  expect(page.text()).toContain('Only where “margin” is entire');
   (page.all('.v-switch input')[0] as HTMLInputElement).click();
   await vi.waitFor(() => expect(page.text()).toContain('How broad?'));
   expect(page.text()).toContain('toothed, plainly');

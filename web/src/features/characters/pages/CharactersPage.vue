@@ -37,6 +37,12 @@ const groups = computed(() => {
   return [...byOrgan];
 });
 
+/** What states are called; those that are gone by their ids. */
+function statesOf(id: string, states: string[]): string[] {
+  const of = model.study.value?.characters.find((c) => c.id === id)?.states ?? [];
+  return states.map((s) => of.find((one) => one.id === s)?.label ?? s);
+}
+
 function labelOf(id: string): string {
   return characters.value.find((c) => c.id === id)?.label ?? id;
 }
@@ -140,6 +146,7 @@ onMounted(async () => {
           :selected="character.id === editing.selected.value"
           :editable="editable"
           :label-of="labelOf"
+          :states-of="statesOf"
           :name-of="(row) => taxa.find((r) => r.value === row)?.title ?? row"
           @select="editing.select(character.id)"
         />

@@ -30,7 +30,7 @@ const subject = computed(() =>
   props.rows.length === 1
     ? t('apart.ofRow', { name: name(props.rows[0] ?? '') })
     : props.rows.length
-      ? t('apart.ofGroup', { names: props.rows.map(name).join(', ') })
+      ? t('apart.ofGroup', { names: props.rows.map(name).join('; ') })
       : t('apart.ofAll'),
 );
 const BAR = 90;

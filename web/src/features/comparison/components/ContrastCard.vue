@@ -48,7 +48,7 @@ const graver = computed(() => card.value?.names.filter((n) => !['NONE_KNOWN'].in
 const unscoredOf = (open: Schemas['OpenView']) =>
   t('apart.unscoredFor', {
     subject: open.subject,
-    names: open.rows.map((i) => card.value?.names[i]?.label).join(', '),
+    names: open.rows.map((i) => card.value?.names[i]?.label).join('; '),
   });
 </script>
 

@@ -25,7 +25,7 @@ const label = (ids: string[]) =>
   ids
     .map((id) => study.value?.rows.find((r) => r.id === id))
     .map((row) => (row ? rowName(row) : ''))
-    .join(', ');
+    .join('; ');
 
 async function write(lookalikes: Schemas['Lookalikes'][]) {
   const now = study.value;

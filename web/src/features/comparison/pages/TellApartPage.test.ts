@@ -227,7 +227,7 @@ test('a group that the matrix shows is named and kept, and forgotten again', asy
 test('who may only look is not asked to keep a group', async () => {
   server.on(`GET ${PATH}/apart/card?rows=mild&rows=calm`, card());
   const page = await open('?rows=mild,calm', { role: 'VIEWER' });
-  expect(page.text()).toContain('Mild, Calm');
+  expect(page.text()).toContain('Mild; Calm');
   expect(page.all('.groups input')).toHaveLength(0);
 });
 
@@ -254,7 +254,7 @@ test('the calendar counts pairs by month and says what to check next', async () 
   server.on(`GET ${PATH}/apart/card?months=6&rows=mild&rows=bane`, card());
   server.on(`GET ${PATH}/apart/calendar?rows=mild&rows=bane`, { count: 1, months, pairs: [pair], more: 0 });
   page.byText('button', 'Mild / Bane').click();
-  await vi.waitFor(() => expect(page.text()).toContain('The year of Mild, Bane'));
+  await vi.waitFor(() => expect(page.text()).toContain('The year of Mild; Bane'));
 });
 
 test('one taxon is recognised in a sentence, with what is not proven and not told', async () => {

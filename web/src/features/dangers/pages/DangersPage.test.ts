@@ -70,7 +70,7 @@ test('where no cell would do, the way leads to the parts or to the pair', async 
   const parts = await open('OWNER', [{ ...nothing, remedy: 'NAME_PARTS' }]);
   expect(parts.byText('a', 'Characters and their parts').getAttribute('href')).toBe('/studies/meadow/characters');
   const pair = await open('OWNER', [{ ...nothing, remedy: 'SCORE' }]);
-  expect(pair.byText('a', 'Compare Bane, Mild').getAttribute('href')).toContain('/studies/meadow/apart?rows=bane');
+  expect(pair.byText('a', 'Compare Bane with Mild').getAttribute('href')).toContain('/studies/meadow/apart?rows=bane');
 });
 
 test('who only scores confirms nothing', async () => {

@@ -37,7 +37,8 @@ const worst = computed(() => {
   if (!shown.value || !failing) return null;
   return {
     rows: `${shown.value.row},${failing.others[0]}`,
-    names: [shown.value.name, failing.otherNames[0]].join(', '),
+    danger: shown.value.name,
+    other: failing.otherNames[0] ?? '',
   };
 });
 
@@ -84,7 +85,7 @@ function confirm() {
         <p v-if="shown.remedy === 'SCORE' && worst">
           {{ $t('dangers.remedy.SCORE') }}
           <router-link :to="{ path: `/studies/${model.slug}/apart`, query: { rows: worst.rows, safely: 'true' } }">{{
-            $t('dangers.toPair', { names: worst.names })
+            $t('dangers.toPair', { danger: worst.danger, other: worst.other })
           }}</router-link>
         </p>
         <template v-if="shown.cells.length">

@@ -69,7 +69,7 @@ const idle = computed(() => result.data.value?.conclusion === 'REMAINING');
 const suggestions = computed(() =>
   (idle.value ? [] : (result.data.value?.questions ?? [])).flatMap((q) => {
     const character = byId.value.get(q.character);
-    const told = t('ask.tells', { names: q.tells.join(', ') });
+    const told = t('ask.tells', { names: q.tells.join('; ') });
     const reason = q.protection ? `${told} ${t('ask.protection')}` : told;
     return character ? [{ character, reason }] : [];
   }),

@@ -31,6 +31,7 @@ const grid: GridModel = {
   frozen: 0,
   flagged: () => false,
   commented: () => false,
+  draft: () => undefined,
   cell: (row, column) => {
     const text = texts[row]?.[column];
     return text === undefined ? undefined : ({ text, kind: text ? 'states' : 'empty', parts: [] } as unknown as Cell);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core';
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { useI18n } from 'vue-i18n';
 import {
   corners,
   frozenOf,
@@ -28,6 +29,7 @@ const emit = defineEmits<{
   dismiss: [];
   look: [from: number, to: number];
 }>();
+const { t } = useI18n();
 const scroller = useTemplateRef<HTMLDivElement>('scroller');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const input = useTemplateRef<HTMLInputElement>('input');
@@ -133,8 +135,18 @@ function cancel() {
 }
 
 function currentText(): string {
-  const cell = props.grid.cell(selection.value.at.row, selection.value.at.column);
-  return cell && !cell.from ? cell.text : '';
+  const { row, column } = selection.value.at;
+  const draft = props.grid.draft(row, column);
+  const cell = props.grid.cell(row, column);
+  return draft ? draft.text : cell && !cell.from ? cell.text : '';
+}
+
+/** What a screen reader reads of a cell. */
+function spoken(row: number, column: number): string {
+  const draft = props.grid.draft(row, column);
+  const cell = props.grid.cell(row, column);
+  if (draft) return t(draft.refused ? 'score.refusedText' : 'score.sendingText', { text: draft.text });
+  return cell ? cell.text || t('score.emptyCell') : t('loading');
 }
 
 function clear() {
@@ -281,8 +293,7 @@ defineExpose({ begin, focus });
             role="gridcell"
             :aria-colindex="column + 1"
             :aria-selected="row === selection.at.row && column === selection.at.column"
-            >{{ grid.columns[column]?.label }}:
-            {{ grid.cell(row, column) ? grid.cell(row, column)?.text || $t('score.emptyCell') : $t('loading') }}</span
+            >{{ grid.columns[column]?.label }}: {{ spoken(row, column) }}</span
           >
         </div>
       </div>

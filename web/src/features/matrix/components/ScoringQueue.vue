@@ -6,6 +6,7 @@ import GlossaryText from '@/shared/glossary/GlossaryText.vue';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import StatePicture from '@/shared/picture/StatePicture.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
+import type { Draft } from '../composables/useDrafts';
 import { toggled } from '../logic/view';
 
 export interface QueueItem {
@@ -17,6 +18,8 @@ export interface QueueItem {
   /** What else tells it from its neighbours, or empty. */
   title: string;
   cell: Cell | undefined;
+  /** A text that is on its way to the cell, or was refused and waits there. */
+  draft?: Draft | undefined;
 }
 
 /**
@@ -36,7 +39,9 @@ const list = useTemplateRef<HTMLElement>('list');
 const input = useTemplateRef<HTMLInputElement>('input');
 const typing = ref<string | null>(null);
 const item = computed(() => props.items[active.value]);
-const own = computed(() => (item.value?.cell && !item.value.cell.from ? item.value.cell.text : ''));
+const own = computed(() =>
+  item.value?.draft ? item.value.draft.text : item.value?.cell && !item.value.cell.from ? item.value.cell.text : '',
+);
 /** States that it shows; those it is only taken for are not scored as its own. */
 const shown = computed(() => new Set((item.value?.cell?.parts ?? []).filter((p) => !p.mistaken).map((p) => p.label)));
 
@@ -130,9 +135,16 @@ onMounted(() => {
             <span v-if="one.title" :class="{ quiet: one.named }">{{ one.named ? `· ${one.title}` : one.title }}</span>
             <HazardMark v-if="!byRow" :hazard="one.row.hazard" />
           </span>
-          <span class="value figures" :class="{ inherited: one.cell?.from, doubt: one.cell?.doubtful }">{{
-            one.cell?.text || '·'
-          }}</span>
+          <span
+            class="value figures"
+            :class="{
+              inherited: one.cell?.from && !one.draft,
+              doubt: one.cell?.doubtful,
+              refused: one.draft?.reason,
+              sending: one.draft && !one.draft.reason,
+            }"
+            >{{ one.draft ? `${one.draft.reason ? '! ' : ''}${one.draft.text || '·'}` : one.cell?.text || '·' }}</span
+          >
         </div>
       </div>
     </div>
@@ -234,6 +246,15 @@ onMounted(() => {
 .value {
   text-align: right;
   font-weight: 600;
+}
+
+.value.refused {
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
+
+.value.sending {
+  font-style: italic;
 }
 
 .value.inherited {

@@ -5,6 +5,7 @@ import { isOpen, useAgreement, useFindings, type Cell, type StudyModel } from '@
 import { bands, byOrgan, pinnedFirst } from '../logic/grid';
 import type { GridModel } from '../logic/paint';
 import { useComments } from './useComments';
+import { useDrafts } from './useDrafts';
 import { FILTERS, filtered, type Filter } from '../logic/view';
 
 /** More columns than these are fetched as they come into view. */
@@ -12,6 +13,10 @@ const AT_ONCE = 80;
 
 /** The rows and columns of a study that are on the sheet, and their cells. */
 export function useSheet(model: StudyModel) {
+  const drafts = useDrafts(model.slug, {
+    write: model.edit,
+    revisionOf: (row, character) => cellOf(row, character)?.revision ?? 0,
+  });
   const route = useRoute();
   const router = useRouter();
   const hidden = ref(new Set<string>());
@@ -81,6 +86,13 @@ export function useSheet(model: StudyModel) {
   const cellAt = (row: number, column: number) =>
     cellOf(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? '');
 
+  const draftOf = (row: number, column: number) =>
+    drafts.of(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? '');
+  const draftAt = (row: number, column: number) => {
+    const draft = draftOf(row, column);
+    return draft && { text: draft.text, refused: draft.reason !== '' };
+  };
+
   const grid = computed<GridModel>(() => ({
     rows: rows.value.map(({ row, depth }) => ({ label: row.label, stage: row.stage, depth, hazard: row.hazard })),
     columns: characters.value.map((character) => ({
@@ -93,11 +105,13 @@ export function useSheet(model: StudyModel) {
     bands: grouped.value ? bands(characters.value, still.value) : [],
     frozen: still.value,
     cell: cellAt,
+    draft: draftAt,
     flagged: (row, column) => flagsOf(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? '').length > 0,
     commented: (row, column) => comments.isOpen(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? ''),
     // Columns that arrive later are a reason to paint again.
     loaded: characters.value.filter((c) => model.columns.has(c.id)).length,
     findings: flags.value.size,
+    drafts: drafts.changes.value,
   }));
 
   /** Fetches the columns that come into view, and their neighbours; a filter looks at all of them. */
@@ -114,5 +128,21 @@ export function useSheet(model: StudyModel) {
     { immediate: true },
   );
 
-  return { rows, characters, comments, all, grid, cellOf, cellAt, flagsOf, filter, grouped, hidden, frozen, look };
+  return {
+    rows,
+    characters,
+    comments,
+    drafts,
+    draftOf,
+    all,
+    grid,
+    cellOf,
+    cellAt,
+    flagsOf,
+    filter,
+    grouped,
+    hidden,
+    frozen,
+    look,
+  };
 }

@@ -86,6 +86,7 @@ function painted(shown: Cell | undefined, over: Partial<GridModel> = {}) {
     cell: () => shown,
     flagged: () => false,
     commented: () => false,
+    draft: () => undefined,
     ...over,
   };
   const at = { row: 0, column: 0 };

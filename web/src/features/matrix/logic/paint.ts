@@ -14,8 +14,11 @@ export interface GridModel {
   flagged: (row: number, column: number) => boolean;
   /** Whether somebody said something of the cell that is not settled. */
   commented: (row: number, column: number) => boolean;
+  /** A text that is on its way to the cell, or was refused and waits there. */
+  draft: (row: number, column: number) => { text: string; refused: boolean } | undefined;
   loaded?: number;
   findings?: number;
+  drafts?: number;
 }
 
 export interface Ink {
@@ -110,12 +113,14 @@ function boxOf(row: number, column: number, scroll: { left: number; top: number 
 
 function paintCell(g: CanvasRenderingContext2D, model: GridModel, row: number, column: number, box: Box, ink: Ink) {
   const cell = model.cell(row, column);
+  const draft = model.draft(row, column);
   g.strokeStyle = ink.rule;
   g.lineWidth = 1;
   g.strokeRect(box.x + 0.5, box.y + 0.5, box.width, box.height);
   if (model.flagged(row, column)) paintFlag(g, box, ink);
   if (model.commented(row, column)) paintComment(g, box, ink);
-  if (!cell || cell.kind === 'empty') return;
+  if (draft) paintDraft(g, draft, box, ink);
+  if (draft || !cell || cell.kind === 'empty') return;
   g.save();
   g.beginPath();
   g.rect(box.x + 1, box.y + 1, box.width - 2, box.height - 1);
@@ -175,6 +180,28 @@ function paintRange(
   g.fillRect(at(cell.range.min), y - 0.5, Math.max(1.5, at(cell.range.max) - at(cell.range.min)), 2);
   g.fillRect(at(cell.range.low), y - 2, Math.max(3, at(cell.range.high) - at(cell.range.low)), 5);
   text(g, cell.text, { ...box, height: box.height - 11 }, `13px ${ink.sans}`, strength, ink.text);
+}
+
+/** What was typed and is not kept: faint on its way; refused, with a mark and a wave below. */
+function paintDraft(g: CanvasRenderingContext2D, draft: { text: string; refused: boolean }, box: Box, ink: Ink) {
+  g.save();
+  g.beginPath();
+  g.rect(box.x + 1, box.y + 1, box.width - 2, box.height - 1);
+  g.clip();
+  if (!draft.refused) text(g, draft.text, box, `italic 14px ${ink.sans}`, 0.7, ink.text);
+  else {
+    text(g, `! ${draft.text}`, box, `600 14px ${ink.sans}`, 1, ink.danger);
+    g.strokeStyle = ink.danger;
+    g.lineWidth = 1.5;
+    g.beginPath();
+    for (let x = 0; x < box.width - 2 * PAD; x += 4) {
+      const y = box.y + box.height - (x % 8 ? 4 : 6);
+      if (x) g.lineTo(box.x + PAD + x, y);
+      else g.moveTo(box.x + PAD, y);
+    }
+    g.stroke();
+  }
+  g.restore();
 }
 
 function paintHatch(g: CanvasRenderingContext2D, box: Box, ink: Ink) {

@@ -100,6 +100,56 @@ test('a filter leaves the rows and characters that have such a cell', async () =
   expect(page.all('[role=option] .title').map((o) => o.textContent?.trim())).toEqual(['Bane']);
 });
 
+test('a text that is refused late stays in its cell while another is typed, and is corrected there', async () => {
+  const page = await open();
+  const box = page.all('[role=grid]')[0];
+  const editor = () => page.all('input.editor')[0] as HTMLInputElement | undefined;
+  const write = async (text: string) => {
+    const input = editor() as HTMLInputElement;
+    input.value = text;
+    input.dispatchEvent(new Event('input'));
+    await nextTick();
+  };
+  // The network is slow: the answer comes when asked for.
+  let answer: () => void = () => undefined;
+  const refusal = new Refusal(422, {
+    code: 'notation',
+    detail: "'tothed' is not a state.",
+    rejections: [{ row: 'mild', character: 'margin', text: 'tothed', reason: "'tothed' is not a state of 'margin'." }],
+  });
+  server.on(`POST ${PATH}/scores`, () => new Promise((resolve) => (answer = () => resolve(refusal))));
+  press(box, 't');
+  await nextTick();
+  await write('tothed');
+  press(editor(), 'Enter');
+  await nextTick();
+  press(box, 'e');
+  await nextTick();
+  await write('entir');
+  answer();
+  await vi.waitFor(() => expect(page.text()).toContain("'tothed' is not a state of 'margin'."));
+  expect(editor()?.value).toBe('entir');
+  expect(page.all('[aria-selected=true]')[0]?.textContent).toContain('toothed');
+
+  server.on(`POST ${PATH}/scores`, { revision: 8 });
+  await write('entire');
+  press(editor(), 'Enter');
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/scores`)).toHaveLength(2));
+  expect(server.bodies(`POST ${PATH}/scores`)[1]).toMatchObject({
+    edits: [{ row: 'bane', character: 'margin', text: 'entire' }],
+  });
+  expect(page.text()).toContain('One text was not taken.');
+  page.byText('button', 'Correct the text').click();
+  await vi.waitFor(() => expect(editor()?.value).toBe('tothed'));
+  await write('toothed');
+  press(editor(), 'Enter');
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/scores`)).toHaveLength(3));
+  expect(server.bodies(`POST ${PATH}/scores`)[2]).toMatchObject({
+    edits: [{ row: 'mild', character: 'margin', text: 'toothed', baseRevision: 3 }],
+  });
+  await vi.waitFor(() => expect(page.text()).not.toContain('not taken'));
+});
+
 test('of a pasted block nothing is written until what cannot be read is corrected', async () => {
   const rejection = { row: 'bane', character: 'margin', text: 'rde', reason: "'rde' is not a state of 'margin'." };
   server.on(

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { Problem, type Schemas } from '@/api/client';
 import { OperationDialog, useStudy } from '@/study-kernel';
 import { rowName } from '@/shared/taxon/rowNames';
+import TaxonName from '@/shared/taxon/TaxonName.vue';
 import CellShelf from '../components/CellShelf.vue';
 import ConflictDialog, { type Conflict } from '../components/ConflictDialog.vue';
 import FindReplaceDialog from '../components/FindReplaceDialog.vue';
@@ -21,7 +22,6 @@ const sheet = useSheet(model);
 const { rows, characters, filter, grouped, hidden, frozen } = sheet;
 const grid = useTemplateRef<InstanceType<typeof ScoreGrid>>('grid');
 const problem = ref('');
-const kept = ref('');
 const conflicts = ref<Conflict[]>([]);
 const pasted = ref<{ edits: Schemas['CellEdit'][]; rejections: Rejection[] }>({ edits: [], rejections: [] });
 const finding = ref(false);
@@ -51,6 +51,7 @@ const queue = computed<QueueItem[]>(() => {
     named,
     title: named ? '' : c.label,
     cell: sheet.cellOf(r.id, c.id),
+    draft: sheet.drafts.of(r.id, c.id),
   });
   const at = { row: row.value, character: character.value };
   if (mode.value === 'row' && at.row) return characters.value.map((c) => item(at.row as Schemas['StudyRow'], c, false));
@@ -108,8 +109,17 @@ function editOf(place: Place & { text: string }): Schemas['CellEdit'] {
 
 async function edit(cells: (Place & { text: string })[]) {
   problem.value = '';
-  const changed = cells.filter((c) => c.text !== ownText(c));
-  if (changed.length) await send(changed.map(editOf));
+  const changed = cells.filter((c) => sheet.draftOf(c.row, c.column) || c.text !== ownText(c));
+  if (changed.length === 1 && changed[0]) type(changed[0]);
+  else if (changed.length) await send(changed.map(editOf));
+}
+
+/** A single cell is written on its own, while the writer goes on. What stands there already is not written again. */
+function type(place: Place & { text: string }) {
+  const of = { row: rows.value[place.row]?.row.id ?? '', character: characters.value[place.column]?.id ?? '' };
+  if (place.text === ownText(place) && sheet.draftOf(place.row, place.column)?.reason)
+    sheet.drafts.discard(of.row, of.character);
+  else void sheet.drafts.type(of.row, of.character, place.text);
 }
 
 function ownText(place: Place): string {
@@ -118,11 +128,10 @@ function ownText(place: Place): string {
 }
 
 /** Scores an item of the queue; the same text again changes nothing. */
-async function score(item: QueueItem, text: string) {
+function score(item: QueueItem, text: string) {
   problem.value = '';
   const now = item.cell && !item.cell.from ? item.cell.text : '';
-  if (text !== now)
-    await send([{ row: item.row.id, character: item.character.id, text, baseRevision: item.cell?.revision ?? 0 }]);
+  if (text !== now || item.draft) void sheet.drafts.type(item.row.id, item.character.id, text);
 }
 
 async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
@@ -151,25 +160,43 @@ async function send(edits: Schemas['CellEdit'][]) {
 async function explain(failure: Problem, edits: Schemas['CellEdit'][]) {
   if (failure.code === 'cell-changed') {
     conflicts.value = failure.details.conflicts as Conflict[];
-    if (conflicts.value[0]) select(conflicts.value[0]);
     return;
   }
   const rejections = (failure.details.rejections as Rejection[] | undefined) ?? [];
-  const rejected = rejections[0];
-  if (!rejected) {
-    problem.value = failure.message;
+  if (rejections.length) pasted.value = { edits, rejections };
+  else problem.value = failure.message;
+}
+
+/** The draft of the cell that is selected, and what of it is wrong. */
+const draft = computed(() => sheet.draftOf(selection.value.at.row, selection.value.at.column));
+const reason = computed(() => problem.value || (draft.value?.reason ?? ''));
+const refused = computed(() =>
+  sheet.drafts.refused.value.map((d) => ({
+    ...d,
+    place: [
+      model.study.value?.rows.find((r) => r.id === d.row),
+      model.study.value?.characters.find((c) => c.id === d.character),
+    ] as const,
+  })),
+);
+
+/** Goes to a cell whose text was refused, wherever it is, and opens it. */
+async function correct(of: { row: string; character: string; conflict: Conflict | null }) {
+  if (of.conflict) {
+    conflicts.value = [of.conflict];
     return;
   }
-  if (edits.length > 1) {
-    pasted.value = { edits, rejections };
-    return;
+  const there = () =>
+    rows.value.some((r) => r.row.id === of.row) && characters.value.some((c) => c.id === of.character);
+  if (!there()) {
+    filter.value = 'all';
+    hidden.value = new Set();
   }
-  // The text is kept for correction in the cell it belongs to.
-  select(rejected);
+  mode.value = 'sheet';
   await nextTick();
-  // Most reasons quote the text themselves.
-  problem.value = failure.message.includes(rejected.text) ? failure.message : `“${rejected.text}”: ${failure.message}`;
-  kept.value = rejected.text;
+  select(of);
+  await nextTick();
+  await grid.value?.begin(sheet.drafts.of(of.row, of.character)?.text ?? '');
 }
 
 function select(to: { row: string; character: string }) {
@@ -183,6 +210,7 @@ function select(to: { row: string; character: string }) {
 async function settle(which: 'yours' | 'theirs') {
   const settled = conflicts.value;
   conflicts.value = [];
+  settled.forEach((c) => sheet.drafts.discard(c.row, c.character));
   if (which === 'yours')
     await send(settled.map((c) => ({ row: c.row, character: c.character, text: c.yours, baseRevision: c.revision })));
   else await model.catchUp();
@@ -221,7 +249,7 @@ function found(wish: Schemas['ReplaceScores']) {
         :selection="selection"
         :grid="sheet.grid.value"
         :editable="editable"
-        :problem="problem"
+        :problem="reason"
         @update:selection="selected"
         @edit="edit"
         @look="sheet.look"
@@ -234,15 +262,30 @@ function found(wish: Schemas['ReplaceScores']) {
         :heading="heading"
         :by-row="mode === 'row'"
         :editable="editable"
-        :problem="problem"
+        :problem="reason"
         @score="score"
         @doubt="doubt"
         @dismiss="problem = ''"
       />
-      <div v-if="problem && mode === 'sheet'" class="correct">
-        <v-btn size="small" color="primary" @click="grid?.begin(kept)">{{ $t('score.correct') }}</v-btn>
-        <span>{{ problem }}</span>
-      </div>
+      <section v-if="refused.length" class="correct" :aria-label="$t('score.refused')">
+        <p role="alert">{{ $t('score.refusedCount', refused.length) }}</p>
+        <ul>
+          <li v-for="one in refused" :key="`${one.row} ${one.character}`">
+            <span
+              ><strong>{{ one.text }}</strong
+              >{{ ' ' }}<TaxonName :label="one.place[0]?.label ?? ''" :stage="one.place[0]?.stage" /> ·
+              {{ one.place[1]?.label }}: {{ one.reason }}</span
+            >
+            <v-btn size="x-small" color="primary" @click="correct(one)">{{ $t('score.correct') }}</v-btn>
+            <v-btn v-if="!one.conflict" size="x-small" @click="sheet.drafts.type(one.row, one.character, one.text)">{{
+              $t('score.sendAgain')
+            }}</v-btn>
+            <v-btn size="x-small" variant="text" @click="sheet.drafts.discard(one.row, one.character)">{{
+              $t('discard')
+            }}</v-btn>
+          </li>
+        </ul>
+      </section>
     </div>
     <CellShelf
       v-if="row && character"
@@ -310,11 +353,28 @@ function found(wish: Schemas['ReplaceScores']) {
 }
 
 .correct {
-  display: flex;
-  gap: 1rem;
-  align-items: center;
-  padding: 0.5rem 1rem;
+  max-height: 9rem;
+  overflow: auto;
+  padding: 0.4rem 1rem;
   border-top: 2px solid rgb(var(--v-theme-error));
+}
+
+.correct p,
+.correct ul {
+  margin: 0;
+  padding: 0;
+}
+
+.correct li {
+  display: flex;
+  gap: 0.6rem;
+  align-items: center;
+  padding: 0.15rem 0;
+  font-size: 0.92rem;
+}
+
+.correct li > span {
+  flex: 1;
 }
 
 @media (max-width: 800px) {

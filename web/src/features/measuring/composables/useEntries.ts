@@ -1,4 +1,4 @@
-import { ref, watch } from 'vue';
+import { ref } from 'vue';
 import type { Draft } from './useMeasured';
 import { nextItem } from '../logic/marks';
 
@@ -71,17 +71,3 @@ export function useEntries(slug: string, add: (drafts: Draft[]) => Promise<strin
 }
 
 export const textOf = (entry: Entry) => entry.texts.join(SEPARATOR);
-
-/** Asks before the window is closed over what was typed and is not kept. */
-export function useUnsaved(unsaved: () => boolean) {
-  const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-  watch(
-    unsaved,
-    (any, _, cleanUp) => {
-      if (!any) return;
-      window.addEventListener('beforeunload', ask);
-      cleanUp(() => window.removeEventListener('beforeunload', ask));
-    },
-    { immediate: true },
-  );
-}

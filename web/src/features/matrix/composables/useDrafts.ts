@@ -1,0 +1,92 @@
+import { computed, ref } from 'vue';
+import { Problem } from '@/api/client';
+import { useUnsaved } from '@/shared/ui/useUnsaved';
+import type { Conflict } from '../components/ConflictDialog.vue';
+import type { Rejection } from '../components/PastePreview.vue';
+
+/** A text on its way to its cell; refused, it stays there until it is corrected or discarded. */
+export interface Draft {
+  row: string;
+  character: string;
+  text: string;
+  /** Revision of the cell that the writer saw. */
+  base: number;
+  /** Why it was not taken; empty while nobody has answered. */
+  reason: string;
+  conflict: Conflict | null;
+}
+
+interface Sheet {
+  write: (edits: { row: string; character: string; text: string; baseRevision: number }[]) => Promise<void>;
+  revisionOf: (row: string, character: string) => number;
+}
+
+const keyOf = (row: string, character: string) => `${row} ${character}`;
+/** By study: what was refused stays in its cell while other pages are looked at. */
+const kept = new Map<string, ReturnType<typeof create>>();
+
+function create() {
+  return ref(new Map<string, Draft>());
+}
+
+/**
+ * Texts that were typed into single cells, one after the other however slow the network is: each is bound to the cell that it
+ * was typed into, and neither an answer nor a refusal touches another cell, or what is being typed.
+ */
+export function useDrafts(slug: string, sheet: Sheet) {
+  const drafts = kept.get(slug) ?? create();
+  kept.set(slug, drafts);
+  let last: Promise<unknown> = Promise.resolve();
+
+  const of = (row: string, character: string) => drafts.value.get(keyOf(row, character));
+  /** Something to look at that is another one whenever a draft is. */
+  const changes = ref(0);
+  const refused = computed(() => [...drafts.value.values()].filter((d) => d.reason));
+
+  function set(key: string, draft: Draft | undefined) {
+    const next = new Map(drafts.value);
+    if (draft) next.set(key, draft);
+    else next.delete(key);
+    drafts.value = next;
+    changes.value++;
+  }
+
+  function type(row: string, character: string, text: string) {
+    const before = of(row, character);
+    const base = before && !before.conflict ? before.base : sheet.revisionOf(row, character);
+    const draft = { row, character, text, base, reason: '', conflict: null };
+    const key = keyOf(row, character);
+    set(key, draft);
+    last = last.then(() => send(key, draft));
+    return last;
+  }
+
+  async function send(key: string, draft: Draft) {
+    // Something else was typed into the cell, or it was discarded, before its turn came.
+    if (drafts.value.get(key) !== draft && !sameText(drafts.value.get(key), draft)) return;
+    const { row, character, text, base } = draft;
+    try {
+      await sheet.write([{ row, character, text, baseRevision: base }]);
+    } catch (failure) {
+      if (sameText(drafts.value.get(key), draft)) set(key, explained(draft, failure as Problem));
+      return;
+    }
+    const now = drafts.value.get(key);
+    if (sameText(now, draft)) set(key, undefined);
+    // Whoever typed on saw what this one wrote.
+    else if (now) set(key, { ...now, base: sheet.revisionOf(row, character) });
+  }
+
+  const discard = (row: string, character: string) => set(keyOf(row, character), undefined);
+
+  useUnsaved(() => drafts.value.size > 0);
+  return { of, refused, changes, type, discard };
+}
+
+const sameText = (a: Draft | undefined, b: Draft) => a !== undefined && a.text === b.text;
+
+function explained(draft: Draft, failure: Problem): Draft {
+  const conflicts = failure.code === 'cell-changed' ? (failure.details.conflicts as Conflict[]) : [];
+  const rejections = (failure.details?.rejections ?? []) as Rejection[];
+  return { ...draft, reason: rejections[0]?.reason ?? failure.message, conflict: conflicts[0] ?? null };
+}
