@@ -17,6 +17,7 @@ const WORDS: Record<string, string[]> = {
   'Claim.kind': ['claims.kind'],
   'Column.type': ['type'],
   'Count.frequency': [],
+  'Done.kind': ['undo.kind'],
   'Coverage.covers': ['coverage'],
   'Coverage.describes': ['describes'],
   // What the author has to do about a danger is said by links where it is to confirm cells, or nothing.

@@ -2,6 +2,38 @@ import type { Schemas } from '@/api/client';
 
 /** Words of editing taxa and characters, and of the checks. */
 export default {
+  undo: {
+    undoes: 'Undo: {what}',
+    redoes: 'Redo: {what}',
+    noneToUndo: 'You have no change to undo',
+    noneToRedo: 'You have no change to redo',
+    list: 'Your changes',
+    downTo: 'Undo everything down to …',
+    nothing: 'nothing that is still there',
+    how: { ADDED: '{what} added', CHANGED: '{what} changed', REMOVED: '{what} removed' } satisfies Record<
+      Schemas['Done']['how'],
+      string
+    >,
+    kind: {
+      CELL: 'score {name} | score {name} | {n} scores',
+      ROW: 'taxon {name} | taxon {name} | {n} taxa',
+      CHARACTER: 'character {name} | character {name} | {n} characters',
+      TERM: 'term {name} | term {name} | {n} terms',
+      REFERENCE: 'reference {name} | reference {name} | {n} references',
+      CLAIM: 'claim | claim | {n} claims',
+      PICTURE: 'picture {name} | picture {name} | {n} pictures',
+      OPINION: 'second score | second score | {n} second scores',
+      SPECIMEN: 'specimen {name} | specimen {name} | {n} specimens',
+      READING: 'reading {name} | reading {name} | {n} readings',
+      SCOPE: 'scope',
+      OUTSIDE: 'list of taxa outside the key',
+    } satisfies Record<Schemas['Done']['kind'], string>,
+    did: { undo: 'Undone: {what}.', redo: 'Redone: {what}.' },
+    didNothing: 'Nothing was changed.',
+    left: 'Left as it is, because others changed it since: {left}.',
+    builtUpon: '{name} (others built upon it)',
+    more: 'one more | {n} more',
+  },
   checks: {
     title: 'Checks',
     lead: 'What may be slips or gaps, those that do most harm first. What is intended can be accepted with a reason.',

@@ -81,7 +81,7 @@ test('an undo that others stand in the way of says who', async () => {
   server.on(`POST ${PATH}/undo`, new Refusal(409, { code: 'changed-since', detail: 'Oswin changed it since.' }));
   await model.undo();
   expect(model.message.value).toBe('Oswin changed it since.');
-  server.on(`POST ${PATH}/redo`, { revision: 9 });
+  server.on(`POST ${PATH}/redo`, { revision: 9, done: [], passed: [], more: 0 });
   server.on(`GET ${PATH}/changes?since=7`, changes(7));
   await model.redo();
   expect(model.message.value).toBe('');

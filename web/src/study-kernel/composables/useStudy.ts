@@ -20,6 +20,8 @@ export interface StudyModel {
   columns: Columns;
   nextStep: Ref<Schemas['NextStep'] | undefined>;
   message: Ref<string>;
+  /** What the latest undo or redo did, and what it left as it is. */
+  reversed: Ref<(Schemas['Reversed'] & { what: 'undo' | 'redo' }) | null>;
   reload: () => Promise<void>;
   /** Revision of the content of an object that this screen has seen. */
   baseRevision: (object: string) => number;
@@ -38,6 +40,7 @@ function createStudy(slug: string): StudyModel {
   const read = async () => shown(await api.get('/api/v1/studies/{slug}', { slug }));
   const query = useQuery({ queryKey: ['study', slug], queryFn: read, retry: false });
   const message = ref('');
+  const reversed = ref<(Schemas['Reversed'] & { what: 'undo' | 'redo' }) | null>(null);
   const columns = createColumns(slug, () => (query.data.value?.rows ?? []).map((r) => r.id));
   const revision = computed(() => query.data.value?.revision);
   const nextStep = useQuery({
@@ -52,6 +55,7 @@ function createStudy(slug: string): StudyModel {
   /** Rows and columns change together, so that no column is read by the rows of another revision. */
   async function reload() {
     message.value = '';
+    reversed.value = null;
     const [study, views] = await Promise.all([read(), columns.fetched(columns.loaded())]);
     queries.setQueryData(['study', slug], study);
     columns.put(views);
@@ -86,15 +90,19 @@ function createStudy(slug: string): StudyModel {
   async function edit(edits: Schemas['CellEdit'][]) {
     await api.post('/api/v1/studies/{slug}/scores', { slug }, { edits });
     message.value = '';
+    reversed.value = null;
     await catchUp();
   }
 
   async function reverse(what: 'undo' | 'redo') {
     try {
-      await api.post(`/api/v1/studies/{slug}/${what}`, { slug });
+      const done = await api.post(`/api/v1/studies/{slug}/${what}`, { slug });
       message.value = '';
-      await catchUp();
+      // What was done is told even where the screen cannot catch up: it looks again by itself.
+      await catchUp().catch(() => undefined);
+      reversed.value = { ...done, what };
     } catch (failure) {
+      reversed.value = null;
       message.value = (failure as Problem).message;
     }
   }
@@ -111,6 +119,7 @@ function createStudy(slug: string): StudyModel {
     columns: columns.face,
     nextStep: nextStep.data,
     message,
+    reversed,
     reload,
     baseRevision: (object) => query.data.value?.revisions[object] ?? 0,
     edit,

@@ -54,12 +54,19 @@ test('only open findings are counted', async () => {
 });
 
 test('keys undo and redo, but not while something is typed or where one may not edit', async () => {
-  server.on(`POST ${PATH}/undo`, { revision: 8 });
-  server.on(`POST ${PATH}/redo`, { revision: 9 });
+  const done = [{ kind: 'CELL', how: 'CHANGED', count: 1, name: 'Bane × margin' }];
+  const passed = [{ name: 'Mild × width', who: 'Oswin' }];
+  server.on(`POST ${PATH}/undo`, { revision: 8, done, passed, more: 0 });
+  server.on(`POST ${PATH}/redo`, { revision: 9, done, passed: [], more: 0 });
   const page = await open();
   const sent = (what: string) => server.bodies(`POST ${PATH}/${what}`).length;
   await press('z', { ctrlKey: true });
   await vi.waitFor(() => expect(sent('undo')).toBe(1));
+  await vi.waitFor(() =>
+    expect(page.text()).toContain(
+      'Undone: score Bane × margin changed. Left as it is, because others changed it since: Mild × width (Oswin).',
+    ),
+  );
   await press('z', { ctrlKey: true, shiftKey: true });
   await vi.waitFor(() => expect(sent('redo')).toBe(1));
   const field = document.createElement('input');

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiArrowRight, mdiExportVariant, mdiKeyboardOutline, mdiMagnify, mdiRedo, mdiUndo } from '@mdi/js';
+import { mdiArrowRight, mdiExportVariant, mdiKeyboardOutline, mdiMagnify } from '@mdi/js';
 import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
@@ -14,7 +14,9 @@ import CommandPalette from '../components/CommandPalette.vue';
 import ExportDialog from '../components/ExportDialog.vue';
 import KeysHelp from '../components/KeysHelp.vue';
 import SharingDialog from '../components/SharingDialog.vue';
+import UndoButtons from '../components/UndoButtons.vue';
 import { provideStudy } from '@/study-kernel';
+import { useReversed } from '../composables/useUndo';
 import { FILES, wished, type FileKind } from '../logic/files';
 import { placeOf } from '../logic/nextStep';
 import { stages } from '../logic/stages';
@@ -41,6 +43,9 @@ const step = computed(() => model.nextStep.value);
 const path = computed(() => (model.study.value ? stages(model.study.value, step.value) : []));
 const stepPlace = computed(() => (step.value ? placeOf(step.value) : ''));
 const stepStage = computed(() => stepPlace.value.split('?')[0]);
+const reversed = useReversed(model);
+/** What the latest step back did, or why there was none. */
+const said = computed(() => model.message.value || reversed.value);
 const canEdit = computed(() => model.study.value !== undefined && model.study.value.role !== 'VIEWER');
 
 const commands = computed(() => [
@@ -103,10 +108,7 @@ useEventListener('keydown', (event) => {
         <span class="title">{{ model.study.value?.title }}</span>
         <v-spacer />
         <ChecksButton v-if="model.study.value?.blind === false" :slug="slug" :revision="model.study.value?.revision" />
-        <template v-if="canEdit">
-          <v-btn :icon="mdiUndo" variant="text" size="small" :aria-label="$t('palette.undo')" @click="model.undo()" />
-          <v-btn :icon="mdiRedo" variant="text" size="small" :aria-label="$t('palette.redo')" @click="model.redo()" />
-        </template>
+        <UndoButtons v-if="canEdit" />
         <v-menu>
           <template #activator="{ props: activator }">
             <v-btn
@@ -167,25 +169,27 @@ useEventListener('keydown', (event) => {
         <router-view />
       </template>
     </v-main>
-    <footer v-if="step" class="no-print">
-      <span class="label">{{ $t('step.label') }}</span>
-      <span>{{
-        $t(
-          `step.kind.${step.kind}`,
-          { subject: step.subject, n: step.count, month: step.month ? $t(`month.${step.month}`) : '' },
-          step.count,
-        )
-      }}</span>
-      <v-btn
-        v-if="route.fullPath !== `/studies/${slug}/${stepPlace}`"
-        size="small"
-        color="primary"
-        :append-icon="mdiArrowRight"
-        :to="step.kind === 'IMPORT' ? '/import' : `/studies/${slug}/${stepPlace}`"
-      >
-        {{ $t('step.go', { stage: $t(`stage.${stepStage}`) }) }}
-      </v-btn>
-      <span v-if="model.message.value" class="message" role="status">{{ model.message.value }}</span>
+    <footer v-if="step || said" class="no-print">
+      <template v-if="step"
+        ><span class="label">{{ $t('step.label') }}</span>
+        <span>{{
+          $t(
+            `step.kind.${step.kind}`,
+            { subject: step.subject, n: step.count, month: step.month ? $t(`month.${step.month}`) : '' },
+            step.count,
+          )
+        }}</span>
+        <v-btn
+          v-if="route.fullPath !== `/studies/${slug}/${stepPlace}`"
+          size="small"
+          color="primary"
+          :append-icon="mdiArrowRight"
+          :to="step.kind === 'IMPORT' ? '/import' : `/studies/${slug}/${stepPlace}`"
+        >
+          {{ $t('step.go', { stage: $t(`stage.${stepStage}`) }) }}
+        </v-btn>
+      </template>
+      <span v-if="said" class="message" role="status">{{ said }}</span>
     </footer>
     <CommandPalette v-model="palette" :commands="commands" />
     <SharingDialog v-model="sharing" />

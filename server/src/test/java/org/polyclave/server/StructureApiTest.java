@@ -272,8 +272,9 @@ class StructureApiTest {
                         .status())
                 .isEqualTo(200);
         Visitor.Answer undo = author.post(study + "/undo", "{}");
-        assertThat(undo.status()).isEqualTo(409);
-        assertThat(undo.json().path("detail").asString()).contains("taxon bb").contains("Oswin Brandreth");
+        assertThat(undo.json().path("passed").toString()).contains("Bb").contains("Oswin Brandreth");
+        assertThat(undo.json().path("done").size()).as("nothing is overwritten").isZero();
+        assertThat(row("bb").path("plain").asString()).isEqualTo("other");
         assertThat(second.put(
                                 study + "/characters/margin",
                                 body("character", character("margin").put("note", "From above"), 0))

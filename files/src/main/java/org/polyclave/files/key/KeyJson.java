@@ -1,6 +1,7 @@
 package org.polyclave.files.key;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -10,6 +11,7 @@ import org.polyclave.core.key.Atoms;
 import org.polyclave.core.key.Key;
 import org.polyclave.core.key.KeyResult;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.Units;
@@ -152,6 +154,10 @@ public final class KeyJson {
                 putLimit(band, "to", doubt.to() / factor);
                 band.put("wrong", rounded(doubt.wrong()));
             }
+            statement
+                    .handy()
+                    .ifPresent(h ->
+                            node.putObject("handy").put("rule", h.rule().name()).put("times", h.times()));
         } else {
             ArrayNode states = node.putArray("states");
             int mask = ((Atoms.States) statement.atoms()).mask();
@@ -253,7 +259,7 @@ public final class KeyJson {
                             : Key.Role.SUFFICIENT;
             StudyCharacter character = compiled.characters().get(c);
             statements.add(new Key.Statement(
-                    c, atoms(statement, character, place), role, doubt(statement, character), Optional.empty()));
+                    c, atoms(statement, character, place), role, doubt(statement, character), handy(statement, place)));
         }
         JsonNode to = node.path("to");
         if (to.path("couplet").isIntegralNumber()) {
@@ -300,6 +306,18 @@ public final class KeyJson {
                         doubt.path("to").asDouble(0) * factor,
                         doubt.path("wrong").asDouble(0)))
                 : Optional.empty();
+    }
+
+    private Optional<Key.Handy> handy(JsonNode statement, String place) {
+        JsonNode handy = statement.path("handy");
+        Optional<RuleOfThumb> rule = Arrays.stream(RuleOfThumb.values())
+                .filter(r -> r.name().equals(handy.path("rule").asString("")))
+                .findFirst();
+        if (handy.isObject() && rule.isEmpty()) {
+            problems.add(
+                    place + ": there is no rule of thumb '" + handy.path("rule").asString("") + "'.");
+        }
+        return rule.map(r -> new Key.Handy(r, handy.path("times").asDouble(1)));
     }
 
     private Atoms atoms(JsonNode node, StudyCharacter character, String place) {

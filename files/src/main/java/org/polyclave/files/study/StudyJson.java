@@ -8,13 +8,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.polyclave.core.matrix.CharacterType;
-import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyScore;
-import org.polyclave.study.notation.CellNotation;
 import org.polyclave.study.rules.Limits;
+import org.polyclave.study.rules.ScoreRules;
 import org.polyclave.study.rules.StudyRules;
 import org.polyclave.wording.rule.RuleWording;
 import tools.jackson.core.JacksonException;
@@ -136,7 +134,7 @@ public final class StudyJson {
             StudyCharacter character = byId.get(score.character());
             if (character == null) {
                 problems.add("A score names the character '" + score.character() + "', which does not exist.");
-            } else if (!fits(score.value(), character)) {
+            } else if (!ScoreRules.fits(score.value(), character)) {
                 problems.add("The score of '" + score.row() + "' does not fit the character '" + character.id() + "'.");
             }
         }
@@ -147,22 +145,5 @@ public final class StudyJson {
         if (!seen.add(id)) {
             problems.add("The " + kind + " '" + id + "' occurs twice.");
         }
-    }
-
-    private static boolean fits(ScoreValue value, StudyCharacter character) {
-        if (value instanceof ScoreValue.States states) {
-            return states.shown().stream().allMatch(s -> character.indexOf(s.state()) >= 0);
-        }
-        if (value instanceof ScoreValue.Range range) {
-            double high = range.high() == null ? Double.POSITIVE_INFINITY : range.high();
-            double max = range.max() == null ? Double.POSITIVE_INFINITY : range.max();
-            return character.type().isNumeric()
-                    && range.min() <= range.low()
-                    && range.low() <= high
-                    && high <= max
-                    && (range.counts().isEmpty()
-                            || (character.type() == CharacterType.COUNT && CellNotation.isConsistent(range)));
-        }
-        return !(value instanceof ScoreValue.Months) || character.type() == CharacterType.MONTHS;
     }
 }

@@ -1,8 +1,6 @@
 package org.polyclave.server.history;
 
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -13,8 +11,6 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.history.persistence.ChangeMapper;
-import org.polyclave.server.platform.ProblemCode;
-import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyObject;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -69,7 +65,8 @@ public class ChangeLog {
         }
     }
 
-    private record Step(
+    /** What becomes of an object. */
+    record Step(
             StudyObject object,
             @Nullable String before,
             @Nullable String after,
@@ -106,21 +103,6 @@ public class ChangeLog {
         return revision;
     }
 
-    /** Undoes the account's own latest edit that still stands. */
-    @Transactional
-    public long undo(OpenStudy open) {
-        // Before the stack is read: two presses at once must not undo the same change.
-        changes.lock(open.id());
-        return reverse(open, "UNDO", stacks(open).done.peek());
-    }
-
-    /** Redoes what the account undid last, as long as it has not edited since. */
-    @Transactional
-    public long redo(OpenStudy open) {
-        changes.lock(open.id());
-        return reverse(open, "REDO", stacks(open).undone.peek());
-    }
-
     /** What changed after a revision. */
     public List<StudyObject> changedSince(long study, long revision) {
         return changes.changedSince(study, revision).stream()
@@ -138,71 +120,8 @@ public class ChangeLog {
                 .toList();
     }
 
-    private record Stacks(Deque<ChangeMapper.ChangeSetRow> done, Deque<ChangeMapper.ChangeSetRow> undone) {}
-
-    /** What an account could undo or redo, the next on top. */
-    private Stacks stacks(OpenStudy open) {
-        List<ChangeMapper.ChangeSetRow> sets = new ArrayList<>(changes.changeSetsOf(open.id(), open.account()));
-        sets.sort((a, b) -> Long.compare(a.id(), b.id()));
-        Stacks stacks = new Stacks(new ArrayDeque<>(), new ArrayDeque<>());
-        for (ChangeMapper.ChangeSetRow set : sets) {
-            switch (set.kind()) {
-                case "UNDO" -> move(stacks.done, stacks.undone);
-                case "REDO" -> move(stacks.undone, stacks.done);
-                default -> {
-                    stacks.done.push(set);
-                    stacks.undone.clear();
-                }
-            }
-        }
-        return stacks;
-    }
-
-    /** The oldest sets of a long history are not looked at, so what was taken back may not be there. */
-    private static void move(Deque<ChangeMapper.ChangeSetRow> from, Deque<ChangeMapper.ChangeSetRow> to) {
-        if (!from.isEmpty()) {
-            to.push(from.pop());
-        }
-    }
-
-    private long reverse(OpenStudy open, String kind, ChangeMapper.@Nullable ChangeSetRow target) {
-        boolean undo = kind.equals("UNDO");
-        if (target == null) {
-            throw Problems.conflict(
-                    undo ? ProblemCode.NOTHING_TO_UNDO : ProblemCode.NOTHING_TO_REDO,
-                    undo ? "You have no change to undo." : "You have no change to redo.",
-                    Map.of());
-        }
-        long revision = changes.nextRevision(open.id());
-        List<ChangeMapper.ChangeRow> rows = changes.changes(target.id());
-        List<StudyObject> objects =
-                rows.stream().map(r -> StudyObject.of(r.object())).toList();
-        Map<String, ChangeMapper.Revision> known = revisions(open.id(), objects);
-        List<String> others = new ArrayList<>();
-        List<Step> steps = new ArrayList<>();
-        for (ChangeMapper.ChangeRow row : rows) {
-            StudyObject object = StudyObject.of(row.object());
-            long expected = undo ? target.revision() : row.revisionBefore();
-            ChangeMapper.Revision last = known.get(row.object());
-            if (last != null && last.revision() != expected) {
-                others.add(object.words() + " (" + last.who() + ")");
-            }
-            steps.add(
-                    undo
-                            ? new Step(object, row.after(), row.before(), target.revision(), row.revisionBefore())
-                            : new Step(object, row.before(), row.after(), row.revisionBefore(), target.revision()));
-        }
-        if (!others.isEmpty()) {
-            throw Problems.conflict(
-                    ProblemCode.CHANGED_SINCE,
-                    "Changed since, so it is left as it is: " + String.join(", ", others) + ".",
-                    Map.of("objects", others));
-        }
-        apply(open, changes.insertChangeSet(open.id(), revision, open.account(), kind, target.id()), revision, steps);
-        return revision;
-    }
-
-    private Map<String, ChangeMapper.Revision> revisions(long study, List<StudyObject> objects) {
+    /** What each object's content is of, by its key; objects that were never changed have none. */
+    Map<String, ChangeMapper.Revision> revisions(long study, List<StudyObject> objects) {
         return changes
                 .revisions(
                         study,
@@ -239,7 +158,7 @@ public class ChangeLog {
     }
 
     /** Cells stand on rows and characters, so they go before these go, and come after these came. */
-    private void apply(OpenStudy open, long set, long revision, List<Step> wanted) {
+    void apply(OpenStudy open, long set, long revision, List<Step> wanted) {
         List<Step> steps = wanted.stream()
                 .map(s -> s.object().kind() == StudyObject.Kind.ROW && s.before() != null && s.after() != null
                         ? new Step(

@@ -13,7 +13,6 @@ public enum ProblemCode {
     CELL_CHANGED,
     CELLS,
     CHANGED_MEANWHILE,
-    CHANGED_SINCE,
     CONFIRMED_ALREADY,
     COVERINGS,
     DOUBTFUL,

@@ -3,7 +3,8 @@ package org.polyclave.server.history.web;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
-import org.polyclave.server.history.ChangeLog;
+import org.polyclave.server.history.Undoing;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -12,23 +13,27 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1/studies/{slug}")
 class UndoController {
-    record RevisionResponse(long revision) {}
+    private final Undoing undoing;
 
-    private final ChangeLog log;
-
-    UndoController(ChangeLog log) {
-        this.log = log;
+    UndoController(Undoing undoing) {
+        this.undoing = undoing;
     }
 
-    /** Undoes the account's own latest change of the study. */
+    /** What the account can undo and redo, the next ones first. */
+    @GetMapping("/undo")
+    Undoing.Lists list(@AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open) {
+        return undoing.lists(open);
+    }
+
+    /** Undoes the account's own latest change of the study; what others changed since is stepped over. */
     @PostMapping("/undo")
-    RevisionResponse undo(@AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open) {
-        return new RevisionResponse(log.undo(open));
+    Undoing.Reversed undo(@AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open) {
+        return undoing.undo(open);
     }
 
     /** Redoes what the account undid last. */
     @PostMapping("/redo")
-    RevisionResponse redo(@AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open) {
-        return new RevisionResponse(log.redo(open));
+    Undoing.Reversed redo(@AtLeast(value = Role.SCORER, evenBlind = true) OpenStudy open) {
+        return undoing.redo(open);
     }
 }
