@@ -76,11 +76,11 @@ test('a refused edit throws what the server says, and the study stays', async ()
   expect(model.study.value?.revision).toBe(7);
 });
 
-test('an undo that others stand in the way of says who', async () => {
+test('an undo of nothing says so', async () => {
   const model = await open();
-  server.on(`POST ${PATH}/undo`, new Refusal(409, { code: 'changed-since', detail: 'Oswin changed it since.' }));
+  server.on(`POST ${PATH}/undo`, new Refusal(409, { code: 'nothing-to-undo', detail: 'You have no change to undo.' }));
   await model.undo();
-  expect(model.message.value).toBe('Oswin changed it since.');
+  expect(model.message.value).toBe('You have no change to undo.');
   server.on(`POST ${PATH}/redo`, { revision: 9, done: [], passed: [], more: 0 });
   server.on(`GET ${PATH}/changes?since=7`, changes(7));
   await model.redo();
