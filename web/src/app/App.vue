@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { watchEffect } from 'vue';
 import { useTheme } from 'vuetify';
+import LeaveDialog from '@/shared/ui/LeaveDialog.vue';
 import { usePreferences } from '@/stores/preferences';
 
 const preferences = usePreferences();
@@ -11,5 +12,6 @@ watchEffect(() => theme.change(preferences.dark ? 'night' : 'paper'));
 <template>
   <v-app>
     <router-view />
+    <LeaveDialog />
   </v-app>
 </template>

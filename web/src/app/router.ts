@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { guardLeaving } from '@/shared/ui/leaving';
 import { useSession } from '@/stores/session';
 import { stringifyQuery } from './query';
 
@@ -52,6 +53,8 @@ export const router = createRouter({
     { path: '/:rest(.*)*', redirect: '/studies' },
   ],
 });
+
+guardLeaving(router);
 
 router.beforeEach(async (to) => {
   if (to.meta.open && to.path !== '/sign-in') return true;

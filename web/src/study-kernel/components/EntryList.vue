@@ -2,6 +2,7 @@
 import { mdiPlus } from '@mdi/js';
 import { onMounted, ref, type Ref } from 'vue';
 import { api, type Schemas } from '@/api/client';
+import { mayLose, useTyped } from '@/shared/ui/leaving';
 import { useAction } from '@/shared/ui/useAction';
 import { useStudy } from '../composables/useStudy';
 import EntryForm from './EntryForm.vue';
@@ -23,9 +24,18 @@ const model = useStudy();
 const { busy, problem, run } = useAction();
 const draft = ref(null) as Ref<T | null>;
 let baseRevision = 0;
+let original = '';
+const dirty = () => draft.value !== null && JSON.stringify(draft.value) !== original;
+useTyped(dirty);
+
+/** Opens another entry, unless what is typed in this one would be lost. */
+async function open(entry: T) {
+  if (!dirty() || (await mayLose())) begin(entry);
+}
 
 function begin(entry: T) {
   draft.value = JSON.parse(JSON.stringify(entry)) as T;
+  original = JSON.stringify(draft.value);
   baseRevision = entry.id ? model.baseRevision(`${props.kind}/${entry.id}`) : 0;
   problem.value = null;
   chosen.value = entry.id;
@@ -71,7 +81,7 @@ async function theirs() {
   <section :aria-label="title">
     <header>
       <h2>{{ title }}</h2>
-      <v-btn v-if="editable && blank" size="small" :prepend-icon="mdiPlus" @click="begin(blank())">{{ add }}</v-btn>
+      <v-btn v-if="editable && blank" size="small" :prepend-icon="mdiPlus" @click="open(blank())">{{ add }}</v-btn>
       <slot name="add" />
     </header>
     <p class="quiet">{{ lead }}</p>
@@ -89,7 +99,7 @@ async function theirs() {
     </EntryForm>
     <ul>
       <li v-for="entry in entries" :key="entry.id">
-        <button v-if="editable" type="button" @click="begin(entry)"><slot name="line" :entry="entry" /></button>
+        <button v-if="editable" type="button" @click="open(entry)"><slot name="line" :entry="entry" /></button>
         <slot v-else name="line" :entry="entry" />
         <EntryForm
           v-if="draft?.id === entry.id"

@@ -1,6 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
+import { useTyped } from '@/shared/ui/leaving';
 import { useAction } from '@/shared/ui/useAction';
 import type { StudyModel } from './useStudy';
 
@@ -30,6 +31,8 @@ export function useEditing<T extends Editable>(
   /** What to do once the editor agrees to lose what was typed. */
   const leaving = ref<(() => void) | null>(null);
   let original = '';
+  /** What the form began with: of a new thing that nobody typed in nothing is lost. */
+  let begun = '';
   let baseRevision = 0;
 
   const selected = computed(() => {
@@ -38,10 +41,12 @@ export function useEditing<T extends Editable>(
   });
   const current = computed(() => all.value.find((one) => one.id === selected.value));
   const dirty = computed(() => draft.value !== null && JSON.stringify(draft.value) !== original);
+  useTyped(() => draft.value !== null && JSON.stringify(draft.value) !== begun);
 
   function take(thing: T | undefined) {
     draft.value = thing ? structuredClone(JSON.parse(JSON.stringify(thing)) as T) : null;
     original = JSON.stringify(draft.value);
+    begun = original;
     baseRevision = thing ? model.baseRevision(`${kind.object}/${thing.id}`) : 0;
     fresh.value = false;
     problem.value = null;

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import type { Cell } from '@/study-kernel';
+import { useTyped } from '@/shared/ui/leaving';
 import { useCompact } from '@/shared/ui/useCompact';
 import SampleFields from './SampleFields.vue';
 
@@ -22,6 +23,7 @@ const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`m
 const sources = computed(() => props.references.map((r) => ({ value: r.id, title: r.citation })));
 const codes = computed(() => props.specimens.map((s) => ({ value: s.id, title: s.code })));
 const dirty = computed(() => JSON.stringify(draft.value) !== JSON.stringify(fromCell()));
+useTyped(() => dirty.value);
 
 function fromCell() {
   const { source, doubtful, note, months, concept, sample } = props.cell;

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { api, type Schemas } from '@/api/client';
 import type { StudyModel } from '@/study-kernel';
+import { useTyped } from '@/shared/ui/leaving';
 import { useAction } from '@/shared/ui/useAction';
 import { rowChoices } from '@/shared/taxon/rowNames';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
@@ -18,6 +19,7 @@ const saved = ref(false);
 const taken = ref('');
 const now = () => JSON.stringify([draft.value, title.value, cautions.value]);
 const dirty = computed(() => now() !== taken.value);
+useTyped(() => props.editable && taken.value !== '' && dirty.value);
 const rows = computed(() => rowChoices(props.model.study.value?.rows));
 const nameOf = (row: string) => rows.value.find((r) => r.value === row)?.title ?? row;
 const loss = { row: '', named: '', times: 10, why: '' };

@@ -6,6 +6,7 @@ import { api, type Schemas } from '@/api/client';
 import type { StudyModel } from '@/study-kernel';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
+import { useTyped } from '@/shared/ui/leaving';
 import { useAction } from '@/shared/ui/useAction';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
 import { KNOWLEDGE } from '@/features/taxa';
@@ -17,9 +18,12 @@ const knowledge = KNOWLEDGE.map((value) => ({ value, title: t(`hazard.${value}`)
 const draft = ref<Schemas['OutsideTaxon'][] | null>(null);
 const { busy, problem, run } = useAction();
 let baseRevision = 0;
+let original = '';
+useTyped(() => draft.value !== null && JSON.stringify(draft.value) !== original);
 
 function begin() {
   draft.value = props.taxa.map((taxon) => ({ ...taxon }));
+  original = JSON.stringify(draft.value);
   baseRevision = props.model.baseRevision('outside');
   if (!draft.value.length) add();
 }

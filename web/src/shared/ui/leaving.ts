@@ -1,0 +1,33 @@
+import { onScopeDispose, ref } from 'vue';
+import type { Router } from 'vue-router';
+import { useUnsaved } from './useUnsaved';
+
+/** Forms on the screen, each telling whether something is typed in it that is not saved. */
+const forms = new Set<() => boolean>();
+/** Set while somebody is asked; called with the answer. */
+export const asked = ref<((discard: boolean) => void) | null>(null);
+
+/** Whether what was typed may be lost; asks if there is any. */
+export function mayLose(): true | Promise<boolean> {
+  if (![...forms].some((typed) => typed())) return true;
+  // Whoever goes elsewhere while being asked has answered the first question with no.
+  asked.value?.(false);
+  return new Promise((resolve) => {
+    asked.value = (discard) => {
+      asked.value = null;
+      resolve(discard);
+    };
+  });
+}
+
+/** Keeps a form until it is saved or given up: leaving the page, and closing the window, ask first. */
+export function useTyped(typed: () => boolean) {
+  forms.add(typed);
+  onScopeDispose(() => forms.delete(typed));
+  useUnsaved(typed);
+}
+
+/** Other things of the same page have their own forms, which ask for themselves. */
+export function guardLeaving(router: Router) {
+  router.beforeEach((to, from) => (to.path === from.path ? true : mayLose()));
+}
