@@ -2,6 +2,16 @@ import type { Schemas } from '@/api/client';
 
 /** Words of editing taxa and characters, and of the checks. */
 export default {
+  addTaxa: {
+    open: 'Add several',
+    title: 'Add taxa by their names',
+    names: 'Names, one a line',
+    hint: 'Type or paste them. Ranks and what belongs to what are read from the names; those that are there already are left out.',
+    wanted:
+      'One taxon is wanted for the last line that was copied. | {n} taxa are wanted for the last lines that were copied.',
+    show: 'Show what that adds | Show what that adds | Show what these {n} add',
+    add: 'Add them',
+  },
   undo: {
     undoes: 'Undo: {what}',
     redoes: 'Redo: {what}',

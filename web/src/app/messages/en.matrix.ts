@@ -74,6 +74,14 @@ export default {
     months: 'Months of this taxon’s own',
     note: 'Note',
   },
+  overEdge: {
+    title: 'The block is larger than the sheet',
+    rows: 'Its last line lies below the last taxon. | Its last {n} lines lie below the last taxon.',
+    columns: 'Its last column lies beyond the last character. | Its last {n} columns lie beyond the last character.',
+    nothing: 'Nothing is written yet.',
+    write: 'Write nothing | Write the cell that fits | Write the {n} cells that fit',
+    add: 'Add a taxon first | Add {n} taxa first',
+  },
   paste: {
     title: 'Some cells could not be read',
     lead: '{bad} of {all} cells cannot be read. Nothing is written yet.',

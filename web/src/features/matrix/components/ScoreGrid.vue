@@ -13,6 +13,7 @@ import {
   SIZE,
   TOP,
   visible,
+  type Pasted,
   type Place,
   type Selection,
 } from '../logic/grid';
@@ -26,6 +27,7 @@ const props = defineProps<{ grid: GridModel; editable: boolean; problem: string 
 const selection = defineModel<Selection>('selection', { required: true });
 const emit = defineEmits<{
   edit: [cells: (Place & { text: string })[]];
+  over: [block: Pasted];
   dismiss: [];
   look: [from: number, to: number];
 }>();
@@ -221,7 +223,11 @@ function onCopy(event: ClipboardEvent) {
 function onPaste(event: ClipboardEvent) {
   if (editing.value !== null || !props.editable) return;
   const text = event.clipboardData?.getData('text/plain') ?? '';
-  if (text) emit('edit', pastedCells(text, selection.value, rows.value, columns.value));
+  if (text) {
+    const pasted = pastedCells(text, selection.value, rows.value, columns.value);
+    if (pasted.below.length || pasted.columns) emit('over', pasted);
+    else emit('edit', pasted.cells);
+  }
   event.preventDefault();
 }
 

@@ -96,17 +96,29 @@ test('a point over the headings is not a cell', () => {
 });
 
 describe('paste', () => {
-  test('a block lands at the upper left corner and is cut at the edge', () => {
+  test('a block lands at the upper left corner, and what lies beyond the edge is told', () => {
     const at = { row: 3, column: 3 };
-    const cells = pastedCells('a\tb\nc\td\r\n', { at, anchor: at }, 4, 10);
+    const { cells, ...beyond } = pastedCells('a\tb\nc\td\r\n', { at, anchor: at }, 4, 10);
     expect(cells).toEqual([
       { row: 3, column: 3, text: 'a' },
       { row: 3, column: 4, text: 'b' },
     ]);
+    expect(beyond).toEqual({
+      below: [
+        [
+          { column: 3, text: 'c' },
+          { column: 4, text: 'd' },
+        ],
+      ],
+      columns: 0,
+    });
+    const wide = pastedCells('a\tb\tc', { at, anchor: at }, 4, 5);
+    expect(wide.cells).toHaveLength(2);
+    expect(wide.columns).toBe(1);
   });
 
   test('one text fills the selection', () => {
-    const cells = pastedCells('toothed', { at: { row: 1, column: 1 }, anchor: { row: 2, column: 2 } }, 9, 9);
+    const { cells } = pastedCells('toothed', { at: { row: 1, column: 1 }, anchor: { row: 2, column: 2 } }, 9, 9);
     expect(cells).toHaveLength(4);
   });
 });

@@ -145,31 +145,40 @@ export function corners(selection: Selection) {
   };
 }
 
-/** A block of texts pasted at a place: one edit a cell, as far as the grid reaches. A single text fills the selection. */
-export function pastedCells(
-  text: string,
-  selection: Selection,
-  rows: number,
-  columns: number,
-): (Place & { text: string })[] {
+/** Cells that a block would fill, its lines below the grid, and how many of its columns lie beyond it. */
+export interface Pasted {
+  cells: (Place & { text: string })[];
+  /** Each as texts by column of the grid. */
+  below: { column: number; text: string }[][];
+  columns: number;
+}
+
+/** A block of texts pasted at a place: one edit a cell, as far as the grid reaches, and what lies beyond. A single text fills the selection. */
+export function pastedCells(text: string, selection: Selection, rows: number, columns: number): Pasted {
   const lines = text
     .replace(/\r?\n$/, '')
     .split(/\r?\n/)
     .map((line) => line.split('\t'));
   const box = corners(selection);
   const cells: (Place & { text: string })[] = [];
+  const below: Pasted['below'] = [];
+  let beyond = 0;
   const single = lines.length === 1 && lines[0]?.length === 1;
   if (single) {
     for (let row = box.top; row <= box.bottom; row++)
       for (let column = box.left; column <= box.right; column++)
         cells.push({ row, column, text: (lines[0]?.[0] ?? '').trim() });
-    return cells;
+    return { cells, below, columns: beyond };
   }
   lines.forEach((line, r) =>
     line.forEach((value, c) => {
       const place = { row: box.top + r, column: box.left + c };
-      if (place.row < rows && place.column < columns) cells.push({ ...place, text: value.trim() });
+      beyond = Math.max(beyond, place.column - columns + 1);
+      if (place.row >= rows && c === 0) below.push([]);
+      if (place.column >= columns) return;
+      if (place.row < rows) cells.push({ ...place, text: value.trim() });
+      else below.at(-1)?.push({ column: place.column, text: value.trim() });
     }),
   );
-  return cells;
+  return { cells, below, columns: beyond };
 }

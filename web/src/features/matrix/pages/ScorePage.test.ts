@@ -150,6 +150,47 @@ test('a text that is refused late stays in its cell while another is typed, and 
   await vi.waitFor(() => expect(page.text()).not.toContain('not taken'));
 });
 
+test('a block that is larger than the sheet says what does not fit, and names taxa for its last lines', async () => {
+  const page = await open('?row=calm&character=margin');
+  const box = page.all('[role=grid]')[0];
+  const paste = new Event('paste', { bubbles: true, cancelable: true });
+  Object.assign(paste, { clipboardData: { getData: () => 'toothed\t4\tx\nentire\t5\ty' } });
+  box?.dispatchEvent(paste);
+  const dialog = () => [...document.querySelectorAll('.v-dialog')].map((d) => d.textContent).join(' ');
+  await vi.waitFor(() => expect(dialog()).toContain('Its last line lies below the last taxon.'));
+  expect(dialog()).toContain('Its last column lies beyond the last character.');
+  expect(server.bodies(`POST ${PATH}/scores`)).toEqual([]);
+
+  const button = (text: string) =>
+    [...document.querySelectorAll('.v-dialog button')].find((b) => b.textContent?.includes(text)) as HTMLElement;
+  button('Add a taxon first').click();
+  await vi.waitFor(() => expect(document.querySelector('.v-dialog textarea')).not.toBeNull());
+  const names = document.querySelector('.v-dialog textarea') as HTMLTextAreaElement;
+  names.value = 'Dune';
+  names.dispatchEvent(new Event('input'));
+  await nextTick();
+  const operation = { operation: 'AddTaxa', names: ['Dune'] };
+  server.on(`POST ${PATH}/operations/preview`, { revision: 7, total: 1, changes: [] });
+  server.on(`POST ${PATH}/operations`, { id: '', revision: 8 });
+  server.on(`POST ${PATH}/scores`, { revision: 9 });
+  server.on(`GET ${PATH}/changes?since=7`, { ...done, revision: 8, structure: true });
+  server.on(`GET ${PATH}`, study({ rows: [row('dune', { label: 'Dune' }), ...rows], characters, revision: 8 }));
+  server.on(`GET ${PATH}/changes?since=8`, { ...done, revision: 8 });
+  button('Show what that adds').click();
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/operations/preview`)).toMatchObject([{ operation }]));
+  await vi.waitFor(() => expect(button('Add them').hasAttribute('disabled')).toBe(false));
+  button('Add them').click();
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/scores`)).toHaveLength(1));
+  // The new taxon stands first in the sheet: what was copied for the others stays with them.
+  const sent = server.bodies(`POST ${PATH}/scores`)[0] as { edits: { row: string; character: string; text: string }[] };
+  expect(sent.edits.map((e) => `${e.row} ${e.character} ${e.text}`)).toEqual([
+    'calm margin toothed',
+    'calm width 4',
+    'dune margin entire',
+    'dune width 5',
+  ]);
+});
+
 test('of a pasted block nothing is written until what cannot be read is corrected', async () => {
   const rejection = { row: 'bane', character: 'margin', text: 'rde', reason: "'rde' is not a state of 'margin'." };
   server.on(

@@ -3,17 +3,19 @@ import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { Problem, type Schemas } from '@/api/client';
 import { OperationDialog, useStudy } from '@/study-kernel';
+import { AddTaxaDialog } from '@/features/taxa';
 import { rowName } from '@/shared/taxon/rowNames';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import CellShelf from '../components/CellShelf.vue';
 import ConflictDialog, { type Conflict } from '../components/ConflictDialog.vue';
+import OverEdgeDialog from '../components/OverEdgeDialog.vue';
 import FindReplaceDialog from '../components/FindReplaceDialog.vue';
 import PastePreview, { type Rejection } from '../components/PastePreview.vue';
 import ScoreGrid from '../components/ScoreGrid.vue';
 import ScoreTools from '../components/ScoreTools.vue';
 import ScoringQueue, { type QueueItem } from '../components/ScoringQueue.vue';
 import { useSheet } from '../composables/useSheet';
-import { corners, type Place, type Selection } from '../logic/grid';
+import { corners, type Pasted, type Place, type Selection } from '../logic/grid';
 
 const model = useStudy();
 const route = useRoute();
@@ -105,6 +107,44 @@ function editOf(place: Place & { text: string }): Schemas['CellEdit'] {
     text: place.text,
     baseRevision: sheet.cellAt(place.row, place.column)?.revision ?? 0,
   };
+}
+
+/** A block that is larger than the sheet, with the changes that would fit: rows move once others are added. */
+const over = ref<(Pasted & { edits: Schemas['CellEdit'][]; ids: string[] }) | null>(null);
+const adding = ref(false);
+const structural = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
+
+function reachOver(block: Pasted) {
+  const changed = block.cells.filter((c) => c.text !== ownText(c));
+  over.value = { ...block, edits: changed.map(editOf), ids: characters.value.map((c) => c.id) };
+}
+
+async function writeFitting() {
+  const edits = over.value?.edits ?? [];
+  over.value = null;
+  if (edits.length) await send(edits);
+}
+
+/** Lines below the sheet are of the taxa that were named for them, in their order. */
+async function writeWith(names: string[]) {
+  const block = over.value;
+  over.value = null;
+  if (!block) return;
+  const rowOf = (name: string | undefined) => model.study.value?.rows.find((r) => r.label === name && !r.stage)?.id;
+  const more = block.below.flatMap((line, i) => {
+    const row = rowOf(names[i]);
+    return row
+      ? line
+          .filter((cell) => cell.text)
+          .map((cell) => {
+            const character = block.ids[cell.column] ?? '';
+            return { row, character, text: cell.text, baseRevision: sheet.cellOf(row, character)?.revision ?? 0 };
+          })
+      : [];
+  });
+  await send([...block.edits, ...more]);
+  const left = block.below.slice(names.length);
+  if (left.length) over.value = { ...block, cells: [], edits: [], below: left, columns: 0 };
 }
 
 async function edit(cells: (Place & { text: string })[]) {
@@ -252,6 +292,7 @@ function found(wish: Schemas['ReplaceScores']) {
         :problem="reason"
         @update:selection="selected"
         @edit="edit"
+        @over="reachOver"
         @look="sheet.look"
         @dismiss="problem = ''"
       />
@@ -310,6 +351,14 @@ function found(wish: Schemas['ReplaceScores']) {
       @keep="settle"
       @closed="grid?.focus()"
     />
+    <OverEdgeDialog
+      :block="adding ? null : over"
+      :can-add="structural"
+      @write="writeFitting"
+      @add="adding = true"
+      @closed="over = null"
+    />
+    <AddTaxaDialog v-model="adding" :wanted="over?.below.length" @added="writeWith" />
     <PastePreview
       :edits="pasted.edits"
       :rejections="pasted.rejections"

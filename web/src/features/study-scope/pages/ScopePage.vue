@@ -10,7 +10,7 @@ import TaxonName from '@/shared/taxon/TaxonName.vue';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
 import AboutStudy from '../components/AboutStudy.vue';
 import OutsideTaxa from '../components/OutsideTaxa.vue';
-import { TaxonEditor, TaxonOperations, taxonTree, TaxonTree } from '@/features/taxa';
+import { AddTaxaDialog, TaxonEditor, TaxonOperations, taxonTree, TaxonTree } from '@/features/taxa';
 
 const model = useStudy();
 const { t } = useI18n();
@@ -69,6 +69,7 @@ function addStage() {
   });
 }
 
+const addingMany = ref(false);
 const removal = computed(() => {
   const row = rows.value.find((r) => r.id === removing.value);
   if (!row) return '';
@@ -97,6 +98,7 @@ const removal = computed(() => {
         <h2 id="taxa">{{ $t('scope.taxa') }}</h2>
         <template v-if="editable">
           <v-btn size="small" :prepend-icon="mdiPlus" @click="addTaxon">{{ $t('taxon.add') }}</v-btn>
+          <v-btn size="small" :prepend-icon="mdiPlus" @click="addingMany = true">{{ $t('addTaxa.open') }}</v-btn>
           <v-btn size="small" :prepend-icon="mdiPlus" :disabled="!editing.current.value" @click="addStage">{{
             $t('taxon.addStage')
           }}</v-btn>
@@ -165,6 +167,7 @@ const removal = computed(() => {
       @confirm="editing.remove(removing)"
     />
     <LoseDialog :editing="editing" />
+    <AddTaxaDialog v-model="addingMany" />
   </div>
 </template>
 

@@ -60,6 +60,39 @@ class ChangeTest {
             """);
 
     @Test
+    void namesBecomeTaxaWithTheRankAndPlaceThatTheySay() {
+        Study grown = new AddTaxa(List.of(
+                        "Helica",
+                        " Helica  pumila ",
+                        "Helica pumila subsp. alta",
+                        "",
+                        "bitter one",
+                        "helica PUMILA",
+                        "Aa",
+                        "Tolva",
+                        "Helica × media",
+                        "Tolva?"))
+                .apply(LEAVES);
+        assertThat(StudyRules.check(grown)).isEmpty();
+        List<StudyRow> added =
+                grown.rows().subList(LEAVES.rows().size(), grown.rows().size());
+        assertThat(added)
+                .extracting(r -> r.id() + " " + r.rank() + " " + r.parent())
+                .containsExactly(
+                        "helica genus null",
+                        "helica-pumila species helica",
+                        "helica-pumila-subsp-alta subspecies helica-pumila",
+                        "bitter-one species null",
+                        "tolva species null",
+                        "helica-media species null",
+                        "tolva-2 species null");
+        assertThat(new AddTaxa(List.of("Helica pumila")).apply(grown)).isEqualTo(grown);
+        assertThatExceptionOfType(Refused.class)
+                .isThrownBy(() -> new AddTaxa(List.of("x".repeat(300))).apply(LEAVES))
+                .withMessageContaining("too long");
+    }
+
+    @Test
     void aSplitStateTakesItsScoresAndDependenciesAlong() {
         Study split = new SplitState(
                         "margin",

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.Map;
 import org.polyclave.server.platform.JsonShapes;
+import org.polyclave.study.change.AddTaxa;
 import org.polyclave.study.change.ChangeUnit;
 import org.polyclave.study.change.MergeStates;
 import org.polyclave.study.change.MergeTaxa;
@@ -17,6 +18,7 @@ import org.springframework.context.annotation.Configuration;
 /** Requests name the operation that they want. */
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "operation")
 @JsonSubTypes({
+    @JsonSubTypes.Type(value = AddTaxa.class, name = "AddTaxa"),
     @JsonSubTypes.Type(value = MergeStates.class, name = "MergeStates"),
     @JsonSubTypes.Type(value = SplitState.class, name = "SplitState"),
     @JsonSubTypes.Type(value = MergeTaxa.class, name = "MergeTaxa"),
