@@ -2,9 +2,17 @@ package org.polyclave.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.BufferedReader;
+import java.io.InputStreamReader;
+import java.io.OutputStream;
+import java.net.InetAddress;
+import java.net.Socket;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -39,6 +47,60 @@ class ProblemApiTest {
         Visitor.Outcome outcome = Visitor.author().touch(method, study() + path, body, false);
         assertThat(outcome.status()).as(outcome.toString()).isEqualTo(400);
         assertThat(outcome.field()).isEqualTo(field);
+    }
+
+    @Test
+    void nobodySendsMuchBeforeAnybodyReadsIt() throws Exception {
+        String large = "{\"name\":\"" + "x".repeat(100_000) + "\",\"password\":\"y\"}";
+        Visitor nobody = Visitor.anonymous();
+        Visitor.Answer announced = nobody.post("/api/v1/session", large);
+        assertThat(announced.status()).isEqualTo(413);
+        assertThat(announced.json().path("code").asString()).isEqualTo("too-large");
+        assertThat(announced.json().path("detail").asString()).contains("at most 64 kB");
+        assertThat(Visitor.author().post(study() + "/identify", large).status())
+                .as("who is signed in may send more")
+                .isEqualTo(400);
+
+        // In pieces of unknown number, a whole request by hand: only so much of it is read.
+        try (Socket socket = new Socket(
+                InetAddress.getLoopbackAddress(),
+                URI.create(RunningApplication.base()).getPort())) {
+            OutputStream out = socket.getOutputStream();
+            List<String> head = List.of(
+                    "POST /api/v1/session HTTP/1.1",
+                    "Host: x",
+                    "Content-Type: application/json",
+                    "Cookie: XSRF-TOKEN=t",
+                    "X-XSRF-TOKEN: t",
+                    "Transfer-Encoding: chunked",
+                    "",
+                    "1",
+                    "{",
+                    "");
+            out.write(String.join("\r\n", head).getBytes(StandardCharsets.US_ASCII));
+            byte[] piece = ("1000\r\n" + " ".repeat(0x1000) + "\r\n").getBytes(StandardCharsets.US_ASCII);
+            for (int k = 0; k < 17; k++) {
+                out.write(piece);
+            }
+            out.flush();
+            BufferedReader in =
+                    new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.UTF_8));
+            assertThat(in.readLine()).startsWith("HTTP/1.1 413");
+        }
+    }
+
+    @Test
+    void whoGuessesPasswordsHasToWait() {
+        Visitor nobody = Visitor.anonymous();
+        String guess = "{\"name\":\"guessed-at\",\"password\":\"wrong\"}";
+        for (int k = 0; k < 5; k++) {
+            assertThat(nobody.post("/api/v1/session", guess).status()).isEqualTo(400);
+        }
+        Visitor.Answer next = nobody.post("/api/v1/session", guess);
+        assertThat(next.status()).isEqualTo(429);
+        assertThat(next.json().path("code").asString()).isEqualTo("too-many");
+        assertThat(next.response().headers().firstValue("Retry-After")).isPresent();
+        assertThat(Visitor.author().get("/api/v1/session").status()).isEqualTo(200);
     }
 
     @Test

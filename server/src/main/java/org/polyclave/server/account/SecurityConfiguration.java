@@ -1,5 +1,6 @@
 package org.polyclave.server.account;
 
+import org.polyclave.server.platform.BodyLimitFilter;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -23,10 +24,13 @@ import org.springframework.security.web.csrf.CsrfFilter;
 @Configuration
 class SecurityConfiguration {
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts, TokenFilter tokens)
+    SecurityFilterChain chain(
+            HttpSecurity http, SecurityContextRepository contexts, TokenFilter tokens, BodyLimitFilter bodies)
             throws Exception {
         http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(TokenFilter::bringsToken))
                 .addFilterBefore(tokens, CsrfFilter.class)
+                // Before anybody looks for a token in the body of a form.
+                .addFilterBefore(bodies, CsrfFilter.class)
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
                 .formLogin(AbstractHttpConfigurer::disable)
@@ -45,6 +49,14 @@ class SecurityConfiguration {
     @Bean
     FilterRegistrationBean<TokenFilter> tokensInTheChainOnly(TokenFilter tokens) {
         FilterRegistrationBean<TokenFilter> registration = new FilterRegistrationBean<>(tokens);
+        registration.setEnabled(false);
+        return registration;
+    }
+
+    /** It needs to know who is signed in, so it stands in the chain of security only, too. */
+    @Bean
+    FilterRegistrationBean<BodyLimitFilter> limitsInTheChainOnly(BodyLimitFilter bodies) {
+        FilterRegistrationBean<BodyLimitFilter> registration = new FilterRegistrationBean<>(bodies);
         registration.setEnabled(false);
         return registration;
     }

@@ -88,6 +88,9 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
             if (cause instanceof ErrorResponseException deliberate) {
                 return answer(deliberate.getBody(), headers, request);
             }
+            if (cause instanceof BodyLimitFilter.BodyRefused refused) {
+                return answer(refused(refused), headers, request);
+            }
             if (cause instanceof InvalidInput invalid) {
                 return answer(invalid(invalid), headers, request);
             }
@@ -101,6 +104,18 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                         .orElse("The request has no body that can be read as JSON."));
         field.ifPresent(f -> problem.setProperty("field", f));
         return answer(problem, headers, request);
+    }
+
+    private static ProblemDetail refused(BodyLimitFilter.BodyRefused refused) {
+        return refused.isSlow()
+                ? problem(
+                        HttpStatus.REQUEST_TIMEOUT,
+                        ProblemCode.TOO_SLOW,
+                        "What you sent came too slowly. Check the connection, and send it again.")
+                : problem(
+                        HttpStatus.CONTENT_TOO_LARGE,
+                        ProblemCode.TOO_LARGE,
+                        "This is too large to be read here. Send it in parts.");
     }
 
     private static Optional<String> field(JacksonException unreadable) {

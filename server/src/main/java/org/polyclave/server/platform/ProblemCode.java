@@ -77,6 +77,8 @@ public enum ProblemCode {
     TOLERANCE,
     TOO_FEW,
     TOO_LARGE,
+    TOO_MANY,
+    TOO_SLOW,
     TOO_MANY_TERMINALS,
     TOO_MANY_TOKENS,
     TYPE_USED,

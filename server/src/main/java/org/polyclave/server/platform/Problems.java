@@ -49,6 +49,30 @@ public final class Problems {
                 Map.of("field", field));
     }
 
+    /** Too often, or too many at once. */
+    public static ErrorResponseException tooMany(long seconds) {
+        ErrorResponseException problem = of(
+                HttpStatus.TOO_MANY_REQUESTS,
+                ProblemCode.TOO_MANY,
+                "Too many attempts. Try again in "
+                        + (seconds == 1
+                                ? "a second."
+                                : seconds < 100 ? seconds + " seconds." : (seconds + 59) / 60 + " minutes."),
+                Map.of("seconds", seconds));
+        problem.getHeaders().set("Retry-After", String.valueOf(seconds));
+        return problem;
+    }
+
+    /** @param most bytes that would be read */
+    public static ErrorResponseException tooLarge(long most) {
+        String limit = most >= 1024 * 1024 ? most / (1024 * 1024) + " MB" : most / 1024 + " kB";
+        return of(
+                HttpStatus.CONTENT_TOO_LARGE,
+                ProblemCode.TOO_LARGE,
+                "This is too large: at most " + limit + " are read here.",
+                Map.of());
+    }
+
     /** Not now, but soon. */
     public static ErrorResponseException unavailable(ProblemCode code, String sentence) {
         return of(HttpStatus.SERVICE_UNAVAILABLE, code, sentence, Map.of());

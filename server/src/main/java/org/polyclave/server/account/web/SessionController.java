@@ -9,6 +9,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.DemoAccounts;
+import org.polyclave.server.account.SignInAttempts;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
@@ -49,16 +50,19 @@ class SessionController {
     private final SecurityContextRepository contexts;
     private final DemoAccounts demo;
     private final ApplicationAvailability availability;
+    private final SignInAttempts attempts;
 
     SessionController(
             AuthenticationManager authentication,
             SecurityContextRepository contexts,
             DemoAccounts demo,
-            ApplicationAvailability availability) {
+            ApplicationAvailability availability,
+            SignInAttempts attempts) {
         this.authentication = authentication;
         this.contexts = contexts;
         this.demo = demo;
         this.availability = availability;
+        this.attempts = attempts;
     }
 
     private SessionResponse response(@Nullable Account account) {
@@ -82,6 +86,8 @@ class SessionController {
     @PostMapping
     SessionResponse signIn(
             @RequestBody SignInRequest request, HttpServletRequest servletRequest, HttpServletResponse response) {
+        String address = servletRequest.getRemoteAddr();
+        attempts.check(request.name(), address);
         Authentication signedIn;
         try {
             signedIn = authentication.authenticate(
@@ -92,9 +98,11 @@ class SessionController {
                         ProblemCode.STARTING,
                         "Polyclave is still starting; its accounts are not there yet. Wait a moment.");
             }
+            attempts.failed(request.name(), address);
             throw Problems.badRequest(
                     ProblemCode.SIGN_IN, "Name and password do not match. Check both, or ask your administrator.");
         }
+        attempts.succeeded(request.name(), address);
         HttpSession old = servletRequest.getSession(false);
         if (old != null) {
             servletRequest.changeSessionId();
