@@ -8,11 +8,14 @@ import static org.polyclave.e2e.Browsing.command;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.util.ArrayList;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -100,6 +103,43 @@ class MatrixJourneyTest {
         assertThat(page.locator("#active-cell")).hasText("margin: toothed");
         grid.press("ArrowRight");
         assertThat(page.locator("#active-cell")).hasText("awn: state 1");
+    }
+
+    /** The answer to the first cell comes while the second is typed: each text stays with its own cell. */
+    @Test
+    void onASlowNetworkARefusedTextStaysInItsCell() {
+        Page page = study("Sallows far away");
+        List<Route> held = new ArrayList<>();
+        page.route("**/scores", held::add);
+        Locator grid = page.getByRole(AriaRole.GRID);
+        grid.press("Control+Home");
+        page.keyboard().type("smoth");
+        page.keyboard().press("Enter");
+        page.keyboard().type("ent");
+        assertThat(held).hasSize(1);
+        held.get(0).resume();
+        assertThat(page.getByText("One text was not taken.")).isVisible();
+        assertThat(page.locator("input.editor")).hasValue("ent");
+        page.keyboard().type("ire");
+        page.keyboard().press("Enter");
+        page.waitForCondition(() -> held.size() == 2);
+        held.get(1).resume();
+        Browsing.assertAccessible(page);
+        grid.press("Control+Home");
+        assertThat(page.locator("#active-cell")).hasText("margin: smoth, not taken");
+        grid.press("ArrowDown");
+        assertThat(page.locator("#active-cell")).hasText("margin: entire");
+
+        button(page, "Correct the text").click();
+        assertThat(page.locator("input.editor")).hasValue("smoth");
+        page.locator("input.editor").fill("toothed");
+        page.keyboard().press("Enter");
+        page.waitForCondition(() -> held.size() == 3);
+        held.get(2).resume();
+        assertThat(page.getByText("One text was not taken.")).not().isVisible();
+        page.reload();
+        grid.press("Control+Home");
+        assertThat(page.locator("#active-cell")).hasText("margin: toothed");
     }
 
     /**
