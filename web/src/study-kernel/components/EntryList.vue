@@ -56,6 +56,8 @@ async function save(over?: number) {
     // Which of these objects it is, and that its request names it so, the type checker cannot follow.
     const body = { [props.kind]: draft.value, baseRevision: over ?? baseRevision } as unknown as Schemas['TermRequest'];
     await api.put(`/api/v1/studies/{slug}/${props.kind as 'term'}s`, { slug: model.slug }, body);
+    // It is saved, though the page does not show it yet.
+    original = JSON.stringify(draft.value);
     await model.reload();
   });
   if (done) close();

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { useIntervalFn } from '@vueuse/core';
-import { computed, inject, provide, ref, type InjectionKey, type Ref } from 'vue';
+import { computed, inject, onScopeDispose, provide, ref, type InjectionKey, type Ref } from 'vue';
 import { api, type Problem, type Schemas } from '@/api/client';
 import { createColumns, type Columns } from './useColumns';
 
@@ -28,6 +28,8 @@ export interface StudyModel {
   edit: (edits: Schemas['CellEdit'][]) => Promise<void>;
   /** Brings the screen up to date with what was written since. */
   catchUp: () => Promise<void>;
+  /** Undo and redo wait for what is still on its way: it is the latest change of whoever presses them. */
+  writesBeforeUndo: (settled: () => Promise<unknown>) => void;
   undo: () => Promise<void>;
   redo: () => Promise<void>;
 }
@@ -94,8 +96,15 @@ function createStudy(slug: string): StudyModel {
     await catchUp();
   }
 
+  const underWay = new Set<() => Promise<unknown>>();
+  function writesBeforeUndo(settled: () => Promise<unknown>) {
+    underWay.add(settled);
+    onScopeDispose(() => underWay.delete(settled));
+  }
+
   async function reverse(what: 'undo' | 'redo') {
     try {
+      await Promise.allSettled([...underWay].map((settled) => settled()));
       const done = await api.post(`/api/v1/studies/{slug}/${what}`, { slug });
       message.value = '';
       // What was done is told even where the screen cannot catch up: it looks again by itself.
@@ -124,6 +133,7 @@ function createStudy(slug: string): StudyModel {
     baseRevision: (object) => query.data.value?.revisions[object] ?? 0,
     edit,
     catchUp,
+    writesBeforeUndo,
     undo: () => reverse('undo'),
     redo: () => reverse('redo'),
   };

@@ -80,7 +80,7 @@ export function useDrafts(slug: string, sheet: Sheet) {
   const discard = (row: string, character: string) => set(keyOf(row, character), undefined);
 
   useUnsaved(() => drafts.value.size > 0);
-  return { of, refused, changes, type, discard };
+  return { of, refused, changes, type, discard, settled: () => last };
 }
 
 const sameText = (a: Draft | undefined, b: Draft) => a !== undefined && a.text === b.text;

@@ -17,6 +17,7 @@ export function useSheet(model: StudyModel) {
     write: model.edit,
     revisionOf: (row, character) => cellOf(row, character)?.revision ?? 0,
   });
+  model.writesBeforeUndo(drafts.settled);
   const route = useRoute();
   const router = useRouter();
   const hidden = ref(new Set<string>());

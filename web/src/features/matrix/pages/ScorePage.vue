@@ -174,18 +174,22 @@ function score(item: QueueItem, text: string) {
   if (text !== now || item.draft) void sheet.drafts.type(item.row.id, item.character.id, text);
 }
 
+/** What was typed into the cell goes first: where it comes from is said of that. */
 async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
-  const of = at?.cell ?? cell.value;
   const place = { row: at?.row.id ?? row.value?.id ?? '', character: at?.character.id ?? character.value?.id ?? '' };
+  await sheet.drafts.settled();
+  const of = sheet.cellOf(place.row, place.character);
   if (of) await send([{ ...place, text: of.text, baseRevision: of.revision, origin }]);
 }
 
-function doubt(item: QueueItem) {
-  if (!item.cell) return;
-  const { basis, source, doubtful, note, months, concept, sample } = item.cell;
+async function doubt(item: QueueItem) {
+  await sheet.drafts.settled();
+  const now = sheet.cellOf(item.row.id, item.character.id);
+  if (!now) return;
+  const { basis, source, doubtful, note, months, concept, sample } = now;
   const from = basis as Schemas['Origin']['basis'];
   const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, sample };
-  void setOrigin(origin, item);
+  await setOrigin(origin, item);
 }
 
 async function send(edits: Schemas['CellEdit'][]) {

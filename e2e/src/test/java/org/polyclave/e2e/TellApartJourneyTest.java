@@ -94,7 +94,7 @@ class TellApartJourneyTest {
         Locator list = page.getByRole(AriaRole.LISTBOX);
         assertThat(list).isFocused();
         list.press("2");
-        assertThat(page.getByText("Sallow dim, stem: 1.0 pairs expected, 1 separated better"))
+        assertThat(page.getByText("Sallow dim, stem: pairs better separated: 1.0 expected, 1 found"))
                 .isVisible();
         assertThat(page.getByText("Every pair separated").first()).isVisible();
 
