@@ -222,7 +222,7 @@ class JourneyTest {
 
         // Back, step by step: merge, state, removal, stage, taxon.
         for (int step = 0; step < 5; step++) {
-            button(page, "Undo").click();
+            Browsing.undo(page).click();
             page.waitForTimeout(300);
         }
         assertThat(page.getByLabel("State 2")).hasValue("entire");

@@ -293,7 +293,7 @@ class MeasuringJourneyTest {
         assertThat(read.find()).isTrue();
         assertThat(Double.parseDouble(read.group(1)))
                 .isCloseTo(one.length(), org.assertj.core.api.Assertions.within(Double.parseDouble(read.group(2))));
-        button(page, "Undo").click();
+        Browsing.undo(page).click();
         assertThat(page.locator(".tray .reading")).hasCount(0);
 
         Page touched = browsing.touching("Isolde", 820, 1180);

@@ -107,7 +107,7 @@ class TellApartJourneyTest {
         assertThat(kept).isVisible();
         Browsing.assertAccessible(page);
         button(page, "Take back your latest change")
-                .or(button(page, "Undo"))
+                .or(Browsing.undo(page))
                 .first()
                 .click();
         assertThat(kept).not().isVisible();
