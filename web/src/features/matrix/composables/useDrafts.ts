@@ -1,6 +1,7 @@
 import { computed, ref } from 'vue';
 import { Problem } from '@/api/client';
 import { useUnsaved } from '@/shared/ui/useUnsaved';
+import { useSession } from '@/stores/session';
 import type { Conflict } from '../components/ConflictDialog.vue';
 import type { Rejection } from '../components/PastePreview.vue';
 
@@ -22,7 +23,7 @@ interface Sheet {
 }
 
 const keyOf = (row: string, character: string) => `${row} ${character}`;
-/** By study: what was refused stays in its cell while other pages are looked at. */
+/** By account and study: what was refused stays in its cell while other pages are looked at. */
 const kept = new Map<string, ReturnType<typeof create>>();
 
 function create() {
@@ -34,8 +35,9 @@ function create() {
  * was typed into, and neither an answer nor a refusal touches another cell, or what is being typed.
  */
 export function useDrafts(slug: string, sheet: Sheet) {
-  const drafts = kept.get(slug) ?? create();
-  kept.set(slug, drafts);
+  const whose = `${useSession().account?.name ?? ''} ${slug}`;
+  const drafts = kept.get(whose) ?? create();
+  kept.set(whose, drafts);
   let last: Promise<unknown> = Promise.resolve();
 
   const of = (row: string, character: string) => drafts.value.get(keyOf(row, character));

@@ -1,4 +1,5 @@
 import { ref } from 'vue';
+import { useSession } from '@/stores/session';
 import type { Draft } from './useMeasured';
 import { nextItem } from '../logic/marks';
 
@@ -15,7 +16,7 @@ export interface Entry {
 
 const SEPARATOR = '; ';
 let ids = 0;
-/** By study: what was refused stays while other pages are looked at. */
+/** By account and study: what was refused stays while other pages are looked at. */
 const kept = new Map<string, ReturnType<typeof ref<Entry[]>>>();
 
 /**
@@ -23,8 +24,9 @@ const kept = new Map<string, ReturnType<typeof ref<Entry[]>>>();
  * slow the network is and whatever is typed or chosen meanwhile.
  */
 export function useEntries(slug: string, add: (drafts: Draft[]) => Promise<string>) {
-  const entries = (kept.get(slug) ?? ref<Entry[]>([])) as ReturnType<typeof ref<Entry[]>> & { value: Entry[] };
-  kept.set(slug, entries);
+  const whose = `${useSession().account?.name ?? ''} ${slug}`;
+  const entries = (kept.get(whose) ?? ref<Entry[]>([])) as ReturnType<typeof ref<Entry[]>> & { value: Entry[] };
+  kept.set(whose, entries);
   let last: Promise<unknown> = Promise.resolve();
 
   const drafts = (entry: Entry): Draft[] => {
