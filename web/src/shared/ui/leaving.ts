@@ -2,14 +2,15 @@ import { onScopeDispose, ref } from 'vue';
 import type { Router } from 'vue-router';
 import { useUnsaved } from './useUnsaved';
 
-/** Forms on the screen, each telling whether something is typed in it that is not saved. */
-const forms = new Set<() => boolean>();
+/** Forms on the screen, by whether something is typed in them that is not saved; each with what is being saved of it now. */
+const forms = new Map<() => boolean, () => unknown>();
 /** Set while somebody is asked; called with the answer. */
 export const asked = ref<((discard: boolean) => void) | null>(null);
 
-/** Whether what was typed may be lost; asks if there is any. */
-export function mayLose(): true | Promise<boolean> {
-  if (![...forms].some((typed) => typed())) return true;
+/** Whether what was typed may be lost; asks if there is any. What is being saved is waited for. */
+export async function mayLose(): Promise<boolean> {
+  await Promise.allSettled([...forms.values()].map((saving) => saving()));
+  if (![...forms.keys()].some((typed) => typed())) return true;
   // Whoever goes elsewhere while being asked has answered the first question with no.
   asked.value?.(false);
   return new Promise((resolve) => {
@@ -20,9 +21,13 @@ export function mayLose(): true | Promise<boolean> {
   });
 }
 
-/** Keeps a form until it is saved or given up: leaving the page, and closing the window, ask first. */
-export function useTyped(typed: () => boolean) {
-  forms.add(typed);
+/**
+ * Keeps a form until it is saved or given up: leaving the page, and closing the window, ask first.
+ *
+ * @param saving what is being saved of it
+ */
+export function useTyped(typed: () => boolean, saving: () => unknown = () => undefined) {
+  forms.set(typed, saving);
   onScopeDispose(() => forms.delete(typed));
   useUnsaved(typed);
 }

@@ -26,7 +26,8 @@ const draft = ref(null) as Ref<T | null>;
 let baseRevision = 0;
 let original = '';
 const dirty = () => draft.value !== null && JSON.stringify(draft.value) !== original;
-useTyped(dirty);
+let saving: Promise<unknown> | undefined;
+useTyped(dirty, () => saving);
 
 /** Opens another entry, unless what is typed in this one would be lost. */
 async function open(entry: T) {
@@ -51,7 +52,11 @@ onMounted(() => {
   if (linked && props.editable) begin(linked);
 });
 
-async function save(over?: number) {
+function save(over?: number) {
+  saving = write(over);
+}
+
+async function write(over?: number) {
   const done = await run(async () => {
     // Which of these objects it is, and that its request names it so, the type checker cannot follow.
     const body = { [props.kind]: draft.value, baseRevision: over ?? baseRevision } as unknown as Schemas['TermRequest'];

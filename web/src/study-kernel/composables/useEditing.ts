@@ -41,7 +41,11 @@ export function useEditing<T extends Editable>(
   });
   const current = computed(() => all.value.find((one) => one.id === selected.value));
   const dirty = computed(() => draft.value !== null && JSON.stringify(draft.value) !== original);
-  useTyped(() => draft.value !== null && JSON.stringify(draft.value) !== begun);
+  let saving: Promise<unknown> | undefined;
+  useTyped(
+    () => draft.value !== null && JSON.stringify(draft.value) !== begun,
+    () => saving,
+  );
 
   function take(thing: T | undefined) {
     draft.value = thing ? structuredClone(JSON.parse(JSON.stringify(thing)) as T) : null;
@@ -95,8 +99,8 @@ export function useEditing<T extends Editable>(
     take(current.value);
   }
 
-  async function write(request: () => Promise<{ id: string }>, select?: boolean) {
-    return run(async () => {
+  function write(request: () => Promise<{ id: string }>, select?: boolean) {
+    const done = run(async () => {
       const written = await request();
       draft.value = null;
       original = 'null';
@@ -108,6 +112,8 @@ export function useEditing<T extends Editable>(
       take(current.value);
       saved.value = true;
     });
+    saving = done;
+    return done;
   }
 
   /** @param over revision of the content that the editor decided to write over */

@@ -65,8 +65,10 @@ export function useDrafts(slug: string, sheet: Sheet) {
 
   async function send(key: string, draft: Draft) {
     // Something else was typed into the cell, or it was discarded, before its turn came.
-    if (drafts.value.get(key) !== draft && !sameText(drafts.value.get(key), draft)) return;
-    const { row, character, text, base } = draft;
+    const waiting = drafts.value.get(key);
+    if (!waiting || !sameText(waiting, draft)) return;
+    // The base may be newer than when it was typed: whoever typed on saw what they wrote themselves.
+    const { row, character, text, base } = waiting;
     try {
       await sheet.write([{ row, character, text, baseRevision: base }]);
     } catch (failure) {
@@ -75,7 +77,6 @@ export function useDrafts(slug: string, sheet: Sheet) {
     }
     const now = drafts.value.get(key);
     if (sameText(now, draft)) set(key, undefined);
-    // Whoever typed on saw what this one wrote.
     else if (now) set(key, { ...now, base: sheet.revisionOf(row, character) });
   }
 

@@ -150,6 +150,30 @@ test('a text that is refused late stays in its cell while another is typed, and 
   await vi.waitFor(() => expect(page.text()).not.toContain('not taken'));
 });
 
+test('typed twice in a row, a cell is written as what one wrote oneself before', async () => {
+  const page = await open('?row=bane&character=margin&mode=character');
+  const written: unknown[] = [];
+  const answers: (() => void)[] = [];
+  server.on(`POST ${PATH}/scores`, (body: unknown) => {
+    written.push(body);
+    return new Promise((resolve) => answers.push(() => resolve({ revision: 8 })));
+  });
+  const list = page.all('[role=listbox]')[0];
+  press(list, '1', { code: 'Digit1', shiftKey: true });
+  await vi.waitFor(() => expect(answers).toHaveLength(1));
+  press(list, 'Delete');
+  server.on(`GET ${PATH}/changes?since=7`, { ...done, revision: 8, characters: ['margin'] });
+  server.on(`GET ${PATH}/columns?character=margin`, [
+    { ...columns[0], faces: [face('entire'), face('toothed, entire')], revision: [3, 8, 0] },
+  ]);
+  answers[0]?.();
+  await vi.waitFor(() => expect(answers).toHaveLength(2));
+  expect(written).toEqual([
+    { edits: [{ row: 'bane', character: 'margin', text: 'toothed, entire', baseRevision: 4 }] },
+    { edits: [{ row: 'bane', character: 'margin', text: '', baseRevision: 8 }] },
+  ]);
+});
+
 test('a block that is larger than the sheet says what does not fit, and names taxa for its last lines', async () => {
   const page = await open('?row=calm&character=margin');
   const box = page.all('[role=grid]')[0];
