@@ -8,6 +8,7 @@ export default {
     edit: 'Score in notation',
     nothing: 'There is nothing to score yet. Import a matrix first.',
     correct: 'Correct the text',
+    compare: 'Compare both',
     sendAgain: 'Send again',
     refused: 'Texts that were not taken',
     refusedCount:

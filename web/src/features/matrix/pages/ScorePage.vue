@@ -321,7 +321,9 @@ function found(wish: Schemas['ReplaceScores']) {
               >{{ ' ' }}<TaxonName :label="one.place[0]?.label ?? ''" :stage="one.place[0]?.stage" /> ·
               {{ one.place[1]?.label }}: {{ one.reason }}</span
             >
-            <v-btn size="x-small" color="primary" @click="correct(one)">{{ $t('score.correct') }}</v-btn>
+            <v-btn size="x-small" color="primary" @click="correct(one)">{{
+              $t(one.conflict ? 'score.compare' : 'score.correct')
+            }}</v-btn>
             <v-btn v-if="!one.conflict" size="x-small" @click="sheet.drafts.type(one.row, one.character, one.text)">{{
               $t('score.sendAgain')
             }}</v-btn>

@@ -248,6 +248,7 @@ class JourneyTest {
         assertThat(isolde.locator("#active-cell")).hasText("leaf blade: rolled");
         oswin.keyboard().press("Enter");
         Locator dialog = oswin.getByRole(AriaRole.DIALOG);
+        button(oswin, "Compare both").click();
         assertThat(dialog).containsText("Changed by two people");
         assertThat(dialog).containsText("channelled");
         assertThat(dialog).containsText("rolled");
@@ -280,7 +281,7 @@ class JourneyTest {
         assertThat(phone.locator(".said")).containsText("not seen");
         assertThat(phone).hasURL(Pattern.compile("seen=leaf-colour"));
         Browsing.assertAccessible(phone);
-        phone.locator(".answer", new Page.LocatorOptions().setHasText("leaf colour"))
+        phone.locator(".answer", new Page.LocatorOptions().setHasText("grey-green"))
                 .locator("summary")
                 .click();
         phone.locator(".answer").getByText("likely").click();
