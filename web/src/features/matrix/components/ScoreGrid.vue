@@ -44,8 +44,10 @@ let frame = 0;
 const rows = computed(() => props.grid.rows.length);
 const columns = computed(() => props.grid.columns.length);
 const frozen = computed(() => frozenOf(props.grid.frozen, view.value.width));
+/** The editor stays within the window, however far to the right its cell is: what sticks out would scroll the sheet away. */
+const EDITOR = 288;
 const inputBox = computed(() => ({
-  left: `${leftOf(selection.value.at.column, scroll.value, frozen.value)}px`,
+  left: `${Math.max(0, Math.min(leftOf(selection.value.at.column, scroll.value, frozen.value), view.value.width - EDITOR))}px`,
   top: `${TOP + selection.value.at.row * SIZE.row - scroll.value.top}px`,
 }));
 const near = computed(() => {
@@ -119,7 +121,7 @@ async function begin(text: string) {
   emit('dismiss');
   editing.value = text;
   await nextTick();
-  input.value?.focus();
+  input.value?.focus({ preventScroll: true });
 }
 
 function commit(then: Place | null) {
