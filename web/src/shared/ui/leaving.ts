@@ -7,9 +7,15 @@ const forms = new Map<() => boolean, () => unknown>();
 /** Set while somebody is asked; called with the answer. */
 export const asked = ref<((discard: boolean) => void) | null>(null);
 
+let waiting = 0;
+/** Whether somebody is on the way to another page: a form that was saved meanwhile must not choose an address of its own. */
+export const isLeaving = () => waiting > 0;
+
 /** Whether what was typed may be lost; asks if there is any. What is being saved is waited for. */
 export async function mayLose(): Promise<boolean> {
+  waiting++;
   await Promise.allSettled([...forms.values()].map((saving) => saving()));
+  waiting--;
   if (![...forms.keys()].some((typed) => typed())) return true;
   // Whoever goes elsewhere while being asked has answered the first question with no.
   asked.value?.(false);

@@ -2,7 +2,7 @@
 import { mdiPlus } from '@mdi/js';
 import { onMounted, ref, type Ref } from 'vue';
 import { api, type Schemas } from '@/api/client';
-import { mayLose, useTyped } from '@/shared/ui/leaving';
+import { isLeaving, mayLose, useTyped } from '@/shared/ui/leaving';
 import { useAction } from '@/shared/ui/useAction';
 import { useStudy } from '../composables/useStudy';
 import EntryForm from './EntryForm.vue';
@@ -65,7 +65,8 @@ async function write(over?: number) {
     original = JSON.stringify(draft.value);
     await model.reload();
   });
-  if (done) close();
+  if (done && isLeaving()) draft.value = null;
+  else if (done) close();
 }
 
 async function remove(id: string) {

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, type Schemas } from '@/api/client';
-import { useTyped } from '@/shared/ui/leaving';
+import { isLeaving, useTyped } from '@/shared/ui/leaving';
 import { useAction } from '@/shared/ui/useAction';
 import type { StudyModel } from './useStudy';
 
@@ -106,7 +106,7 @@ export function useEditing<T extends Editable>(
       original = 'null';
       fresh.value = false;
       await model.reload();
-      if (select && written.id !== selected.value) {
+      if (select && written.id !== selected.value && !isLeaving()) {
         await router.replace({ query: { ...route.query, [kind.object]: written.id } });
       }
       take(current.value);
