@@ -219,6 +219,8 @@ class MatrixJourneyTest {
         page.keyboard().press("Escape");
         button(page, "Save").click();
         assertThat(page.getByText("by awn")).isVisible();
+        // Its line says so while the form is still open, too.
+        assertThat(button(page, "Save")).hasCount(0);
         page.goBack();
         assertThat(page.locator("#active-cell")).hasText("margin: toothed");
         assertThat(page.locator("aside").getByText("no evidence for what"))
