@@ -227,6 +227,7 @@ const refused = computed(() =>
 /** Goes to a cell whose text was refused, wherever it is, and opens it. */
 async function correct(of: { row: string; character: string; conflict: Conflict | null }) {
   if (of.conflict) {
+    select(of);
     conflicts.value = [of.conflict];
     return;
   }
