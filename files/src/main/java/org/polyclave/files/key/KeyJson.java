@@ -314,8 +314,8 @@ public final class KeyJson {
                 .filter(r -> r.name().equals(handy.path("rule").asString("")))
                 .findFirst();
         if (handy.isObject() && rule.isEmpty()) {
-            problems.add(
-                    place + ": there is no rule of thumb '" + handy.path("rule").asString("") + "'.");
+            problems.add(place + ": '" + handy.path("rule").asString("") + "' is not a rule of thumb. Use one of "
+                    + Arrays.toString(RuleOfThumb.values()) + ".");
         }
         return rule.map(r -> new Key.Handy(r, handy.path("times").asDouble(1)));
     }
