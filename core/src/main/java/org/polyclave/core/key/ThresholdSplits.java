@@ -109,18 +109,15 @@ final class ThresholdSplits {
         return problem.nameOf[position.classes[k]] != problem.nameOf[position.classes[l]];
     }
 
-    /**
-     * Only true ends of ranges bound a stretch, not limits asked before: so no stretch is ever cut twice on a path. What lies
-     * beyond these limits, of a row that is still in play by the uncertainty of its reading, bounds none.
-     */
+    /** Only true ends of ranges bound a stretch, not limits asked before: so no stretch is ever cut twice on a path. */
     private static double[] ends(double[] mins, double[] maxs, double low, double high) {
         double[] ends = new double[mins.length * 2];
         int n = 0;
         for (int k = 0; k < mins.length; k++) {
-            if (mins[k] > low && mins[k] < high) {
+            if (mins[k] > low) {
                 ends[n++] = mins[k];
             }
-            if (maxs[k] < high && maxs[k] > low) {
+            if (maxs[k] < high) {
                 ends[n++] = maxs[k];
             }
         }

@@ -268,6 +268,11 @@ public record MatrixCharacter(
         return decimal(max + margin());
     }
 
+    /** Ranges have to be more than this apart: the uncertainty of a reading, and the noise of binary fractions. */
+    public double gap() {
+        return 2 * margin() + 1 / DECIMALS;
+    }
+
     /** Without noise, 3.5 + 0.05 and 3.6 − 0.05 are the same place, between which no limit lies. */
     private static double decimal(double x) {
         return Double.isInfinite(x) ? x : Math.floor(x * DECIMALS + HALF) / DECIMALS;

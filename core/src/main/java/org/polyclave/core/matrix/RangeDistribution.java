@@ -10,8 +10,9 @@ import org.polyclave.core.statistics.StudentPredictive;
  *
  * <p>A range {@code (min–)low–high(–max)} is flat on [low, high] with 90 % of the mass; the tails that exist share 10 % by
  * width; without tails all of it is flat. A range of which a sample was measured follows its predictive distribution
- * ({@link StudentPredictive}), flat between quantiles so close that no share is off by more than 0.005. Where shares of its parts are said ("usually 5, sometimes 3"), each part is flat. Counts are widened by one half on both sides, so that cuts between whole
- * numbers give whole shares. A single value is a step, or flat over ± its reading uncertainty. Building takes n log n
+ * ({@link StudentPredictive}), flat between quantiles so close that no share is off by more than 0.005. Where shares of its
+ * parts are said ("usually 5, sometimes 3"), each part is flat. Counts are widened by one half on both sides, so that cuts
+ * between whole numbers give whole shares. A single value is a step, or flat over ± its reading uncertainty. Building takes n log n
  * time in the number of ranges, a look-up log n.
  */
 public final class RangeDistribution {

@@ -157,7 +157,7 @@ abstract class Column {
 
         Numbers(Matrix matrix, int character, long[] rows, int held) {
             super(rows);
-            double gap = StrictSeparation.gap(matrix.character(character));
+            double gap = matrix.character(character).gap();
             int[] ids = new int[held];
             ToleranceExtent[] spans = new ToleranceExtent[matrix.rowCount()];
             int k = 0;

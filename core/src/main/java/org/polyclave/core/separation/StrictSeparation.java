@@ -3,10 +3,8 @@ package org.polyclave.core.separation;
 import java.util.ArrayList;
 import java.util.List;
 import org.polyclave.core.matrix.Cell;
-import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.ControllingCondition;
 import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.matrix.MatrixCharacter;
 
 /**
  * What tells two rows apart, pair by pair.
@@ -128,7 +126,10 @@ public final class StrictSeparation {
                     ? Difference.STRICT
                     : (Typical.states(p) & Typical.states(q)) == 0 ? Difference.TENDENCY : Difference.SHARED;
         }
-        return difference((Cell.Numeric) first, (Cell.Numeric) second, gap(matrix.character(character)));
+        return difference(
+                (Cell.Numeric) first,
+                (Cell.Numeric) second,
+                matrix.character(character).gap());
     }
 
     private static Difference difference(Cell.Numeric p, Cell.Numeric q, double gap) {
@@ -142,14 +143,6 @@ public final class StrictSeparation {
         ToleranceExtent b = ToleranceExtent.of(q);
         boolean apart = Math.max(a.least(), b.least()) - Math.min(a.most(), b.most()) > gap;
         return apart ? Difference.STRICT : Difference.SO_FAR;
-    }
-
-    /** Of binary fractions: 3.6 and 3.5 are not more than 0.1 apart. */
-    private static final double NOISE = 1e-9;
-
-    /** Ranges have to be more than this apart. */
-    static double gap(MatrixCharacter character) {
-        return character.type() == CharacterType.COUNT ? 0 : character.uncertainty() + NOISE;
     }
 
     /** Whether {@code character} strictly separates rows {@code a} and {@code b}. */

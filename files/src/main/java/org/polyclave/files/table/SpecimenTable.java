@@ -135,11 +135,7 @@ final class SpecimenTable {
 
     private void specimen(int row) {
         String code = text(row, "specimen");
-        String slug = Slug.of(code).isEmpty() ? "specimen" : Slug.of(code);
-        String id = slug;
-        for (int n = 2; lineOf.putIfAbsent("specimen/" + id, row) != null; n++) {
-            id = slug + "-" + n;
-        }
+        String id = Slug.unused(Slug.of(code, "specimen"), i -> lineOf.putIfAbsent("specimen/" + i, row) != null);
         Specimen.Event event = new Specimen.Event(
                 text(row, "date"),
                 text(row, "place"),

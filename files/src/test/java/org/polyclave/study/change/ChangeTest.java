@@ -84,7 +84,7 @@ class ChangeTest {
                         "helica-pumila-subsp-alta subspecies helica-pumila",
                         "bitter-one species null",
                         "tolva species null",
-                        "helica-media species null",
+                        "helica-media nothotaxon helica",
                         "tolva-2 species null");
         assertThat(new AddTaxa(List.of("Helica pumila")).apply(grown)).isEqualTo(grown);
         assertThatExceptionOfType(Refused.class)

@@ -109,11 +109,7 @@ public class CharacterService {
         for (StudyCharacter.StudyState state : draft.states()) {
             String id = state.id();
             if (id.isEmpty()) {
-                String wanted = Slug.of(state.label()).isEmpty() ? "state" : Slug.of(state.label());
-                id = wanted;
-                for (int n = 2; !taken.add(id); n++) {
-                    id = wanted + "-" + n;
-                }
+                id = Slug.unused(Slug.of(state.label(), "state"), i -> !taken.add(i));
             }
             states.add(state.withId(id).withLabel(state.label().strip()));
         }

@@ -28,6 +28,7 @@ import org.polyclave.study.model.Opinion;
 import org.polyclave.study.model.Picture;
 import org.polyclave.study.model.Reading;
 import org.polyclave.study.model.Reference;
+import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
@@ -266,12 +267,9 @@ public class StudyWriter {
 
     /** An identifier that no object of the kind ever had, made of a slug. */
     public String mint(OpenStudy open, String kind, String slug, String otherwise) {
-        String wanted = slug.isEmpty() ? otherwise : slug;
-        String id = wanted;
-        for (int n = 2; changes.isTaken(open.id(), kind.replace("/", ""), id, kind + id); n++) {
-            id = wanted + "-" + n;
-        }
-        return id;
+        return Slug.unused(
+                slug.isEmpty() ? otherwise : slug,
+                id -> changes.isTaken(open.id(), kind.replace("/", ""), id, kind + id));
     }
 
     public static void refuseBroken(Study before, Study after) {

@@ -28,6 +28,7 @@ import org.polyclave.study.model.OutsideTaxon;
 import org.polyclave.study.model.Picture;
 import org.polyclave.study.model.Reading;
 import org.polyclave.study.model.Reference;
+import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
@@ -335,10 +336,7 @@ public class StudyStore {
     /** Writes a new study, whole or not at all; the slug gets a number if it is taken. */
     @Transactional
     public String create(Study study, long owner) {
-        String slug = study.slug();
-        for (int n = 2; studies.slugTaken(slug); n++) {
-            slug = study.slug() + "-" + n;
-        }
+        String slug = Slug.unused(study.slug(), studies::slugTaken);
         studies.insertStudy(
                 slug,
                 study.title(),

@@ -55,11 +55,7 @@ public record SplitState(String character, String state, List<String> into, Map<
         old.states().forEach(s -> taken.add(s.id()));
         for (String text : into) {
             String label = Parts.label(text, "A state");
-            String id = ids.isEmpty() ? split.id() : Slug.of(label).isEmpty() ? "state" : Slug.of(label);
-            String wanted = id;
-            for (int n = 2; !ids.isEmpty() && !taken.add(id); n++) {
-                id = wanted + "-" + n;
-            }
+            String id = ids.isEmpty() ? split.id() : Slug.unused(Slug.of(label, "state"), i -> !taken.add(i));
             if (ids.putIfAbsent(label, id) != null) {
                 throw new Refused("'" + label + "' is named twice.");
             }

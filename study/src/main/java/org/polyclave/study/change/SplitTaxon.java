@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.Specimen.Determination;
@@ -87,16 +89,10 @@ public record SplitTaxon(
 
     private Map<String, StudyRow> taxa(Study study, StudyRow old) {
         Map<String, StudyRow> taxa = new LinkedHashMap<>();
-        List<String> taken =
-                new ArrayList<>(study.rows().stream().map(StudyRow::id).toList());
+        Set<String> taken = study.rows().stream().map(StudyRow::id).collect(Collectors.toSet());
         for (String text : into) {
             String label = Parts.label(text, "A taxon");
-            String wanted = Slug.of(label).isEmpty() ? "taxon" : Slug.of(label);
-            String id = taxa.isEmpty() ? old.id() : wanted;
-            for (int n = 2; !taxa.isEmpty() && taken.contains(id); n++) {
-                id = wanted + "-" + n;
-            }
-            taken.add(id);
+            String id = taxa.isEmpty() ? old.id() : Slug.unused(Slug.of(label, "taxon"), i -> !taken.add(i));
             if (taxa.putIfAbsent(label, old.withId(id).withLabel(label)) != null) {
                 throw new Refused("'" + label + "' is named twice.");
             }

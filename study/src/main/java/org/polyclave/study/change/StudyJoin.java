@@ -16,6 +16,7 @@ import org.polyclave.study.model.Picture;
 import org.polyclave.study.model.Reading;
 import org.polyclave.study.model.RecordFields;
 import org.polyclave.study.model.ScoreValue;
+import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
@@ -217,10 +218,7 @@ public final class StudyJoin {
             String code = StudyRules.folded(specimen.code());
             Specimen here = byCode.get(code);
             if (here == null) {
-                String id = specimen.id();
-                for (int n = 2; !taken.add(id); n++) {
-                    id = specimen.id() + "-" + n;
-                }
+                String id = Slug.unused(specimen.id(), i -> !taken.add(i));
                 here = specimen.withId(id).determined(this::joined);
                 byCode.put(code, here);
             }

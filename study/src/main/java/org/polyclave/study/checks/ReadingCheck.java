@@ -94,16 +94,18 @@ final class ReadingCheck {
         }
     }
 
-    /** Measures that go together, but are not one feature yet. */
+    /** Features whose measures go together, each pair of them by the measures that do so most closely. */
     private void together(Evidence evidence) {
         Features features = new Features(study.characters());
         List<StudyCharacter> measures = evidence.read().stream()
                 .filter(c -> c.type().isNumeric() && c.ratioOf().isEmpty())
                 .toList();
+        Set<Set<String>> told = new HashSet<>();
         for (GoingTogether pair : GoingTogether.of(evidence, measures)) {
             StudyCharacter first = pair.first();
             StudyCharacter second = pair.second();
-            if (!features.of(first).equals(features.of(second))) {
+            Set<String> both = new HashSet<>(List.of(features.of(first), features.of(second)));
+            if (both.size() == 2 && told.add(both)) {
                 found.add(StudyFinding.of(FindingKind.GO_TOGETHER, "", first.id(), second.id())
                         .with("character", first.label())
                         .with("other", second.label())

@@ -3,7 +3,6 @@ package org.polyclave.study.compile;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.polyclave.study.model.StudyRow;
@@ -14,14 +13,6 @@ import org.polyclave.study.rules.Ranks;
  * nominotypical subspecies of zoology ("Estuarion vulgare vulgare").
  */
 final class Autonyms {
-    private static final Map<String, String> RANK_WORDS = Map.of(
-            "subspecies", "subsp.",
-            "variety", "var.",
-            "subvariety", "subvar.",
-            "forma", "f.");
-    private static final Set<String> WRITTEN =
-            Set.of("subsp.", "ssp.", "subsp", "ssp", "var.", "var", "subvar.", "f.", "fo.", "forma");
-
     private Autonyms() {}
 
     /** Whether a child repeats the epithet of its parent, which is a species or below. */
@@ -44,7 +35,7 @@ final class Autonyms {
         String[] words = label.strip().split("\\s+");
         boolean afterAuthor = false;
         for (String word : words) {
-            boolean rank = WRITTEN.contains(word.toLowerCase(Locale.ROOT));
+            boolean rank = Ranks.ofWord(word).isPresent();
             boolean epithet = word.matches("[\\p{Ll}][\\p{Ll}-]+")
                     && !Set.of("ex", "et", "in").contains(word);
             boolean author = !found.isEmpty() && word.matches("[\\p{Lu}(].*");
@@ -68,17 +59,17 @@ final class Autonyms {
         boolean alike = parts.stream()
                 .allMatch(p -> p.rank().strip().toLowerCase(Locale.ROOT).equals(rank));
         Optional<String> epithet = epithet(taxon.label());
-        if (!alike || epithet.isEmpty() || !RANK_WORDS.containsKey(rank)) {
+        if (!alike || epithet.isEmpty() || Ranks.abbreviation(rank).isEmpty()) {
             return Optional.empty();
         }
         boolean withRankWord = parts.stream().anyMatch(p -> hasRankWord(p.label())) || !rank.equals("subspecies");
-        String word = withRankWord ? RANK_WORDS.getOrDefault(rank, "") + " " : "";
+        String word = withRankWord ? Ranks.abbreviation(rank).orElse("") + " " : "";
         return Optional.of(taxon.label().strip() + " " + word + epithet.get());
     }
 
     private static boolean hasRankWord(String label) {
         for (String word : label.split("\\s+")) {
-            if (WRITTEN.contains(word.toLowerCase(Locale.ROOT))) {
+            if (Ranks.ofWord(word).isPresent()) {
                 return true;
             }
         }

@@ -236,13 +236,20 @@ public final class StudyCompiler {
             StudyCharacter character) {
         Cell cell = known.computeIfAbsent(score.value(), v -> cell(v, character));
         StudyScore.Sample sample = score.sample();
-        column.cells[i] = sample != null && sample.measured().isPresent() && cell instanceof Cell.Numeric range
-                ? new Cell.Numeric(range.min(), range.low(), range.high(), range.max(), sample.measured())
-                : cell;
+        column.cells[i] = sample == null ? cell : measured(cell, sample);
         boolean unchecked =
                 score.basis() == StudyScore.Basis.IMPORT && score.confirmed().isEmpty();
         column.weak[i] = !standsFor || score.doubtful() || unchecked;
         column.months[i] = score.months().isEmpty() ? 0 : months(score.months());
+    }
+
+    /** A range with the sample behind it. How often each count is met, where that is said, says more than a mean of counts. */
+    private static Cell measured(Cell cell, StudyScore.Sample sample) {
+        return sample.measured().isPresent()
+                        && cell instanceof Cell.Numeric range
+                        && range.parts().isEmpty()
+                ? new Cell.Numeric(range.min(), range.low(), range.high(), range.max(), sample.measured())
+                : cell;
     }
 
     /**

@@ -1,6 +1,7 @@
 package org.polyclave.study.measuring;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,7 +17,7 @@ public record GoingTogether(StudyCharacter first, StudyCharacter second, int ind
     private static final int FEWEST_INDIVIDUALS = 20;
     private static final double CLOSELY = 0.5;
 
-    /** Pairs of the characters given of which enough individuals were measured. Takes time O(measures² · individuals). */
+    /** Pairs of the characters given of which enough individuals were measured, the closest first. Takes time O(measures² · individuals). */
     public static List<GoingTogether> of(Evidence evidence, List<StudyCharacter> measures) {
         List<Map<IndividualSizes.Group, Map<String, Double>>> sizes =
                 measures.stream().map(c -> IndividualSizes.of(evidence, c)).toList();
@@ -35,6 +36,7 @@ public record GoingTogether(StudyCharacter first, StudyCharacter second, int ind
                 }
             }
         }
+        found.sort(Comparator.comparingDouble((GoingTogether pair) -> -Math.abs(pair.r())));
         return found;
     }
 

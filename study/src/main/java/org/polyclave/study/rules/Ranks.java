@@ -2,6 +2,8 @@ package org.polyclave.study.rules;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 
 /**
@@ -27,7 +29,28 @@ public final class Ranks {
             List.of("subvariety"),
             List.of("forma"));
 
+    /** How the ranks below species are written within names; the first one is ours. */
+    private static final Map<String, List<String>> WRITTEN = Map.of(
+            "subspecies", List.of("subsp.", "ssp.", "subsp", "ssp"),
+            "variety", List.of("var.", "var"),
+            "subvariety", List.of("subvar."),
+            "forma", List.of("f.", "fo.", "forma"));
+
     private Ranks() {}
+
+    /** The rank that a word within a name says: "subspecies" of "subsp.". */
+    public static Optional<String> ofWord(String word) {
+        String folded = word.toLowerCase(Locale.ROOT);
+        return WRITTEN.entrySet().stream()
+                .filter(r -> r.getValue().contains(folded))
+                .map(Map.Entry::getKey)
+                .findFirst();
+    }
+
+    /** How a rank below species is written within names. */
+    public static Optional<String> abbreviation(String rank) {
+        return Optional.ofNullable(WRITTEN.get(rank)).map(words -> words.get(0));
+    }
 
     /** Place in the order, 0 the highest. */
     public static OptionalInt level(String rank) {
