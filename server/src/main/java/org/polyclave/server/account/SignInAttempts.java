@@ -58,6 +58,7 @@ public class SignInAttempts {
             Failures so = failures.getIfPresent(by.key());
             if (so != null && now.isBefore(so.until())) {
                 throw Problems.tooMany(
+                        "There were too many wrong passwords.",
                         Math.max(1, Duration.between(now, so.until()).toSeconds() + 1));
             }
         }

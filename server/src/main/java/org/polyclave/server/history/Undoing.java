@@ -90,25 +90,41 @@ public class Undoing {
     }
 
     private List<Waiting> listed(Deque<ChangeMapper.ChangeSetRow> stack, Study study) {
-        return stack.stream()
-                .limit(MOST_LISTED)
-                .map(s -> new Waiting(s.id(), s.at(), told(changes.changes(s.id()), study)))
+        List<ChangeMapper.ChangeSetRow> next = stack.stream().limit(MOST_LISTED).toList();
+        Map<Long, List<ChangeMapper.DoneRow>> bySet =
+                changes
+                        .done(json.writeValueAsString(
+                                next.stream().map(ChangeMapper.ChangeSetRow::id).toList()))
+                        .stream()
+                        .collect(Collectors.groupingBy(ChangeMapper.DoneRow::set));
+        return next.stream()
+                .map(s -> new Waiting(
+                        s.id(),
+                        s.at(),
+                        bySet.getOrDefault(s.id(), List.of()).stream()
+                                .map(d -> done(d, study))
+                                .toList()))
                 .toList();
+    }
+
+    private Done done(ChangeMapper.DoneRow row, Study study) {
+        StudyObject first = StudyObject.of(row.first());
+        return new Done(first.kind(), How.valueOf(row.how()), row.count(), name(first, row.content(), study));
     }
 
     /** Undoes the account's own latest edit that can be undone. */
     @Transactional
     public Reversed undo(OpenStudy open) {
-        return reverse(open, true);
+        return step(open, true);
     }
 
     /** Redoes what the account undid last, as long as it has not edited since. */
     @Transactional
     public Reversed redo(OpenStudy open) {
-        return reverse(open, false);
+        return step(open, false);
     }
 
-    private Reversed reverse(OpenStudy open, boolean undo) {
+    private Reversed step(OpenStudy open, boolean undo) {
         // Before the stack is read: two presses at once must not undo the same change.
         changes.lock(open.id());
         Stacks stacks = stacks(open);
@@ -172,11 +188,11 @@ public class Undoing {
                 open,
                 set,
                 revision,
-                free.stream().map(r -> step(r, undo, target)).toList());
+                free.stream().map(r -> back(r, undo, target)).toList());
         return free;
     }
 
-    private static ChangeLog.Step step(ChangeMapper.ChangeRow row, boolean undo, ChangeMapper.ChangeSetRow target) {
+    private static ChangeLog.Step back(ChangeMapper.ChangeRow row, boolean undo, ChangeMapper.ChangeSetRow target) {
         StudyObject object = StudyObject.of(row.object());
         return undo
                 ? new ChangeLog.Step(object, row.after(), row.before(), target.revision(), row.revisionBefore())
@@ -270,18 +286,21 @@ public class Undoing {
         return row.before() == null ? How.ADDED : row.after() == null ? How.REMOVED : How.CHANGED;
     }
 
-    /** As people know it: by its label where it has one. */
     private String name(ChangeMapper.ChangeRow row, Study study) {
-        StudyObject object = StudyObject.of(row.object());
+        return name(StudyObject.of(row.object()), row.after() == null ? row.before() : row.after(), study);
+    }
+
+    /** As people know it: by its label where it has one. */
+    private String name(StudyObject object, @Nullable String content, Study study) {
         return switch (object.kind()) {
             case CELL -> rowName(study, object.id()) + " × " + characterName(study, object.character());
-            case ROW -> study.row(object.id()).map(StudyRow::name).orElse(labelled(row, object.id(), "label"));
+            case ROW -> study.row(object.id()).map(StudyRow::name).orElse(labelled(content, object.id(), "label"));
             case CHARACTER ->
-                study.character(object.id()).map(StudyCharacter::label).orElse(labelled(row, object.id(), "label"));
-            case TERM -> labelled(row, object.id(), "term");
-            case SPECIMEN -> labelled(row, object.id(), "code");
-            case PICTURE -> labelled(row, object.id(), "shows");
-            case READING -> labelled(row, object.id(), "typed");
+                study.character(object.id()).map(StudyCharacter::label).orElse(labelled(content, object.id(), "label"));
+            case TERM -> labelled(content, object.id(), "term");
+            case SPECIMEN -> labelled(content, object.id(), "code");
+            case PICTURE -> labelled(content, object.id(), "shows");
+            case READING -> labelled(content, object.id(), "typed");
             case REFERENCE, CLAIM, OPINION -> object.id();
             case SCOPE, OUTSIDE -> "";
         };
@@ -295,8 +314,7 @@ public class Undoing {
         return study.character(id).map(StudyCharacter::label).orElse(id);
     }
 
-    private String labelled(ChangeMapper.ChangeRow row, String id, String field) {
-        @Nullable String content = row.after() == null ? row.before() : row.after();
+    private String labelled(@Nullable String content, String id, String field) {
         return content == null
                 ? id
                 : json.readTree(content).path("body").path(field).asString(id);

@@ -77,7 +77,7 @@ public class BodyLimitFilter extends OncePerRequestFilter {
                 ofAnybody.release();
             }
         } else {
-            refuse(request, response, Problems.tooMany(5));
+            refuse(request, response, Problems.tooMany("Too many are sending at once.", 5));
         }
     }
 

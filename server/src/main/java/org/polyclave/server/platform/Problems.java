@@ -50,11 +50,11 @@ public final class Problems {
     }
 
     /** Too often, or too many at once. */
-    public static ErrorResponseException tooMany(long seconds) {
+    public static ErrorResponseException tooMany(String what, long seconds) {
         ErrorResponseException problem = of(
                 HttpStatus.TOO_MANY_REQUESTS,
                 ProblemCode.TOO_MANY,
-                "Too many attempts. Try again in "
+                what + " Try again in "
                         + (seconds == 1
                                 ? "a second."
                                 : seconds < 100 ? seconds + " seconds." : (seconds + 59) / 60 + " minutes."),

@@ -188,6 +188,34 @@ public interface ChangeMapper {
             """)
     List<ChangeRow> changes(long set);
 
+    /**
+     * What change sets did to objects of one kind, without the contents of all that they changed.
+     *
+     * @param first key of the first of them
+     * @param content of it, after the change or before
+     */
+    record DoneRow(
+            long set,
+            String kind,
+            String how,
+            int count,
+            String first,
+            @Nullable String content) {}
+
+    @Select("""
+            with done as (
+                select change_set_id, split_part(object, '/', 1) as kind,
+                    case when before is null then 'ADDED' when after is null then 'REMOVED' else 'CHANGED' end as how,
+                    count(*)::int as count, min(object) as first
+                from change where change_set_id in (select jsonb_array_elements_text(#{sets}::jsonb)::bigint)
+                group by 1, 2, 3
+            )
+            select d.change_set_id as set, d.kind, d.how, d.count, d.first, coalesce(c.after, c.before)::text as content
+            from done d join change c on c.change_set_id = d.change_set_id and c.object = d.first
+            order by d.change_set_id, d.kind, d.how
+            """)
+    List<DoneRow> done(String sets);
+
     @Select("""
             select distinct d.object from change d join change_set c on c.id = d.change_set_id
             where c.study_id = #{study} and c.revision > #{revision} order by d.object
