@@ -1,7 +1,7 @@
 import { computed, ref } from 'vue';
 import { Problem } from '@/api/client';
+import { queue, useKept } from '@/shared/ui/useKept';
 import { useUnsaved } from '@/shared/ui/useUnsaved';
-import { useSession } from '@/stores/session';
 import type { Conflict } from '../components/ConflictDialog.vue';
 import type { Rejection } from '../components/PastePreview.vue';
 
@@ -23,26 +23,19 @@ interface Sheet {
 }
 
 const keyOf = (row: string, character: string) => `${row} ${character}`;
-/** By account and study: what was refused stays in its cell while other pages are looked at. */
-const kept = new Map<string, ReturnType<typeof create>>();
-
-function create() {
-  return ref(new Map<string, Draft>());
-}
 
 /**
  * Texts that were typed into single cells, one after the other however slow the network is: each is bound to the cell that it
  * was typed into, and neither an answer nor a refusal touches another cell, or what is being typed.
  */
 export function useDrafts(slug: string, sheet: Sheet) {
-  const whose = `${useSession().account?.name ?? ''} ${slug}`;
-  const drafts = kept.get(whose) ?? create();
-  kept.set(whose, drafts);
-  let last: Promise<unknown> = Promise.resolve();
-
+  const { drafts, changes, sending } = useKept('scores', slug, () => ({
+    drafts: ref(new Map<string, Draft>()),
+    /** Something to look at that is another one whenever a draft is. */
+    changes: ref(0),
+    sending: queue(),
+  }));
   const of = (row: string, character: string) => drafts.value.get(keyOf(row, character));
-  /** Something to look at that is another one whenever a draft is. */
-  const changes = ref(0);
   const refused = computed(() => [...drafts.value.values()].filter((d) => d.reason));
 
   function set(key: string, draft: Draft | undefined) {
@@ -59,8 +52,7 @@ export function useDrafts(slug: string, sheet: Sheet) {
     const draft = { row, character, text, base, reason: '', conflict: null };
     const key = keyOf(row, character);
     set(key, draft);
-    last = last.then(() => send(key, draft));
-    return last;
+    return sending.add(() => send(key, draft));
   }
 
   async function send(key: string, draft: Draft) {
@@ -80,10 +72,12 @@ export function useDrafts(slug: string, sheet: Sheet) {
     else if (now) set(key, { ...now, base: sheet.revisionOf(row, character) });
   }
 
-  const discard = (row: string, character: string) => set(keyOf(row, character), undefined);
+  function discard(row: string, character: string) {
+    if (of(row, character)) set(keyOf(row, character), undefined);
+  }
 
   useUnsaved(() => drafts.value.size > 0);
-  return { of, refused, changes, type, discard, settled: () => last };
+  return { of, refused, changes, type, discard, settled: sending.settled };
 }
 
 const sameText = (a: Draft | undefined, b: Draft) => a !== undefined && a.text === b.text;

@@ -172,6 +172,12 @@ test('typed twice in a row, a cell is written as what one wrote oneself before',
     { edits: [{ row: 'bane', character: 'margin', text: 'toothed, entire', baseRevision: 4 }] },
     { edits: [{ row: 'bane', character: 'margin', text: '', baseRevision: 8 }] },
   ]);
+  // Once all is written, the window closes without a question.
+  const asks = () => !window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+  expect(asks()).toBe(true);
+  server.on(`GET ${PATH}/changes?since=8`, { ...done, revision: 8 });
+  answers[1]?.();
+  await vi.waitFor(() => expect(asks()).toBe(false));
 });
 
 test('a block that is larger than the sheet says what does not fit, and names taxa for its last lines', async () => {

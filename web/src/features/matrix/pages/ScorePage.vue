@@ -5,17 +5,18 @@ import { Problem, type Schemas } from '@/api/client';
 import { OperationDialog, useStudy } from '@/study-kernel';
 import { AddTaxaDialog } from '@/features/taxa';
 import { rowName } from '@/shared/taxon/rowNames';
-import TaxonName from '@/shared/taxon/TaxonName.vue';
 import CellShelf from '../components/CellShelf.vue';
 import ConflictDialog, { type Conflict } from '../components/ConflictDialog.vue';
 import OverEdgeDialog from '../components/OverEdgeDialog.vue';
 import FindReplaceDialog from '../components/FindReplaceDialog.vue';
 import PastePreview, { type Rejection } from '../components/PastePreview.vue';
+import RefusedTexts from '../components/RefusedTexts.vue';
 import ScoreGrid from '../components/ScoreGrid.vue';
 import ScoreTools from '../components/ScoreTools.vue';
 import ScoringQueue, { type QueueItem } from '../components/ScoringQueue.vue';
+import { useOverEdge } from '../composables/useOverEdge';
 import { useSheet } from '../composables/useSheet';
-import { corners, type Pasted, type Place, type Selection } from '../logic/grid';
+import { corners, type Place, type Selection } from '../logic/grid';
 
 const model = useStudy();
 const route = useRoute();
@@ -109,49 +110,22 @@ function editOf(place: Place & { text: string }): Schemas['CellEdit'] {
   };
 }
 
-/** A block that is larger than the sheet, with the changes that would fit: rows move once others are added. */
-const over = ref<(Pasted & { edits: Schemas['CellEdit'][]; ids: string[] }) | null>(null);
-const adding = ref(false);
 const structural = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
-
-function reachOver(block: Pasted) {
-  const changed = block.cells.filter((c) => c.text !== ownText(c));
-  over.value = { ...block, edits: changed.map(editOf), ids: characters.value.map((c) => c.id) };
-}
-
-async function writeFitting() {
-  const edits = over.value?.edits ?? [];
-  over.value = null;
-  if (edits.length) await send(edits);
-}
-
-/** Lines below the sheet are of the taxa that were named for them, in their order. */
-async function writeWith(names: string[]) {
-  const block = over.value;
-  over.value = null;
-  if (!block) return;
-  const rowOf = (name: string | undefined) => model.study.value?.rows.find((r) => r.label === name && !r.stage)?.id;
-  const more = block.below.flatMap((line, i) => {
-    const row = rowOf(names[i]);
-    return row
-      ? line
-          .filter((cell) => cell.text)
-          .map((cell) => {
-            const character = block.ids[cell.column] ?? '';
-            return { row, character, text: cell.text, baseRevision: sheet.cellOf(row, character)?.revision ?? 0 };
-          })
-      : [];
-  });
-  await send([...block.edits, ...more]);
-  const left = block.below.slice(names.length);
-  if (left.length) over.value = { ...block, cells: [], edits: [], below: left, columns: 0 };
-}
+const over = useOverEdge(model, {
+  editsOf: (cells) => cells.filter((c) => c.text !== ownText(c)).map(editOf),
+  characters: () => characters.value.map((c) => c.id),
+  revisionOf: (row, character) => sheet.cellOf(row, character)?.revision ?? 0,
+  send,
+});
 
 async function edit(cells: (Place & { text: string })[]) {
   problem.value = '';
   const changed = cells.filter((c) => sheet.draftOf(c.row, c.column) || c.text !== ownText(c));
   if (changed.length === 1 && changed[0]) type(changed[0]);
-  else if (changed.length) await send(changed.map(editOf));
+  if (changed.length < 2) return;
+  // What was typed into one of them before goes first, and is then what this one saw.
+  if (changed.some((c) => sheet.draftOf(c.row, c.column))) await sheet.drafts.settled();
+  await send(changed.map(editOf));
 }
 
 /** A single cell is written on its own, while the writer goes on. What stands there already is not written again. */
@@ -196,6 +170,7 @@ async function send(edits: Schemas['CellEdit'][]) {
   try {
     await model.edit(edits);
     pasted.value = { edits: [], rejections: [] };
+    edits.forEach((e) => sheet.drafts.discard(e.row, e.character));
   } catch (failure) {
     await explain(failure as Problem, edits);
   }
@@ -214,16 +189,6 @@ async function explain(failure: Problem, edits: Schemas['CellEdit'][]) {
 /** The draft of the cell that is selected, and what of it is wrong. */
 const draft = computed(() => sheet.draftOf(selection.value.at.row, selection.value.at.column));
 const reason = computed(() => problem.value || (draft.value?.reason ?? ''));
-const refused = computed(() =>
-  sheet.drafts.refused.value.map((d) => ({
-    ...d,
-    place: [
-      model.study.value?.rows.find((r) => r.id === d.row),
-      model.study.value?.characters.find((c) => c.id === d.character),
-    ] as const,
-  })),
-);
-
 /** Goes to a cell whose text was refused, wherever it is, and opens it. */
 async function correct(of: { row: string; character: string; conflict: Conflict | null }) {
   if (of.conflict) {
@@ -297,7 +262,7 @@ function found(wish: Schemas['ReplaceScores']) {
         :problem="reason"
         @update:selection="selected"
         @edit="edit"
-        @over="reachOver"
+        @over="over.reach"
         @look="sheet.look"
         @dismiss="problem = ''"
       />
@@ -313,27 +278,14 @@ function found(wish: Schemas['ReplaceScores']) {
         @doubt="doubt"
         @dismiss="problem = ''"
       />
-      <section v-if="refused.length" class="correct" :aria-label="$t('score.refused')">
-        <p role="alert">{{ $t('score.refusedCount', refused.length) }}</p>
-        <ul>
-          <li v-for="one in refused" :key="`${one.row} ${one.character}`">
-            <span
-              ><strong>{{ one.text }}</strong
-              >{{ ' ' }}<TaxonName :label="one.place[0]?.label ?? ''" :stage="one.place[0]?.stage" /> ·
-              {{ one.place[1]?.label }}: {{ one.reason }}</span
-            >
-            <v-btn size="x-small" color="primary" @click="correct(one)">{{
-              $t(one.conflict ? 'score.compare' : 'score.correct')
-            }}</v-btn>
-            <v-btn v-if="!one.conflict" size="x-small" @click="sheet.drafts.type(one.row, one.character, one.text)">{{
-              $t('score.sendAgain')
-            }}</v-btn>
-            <v-btn size="x-small" variant="text" @click="sheet.drafts.discard(one.row, one.character)">{{
-              $t('discard')
-            }}</v-btn>
-          </li>
-        </ul>
-      </section>
+      <RefusedTexts
+        :texts="sheet.drafts.refused.value"
+        :rows="model.study.value?.rows ?? []"
+        :characters="sheet.all.value"
+        @correct="correct"
+        @again="sheet.drafts.type($event.row, $event.character, $event.text)"
+        @discard="sheet.drafts.discard($event.row, $event.character)"
+      />
     </div>
     <CellShelf
       v-if="row && character"
@@ -359,13 +311,13 @@ function found(wish: Schemas['ReplaceScores']) {
       @closed="grid?.focus()"
     />
     <OverEdgeDialog
-      :block="adding ? null : over"
+      :block="over.adding.value ? null : over.block.value"
       :can-add="structural"
-      @write="writeFitting"
-      @add="adding = true"
-      @closed="over = null"
+      @write="over.writeFitting"
+      @add="over.adding.value = true"
+      @closed="over.block.value = null"
     />
-    <AddTaxaDialog v-model="adding" :wanted="over?.below.length" @added="writeWith" />
+    <AddTaxaDialog v-model="over.adding.value" :wanted="over.block.value?.below.length" @added="over.writeWith" />
     <PastePreview
       :edits="pasted.edits"
       :rejections="pasted.rejections"
@@ -406,31 +358,6 @@ function found(wish: Schemas['ReplaceScores']) {
   min-width: 0;
   min-height: 0;
   height: 100%;
-}
-
-.correct {
-  max-height: 9rem;
-  overflow: auto;
-  padding: 0.4rem 1rem;
-  border-top: 2px solid rgb(var(--v-theme-error));
-}
-
-.correct p,
-.correct ul {
-  margin: 0;
-  padding: 0;
-}
-
-.correct li {
-  display: flex;
-  gap: 0.6rem;
-  align-items: center;
-  padding: 0.15rem 0;
-  font-size: 0.92rem;
-}
-
-.correct li > span {
-  flex: 1;
 }
 
 @media (max-width: 800px) {

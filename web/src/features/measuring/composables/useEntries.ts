@@ -1,5 +1,5 @@
 import { ref } from 'vue';
-import { useSession } from '@/stores/session';
+import { queue, useKept } from '@/shared/ui/useKept';
 import type { Draft } from './useMeasured';
 import { nextItem } from '../logic/marks';
 
@@ -16,18 +16,13 @@ export interface Entry {
 
 const SEPARATOR = '; ';
 let ids = 0;
-/** By account and study: what was refused stays while other pages are looked at. */
-const kept = new Map<string, ReturnType<typeof ref<Entry[]>>>();
 
 /**
  * Readings in the order in which they were typed: each is of the specimen, character and item that it was typed for, however
  * slow the network is and whatever is typed or chosen meanwhile.
  */
 export function useEntries(slug: string, add: (drafts: Draft[]) => Promise<string>) {
-  const whose = `${useSession().account?.name ?? ''} ${slug}`;
-  const entries = (kept.get(whose) ?? ref<Entry[]>([])) as ReturnType<typeof ref<Entry[]>> & { value: Entry[] };
-  kept.set(whose, entries);
-  let last: Promise<unknown> = Promise.resolve();
+  const { entries, sending } = useKept('readings', slug, () => ({ entries: ref<Entry[]>([]), sending: queue() }));
 
   const drafts = (entry: Entry): Draft[] => {
     let at = entry.item;
@@ -42,7 +37,7 @@ export function useEntries(slug: string, add: (drafts: Draft[]) => Promise<strin
     (entries.value = entries.value.flatMap((e) => (e.id === id ? to(e) : [e])));
 
   function send(id: number) {
-    last = last.then(async () => {
+    void sending.add(async () => {
       const entry = entries.value.find((e) => e.id === id);
       if (!entry) return;
       try {
