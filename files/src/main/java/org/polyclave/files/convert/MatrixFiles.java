@@ -8,6 +8,7 @@ import org.polyclave.files.nexus.NexusReader;
 import org.polyclave.files.nexus.NexusWriter;
 import org.polyclave.files.source.ImportedStudy;
 import org.polyclave.files.study.StudyJson;
+import org.polyclave.files.table.TableChoices;
 import org.polyclave.files.table.TableReader;
 import org.polyclave.files.table.TableWriter;
 import org.polyclave.study.model.Study;
@@ -71,7 +72,12 @@ public final class MatrixFiles {
 
     /** @param sheetName sheet of a workbook; empty: the first that holds something */
     public static ImportedStudy read(byte[] bytes, String fileName, String sheetName) {
-        ImportedStudy plain = plain(bytes, fileName, sheetName);
+        return read(bytes, fileName, sheetName, TableChoices.NONE);
+    }
+
+    /** @param choices what people decided of a table when they saw it read before */
+    public static ImportedStudy read(byte[] bytes, String fileName, String sheetName, TableChoices choices) {
+        ImportedStudy plain = plain(bytes, fileName, sheetName, choices);
         if (plain.supplement().isEmpty() || !plain.usable()) {
             return plain;
         }
@@ -79,11 +85,11 @@ public final class MatrixFiles {
         return plain.supplemented(whole.study(), whole.notices());
     }
 
-    private static ImportedStudy plain(byte[] bytes, String fileName, String sheetName) {
+    private static ImportedStudy plain(byte[] bytes, String fileName, String sheetName, TableChoices choices) {
         return switch (Format.of(fileName).orElse(Format.CSV)) {
             case STUDY -> study(bytes);
             case NEXUS -> NexusReader.read(bytes, fileName);
-            case CSV, TSV, XLSX, DARWIN_CORE -> TableReader.read(bytes, fileName, sheetName);
+            case CSV, TSV, XLSX, DARWIN_CORE -> TableReader.read(bytes, fileName, sheetName, choices);
         };
     }
 
@@ -108,7 +114,15 @@ public final class MatrixFiles {
                 .map(StudyCharacter.StudyState::label)
                 .toList();
         return new ImportedStudy.Column(
-                0, character.label(), character.type(), character.unit(), character.organ(), states, scored, false);
+                0,
+                character.label(),
+                character.type(),
+                character.unit(),
+                character.organ(),
+                states,
+                scored,
+                false,
+                false);
     }
 
     /** Writes a matrix; {@code layout} is for tables. */
@@ -124,7 +138,8 @@ public final class MatrixFiles {
         if (format == Format.STUDY || format == Format.DARWIN_CORE) {
             return write(study, format, layout, "");
         }
-        Study read = plain(write(study, format, layout, ""), study.title() + "." + format.ending(), "")
+        Study read = plain(
+                        write(study, format, layout, ""), study.title() + "." + format.ending(), "", TableChoices.NONE)
                 .study();
         return write(study, format, layout, Supplement.between(study, read));
     }

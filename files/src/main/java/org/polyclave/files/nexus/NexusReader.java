@@ -242,6 +242,6 @@ public final class NexusReader {
                     "NEXUS does not say what continuous characters measure. Those without a unit in their name were taken as counts where all numbers are whole, otherwise as ratios.",
                     false));
         }
-        return new ImportedStudy(study, problems, columns, List.of(), supplement);
+        return new ImportedStudy(study, problems, columns, List.of()).withSupplement(supplement);
     }
 }

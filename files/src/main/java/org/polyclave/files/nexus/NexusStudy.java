@@ -42,7 +42,15 @@ final class NexusStudy {
                 .count();
         List<String> states = character.states().stream().map(StudyState::label).toList();
         return new ImportedStudy.Column(
-                c + 1, character.label(), character.type(), character.unit(), "", states, scored, guessed.get(c));
+                c + 1,
+                character.label(),
+                character.type(),
+                character.unit(),
+                "",
+                states,
+                scored,
+                guessed.get(c),
+                false);
     }
 
     void add(NexusMatrix matrix, List<Integer> ordered) {

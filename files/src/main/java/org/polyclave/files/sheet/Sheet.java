@@ -14,6 +14,7 @@ public final class Sheet {
     private final List<List<String>> cells;
     private final Places places;
     private final Map<Place, Remark> remarks;
+    private final Map<Place, Mark> marks;
 
     /** Where a cell stands in its file, both counted from 1. */
     public record Place(int line, int column) {}
@@ -43,10 +44,18 @@ public final class Sheet {
         }
     }
 
-    public Sheet(List<List<String>> cells, Places places, Map<Place, Remark> remarks) {
+    /**
+     * How a cell is set apart by eye, which people use to say something.
+     *
+     * @param colour that it is filled with, as six hexadecimal digits; empty if it is not
+     */
+    public record Mark(boolean struck, String colour) {}
+
+    public Sheet(List<List<String>> cells, Places places, Map<Place, Remark> remarks, Map<Place, Mark> marks) {
         this.cells = cells;
         this.places = places;
         this.remarks = remarks;
+        this.marks = marks;
     }
 
     /** A sheet whose rows began on some lines, its columns as they stand in the file. */
@@ -55,11 +64,34 @@ public final class Sheet {
     }
 
     static Sheet ofLines(List<List<String>> cells, List<Integer> lines, Map<Place, Remark> remarks) {
-        return new Sheet(cells, (row, column) -> new Place(lines.get(row), column + 1), remarks);
+        return ofLines(cells, lines, remarks, Map.of());
+    }
+
+    static Sheet ofLines(
+            List<List<String>> cells, List<Integer> lines, Map<Place, Remark> remarks, Map<Place, Mark> marks) {
+        return new Sheet(cells, (row, column) -> new Place(lines.get(row), column + 1), remarks, marks);
     }
 
     public static Sheet empty() {
         return ofLines(new ArrayList<>(), List.of());
+    }
+
+    /** The same with rows and columns exchanged below its first {@code titles} rows, which stay. */
+    public Sheet turned(int titles) {
+        List<List<String>> turned = new ArrayList<>(cells.subList(0, Math.min(titles, cells.size())));
+        int width = cells.stream().skip(titles).mapToInt(List::size).max().orElse(0);
+        for (int c = 0; c < width; c++) {
+            List<String> row = new ArrayList<>();
+            for (int r = titles; r < cells.size(); r++) {
+                row.add(cell(r, c));
+            }
+            turned.add(row);
+        }
+        return new Sheet(
+                turned,
+                (row, column) -> row < titles ? places.of(row, column) : places.of(titles + column, row - titles),
+                remarks,
+                marks);
     }
 
     public int rows() {
@@ -94,5 +126,9 @@ public final class Sheet {
 
     public Map<Place, Remark> remarks() {
         return remarks;
+    }
+
+    public Map<Place, Mark> marks() {
+        return marks;
     }
 }

@@ -4,8 +4,13 @@ import java.io.IOException;
 import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
@@ -16,6 +21,8 @@ import org.polyclave.study.rules.Problem;
 public final class TextTable {
     /** Lines that are looked at to tell the separator. */
     private static final int SAMPLE = 12;
+    /** Signs that people put between cells. */
+    private static final String SEPARATORS = ",;\t|";
 
     private TextTable() {}
 
@@ -46,7 +53,54 @@ public final class TextTable {
                             "After row " + (lines.isEmpty() ? 0 : lines.get(lines.size() - 1))
                                     + " a quotation mark is not closed, or something follows one. Correct the quotation marks in the next row."));
         }
+        uneven(cells, lines, separator, problems);
         return Sheet.ofLines(cells, lines);
+    }
+
+    /** Lines with fewer cells than the others: they may be cut off, or parted by another sign. */
+    private static void uneven(List<List<String>> cells, List<Integer> lines, char separator, List<Problem> problems) {
+        Map<Integer, Integer> widths = new HashMap<>();
+        cells.forEach(row -> widths.merge(row.size(), 1, Integer::sum));
+        int usual = widths.entrySet().stream()
+                .max(Map.Entry.<Integer, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+                .map(Map.Entry::getKey)
+                .orElse(0);
+        boolean begun = false;
+        for (int r = 0; r < cells.size(); r++) {
+            List<String> row = cells.get(r);
+            begun |= row.size() == usual;
+            if (!begun || row.size() >= usual) {
+                continue;
+            }
+            String first = row.get(0);
+            Optional<Integer> other = SEPARATORS
+                    .chars()
+                    .boxed()
+                    .filter(c -> row.size() == 1 && c != separator && count(first, (char) (int) c) == usual - 1)
+                    .findFirst();
+            if (other.isPresent()) {
+                String sign = String.valueOf((char) (int) other.get());
+                cells.set(
+                        r,
+                        Stream.of(first.split(Pattern.quote(sign), -1))
+                                .map(String::strip)
+                                .toList());
+                problems.add(new Problem(
+                        lines.get(r),
+                        1,
+                        "",
+                        "'" + first + "' is divided by '" + sign + "', the other lines by '" + separator
+                                + "'. It was read as if it were divided like them.",
+                        false));
+            } else if (row.size() > 1 && !first.startsWith("#")) {
+                problems.add(new Problem(
+                        lines.get(r),
+                        row.size(),
+                        "",
+                        "This line has " + row.size() + " of " + usual + " cells; the last were taken as empty.",
+                        false));
+            }
+        }
     }
 
     private static char separator(String text, String fileName) {
@@ -56,7 +110,7 @@ public final class TextTable {
         List<String> lines =
                 text.lines().filter(l -> !l.isBlank()).limit(SAMPLE).toList();
         char best = ',';
-        for (char candidate : new char[] {'\t', ';'}) {
+        for (char candidate : new char[] {'\t', ';', '|'}) {
             int more = Long.compare(alike(lines, candidate), alike(lines, best));
             boolean moreInFirst = !lines.isEmpty() && count(lines.get(0), candidate) > count(lines.get(0), best);
             if (more > 0 || (more == 0 && moreInFirst)) {

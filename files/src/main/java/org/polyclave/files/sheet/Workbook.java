@@ -10,6 +10,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import javax.xml.parsers.ParserConfigurationException;
 import org.apache.poi.openxml4j.exceptions.OpenXML4JException;
 import org.apache.poi.openxml4j.exceptions.OpenXML4JRuntimeException;
@@ -19,6 +21,7 @@ import org.apache.poi.ss.usermodel.BuiltinFormats;
 import org.apache.poi.ss.usermodel.CellStyle;
 import org.apache.poi.ss.usermodel.DataFormatter;
 import org.apache.poi.ss.usermodel.DateUtil;
+import org.apache.poi.ss.usermodel.FillPatternType;
 import org.apache.poi.ss.usermodel.Row;
 import org.apache.poi.ss.util.CellRangeAddress;
 import org.apache.poi.ss.util.CellReference;
@@ -33,8 +36,11 @@ import org.apache.poi.xssf.streaming.SXSSFCell;
 import org.apache.poi.xssf.streaming.SXSSFRow;
 import org.apache.poi.xssf.streaming.SXSSFSheet;
 import org.apache.poi.xssf.streaming.SXSSFWorkbook;
+import org.apache.poi.xssf.usermodel.XSSFCellStyle;
+import org.apache.poi.xssf.usermodel.XSSFColor;
 import org.apache.poi.xssf.usermodel.XSSFComment;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.study.model.Units;
 import org.polyclave.study.rules.Problem;
 import org.xml.sax.Attributes;
 import org.xml.sax.InputSource;
@@ -162,6 +168,7 @@ public final class Workbook {
         private final List<List<String>> cells = new ArrayList<>();
         private final List<Integer> lines = new ArrayList<>();
         private final Map<Sheet.Place, Sheet.Remark> remarks = new HashMap<>();
+        private final Map<Sheet.Place, Sheet.Mark> marks = new HashMap<>();
         private final List<CellRangeAddress> merged = new ArrayList<>();
         private List<String> row = new ArrayList<>();
 
@@ -199,7 +206,7 @@ public final class Workbook {
             for (CellRangeAddress range : merged) {
                 fill(range);
             }
-            return Sheet.ofLines(cells, lines, remarks);
+            return Sheet.ofLines(cells, lines, remarks, marks);
         }
 
         /** People merge cells to say that a text holds for all of them. */
@@ -222,13 +229,15 @@ public final class Workbook {
         }
     }
 
-    /** The library's handler, which does not tell merged cells. */
+    /** The library's handler, which tells neither merged cells nor how a cell looks. */
     private static final class Handler extends XSSFSheetXMLHandler {
         private final Contents contents;
+        private final StylesTable styles;
 
         Handler(StylesTable styles, @Nullable Comments comments, SharedStrings strings, Contents contents) {
             super(styles, comments, strings, contents, new Texts(), false);
             this.contents = contents;
+            this.styles = styles;
         }
 
         @Override
@@ -241,12 +250,41 @@ public final class Workbook {
             if ("mergeCell".equals(localName) && attributes != null) {
                 contents.merged.add(CellRangeAddress.valueOf(attributes.getValue("ref")));
             }
+            if ("c".equals(localName) && attributes != null) {
+                mark(attributes.getValue("r"), attributes.getValue("s"));
+            }
             super.startElement(uri, localName, name, attributes);
+        }
+
+        private void mark(@Nullable String reference, @Nullable String style) {
+            if (reference == null || style == null) {
+                return;
+            }
+            XSSFCellStyle look = styles.getStyleAt(Integer.parseInt(style));
+            XSSFColor fill = look.getFillPattern() == FillPatternType.SOLID_FOREGROUND
+                    ? look.getFillForegroundXSSFColor()
+                    : null;
+            String colour = fill == null || fill.getARGBHex() == null
+                    ? ""
+                    : fill.getARGBHex().substring(2);
+            boolean struck = look.getFont().getStrikeout();
+            // White paper is not a mark.
+            if (struck || (!colour.isEmpty() && !colour.equals("FFFFFF"))) {
+                CellReference cell = new CellReference(reference);
+                contents.marks.put(
+                        new Sheet.Place(cell.getRow() + 1, cell.getCol() + 1), new Sheet.Mark(struck, colour));
+            }
         }
     }
 
-    /** Numbers as they were typed, with a point; dates as ISO 8601, so that they can be distinguished from everything else. */
+    /**
+     * Numbers as they were typed, with a point, and with the unit that their format shows; dates as ISO 8601, so that they can be
+     * distinguished from everything else.
+     */
     private static final class Texts extends DataFormatter {
+        /** A text in a format, as in {@code 0.0" cm"}. */
+        private static final Pattern SHOWN = Pattern.compile("[0#?]\\s*\\\\?\\s*\"\\s*([^\"]+?)\\s*\"");
+
         @Override
         public String formatRawCellContents(double value, int formatIndex, @Nullable String formatString) {
             if (DateUtil.isADateFormat(formatIndex, formatString) && DateUtil.isValidExcelDate(value)) {
@@ -256,6 +294,10 @@ public final class Workbook {
                     .round(new java.math.MathContext(12))
                     .stripTrailingZeros()
                     .toPlainString();
+            Matcher shown = SHOWN.matcher(formatString == null ? "" : formatString);
+            if (shown.find() && Units.typeOf(shown.group(1)).isPresent()) {
+                return number + " " + shown.group(1);
+            }
             return formatString != null && formatString.contains("%")
                     ? new java.math.BigDecimal(number)
                                     .movePointRight(2)

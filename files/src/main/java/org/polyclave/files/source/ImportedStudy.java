@@ -2,6 +2,7 @@ package org.polyclave.files.source;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.rules.Problem;
@@ -10,27 +11,41 @@ import org.polyclave.study.rules.Problem;
  * What a table was understood as.
  *
  * @param study the study as far as it could be read; only to be used when nothing blocks
+ * @param problems what is wrong, cells that could not be read among them
  * @param columns how each character column was taken
  * @param setAside columns that are never asked or shown, and why
  * @param supplement what the file holds beside its matrix, for reading back what a matrix cannot say; empty if nothing
+ * @param unread cells that people can correct without the file
+ * @param account what became of every cell; null where the file is not a table of taxa and characters
  */
 public record ImportedStudy(
-        Study study, List<Problem> problems, List<Column> columns, List<String> setAside, String supplement) {
+        Study study,
+        List<Problem> problems,
+        List<Column> columns,
+        List<String> setAside,
+        String supplement,
+        List<UnreadCell> unread,
+        @Nullable ImportAccount account) {
     public ImportedStudy {
         problems = List.copyOf(problems);
         columns = List.copyOf(columns);
         setAside = List.copyOf(setAside);
+        unread = List.copyOf(unread);
     }
 
     public ImportedStudy(Study study, List<Problem> problems, List<Column> columns, List<String> setAside) {
-        this(study, problems, columns, setAside, "");
+        this(study, problems, columns, setAside, "", List.of(), null);
+    }
+
+    public ImportedStudy withSupplement(String text) {
+        return new ImportedStudy(study, problems, columns, setAside, text, unread, account);
     }
 
     /** The same matrix with all that its supplement says of it. */
     public ImportedStudy supplemented(Study whole, List<String> notices) {
         List<Problem> all = new ArrayList<>(problems);
         notices.forEach(n -> all.add(new Problem(0, 0, "", n, false)));
-        return new ImportedStudy(whole, all, columns, setAside);
+        return new ImportedStudy(whole, all, columns, setAside, "", unread, account);
     }
 
     /** Whether the study may be used: there is one, and no problem blocks. */
@@ -38,7 +53,10 @@ public record ImportedStudy(
         return problems.stream().noneMatch(Problem::blocking);
     }
 
-    /** @param guessed whether the type was proposed from the cells, because the table does not name it */
+    /**
+     * @param guessed whether the type was proposed from the cells, because the table does not name it
+     * @param open whether its bare numbers may be in a unit that nothing names: people are asked, programs are told
+     */
     public record Column(
             int column,
             String character,
@@ -47,5 +65,6 @@ public record ImportedStudy(
             String organ,
             List<String> states,
             int scored,
-            boolean guessed) {}
+            boolean guessed,
+            boolean open) {}
 }

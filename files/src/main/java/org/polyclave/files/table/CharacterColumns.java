@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.polyclave.core.matrix.CharacterRole;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.study.change.Retype;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.StudyCharacter;
@@ -20,20 +21,22 @@ import org.polyclave.study.model.StudyCharacter.StudyState;
 import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.CellNotation;
 import org.polyclave.study.notation.TypeGuess;
+import org.polyclave.study.notation.UnitHeading;
 import org.polyclave.study.rules.Limits;
 
 /** Reads the rows of a wide table that describe its characters. */
 final class CharacterColumns {
-    /** Where problems go: row of the sheet, column, sentence. */
-    interface Report {
-        void problem(int row, int column, String text);
-    }
-
     private final Map<String, List<String>> about;
     private final Map<String, Integer> aboutRow;
-    private final Report report;
+    private final TableReport report;
+    private final Map<String, Retype.Choice> chosen;
 
-    CharacterColumns(Map<String, List<String>> about, Map<String, Integer> aboutRow, Report report) {
+    CharacterColumns(
+            Map<String, List<String>> about,
+            Map<String, Integer> aboutRow,
+            Map<String, Retype.Choice> chosen,
+            TableReport report) {
+        this.chosen = chosen;
         this.about = about;
         this.aboutRow = aboutRow;
         this.report = report;
@@ -59,16 +62,13 @@ final class CharacterColumns {
                             + "' is not a type. Use states, ordered, length, mass, angle, percent, count, ratio or months.");
         }
         boolean statesNamed = !text(c, "states").isEmpty();
-        CharacterType type = named.orElse(statesNamed ? CharacterType.STATES : TypeGuess.type(texts));
-        String unit = text(c, "unit").isEmpty() ? Units.defaultUnit(type) : text(c, "unit");
-        if (Units.factor(type, unit).isEmpty()) {
-            problem(
-                    c,
-                    "unit",
-                    "'" + unit + "' is not a unit for a character of type "
-                            + type.name().toLowerCase(Locale.ROOT) + ". Remove it, or use another.");
-            unit = Units.defaultUnit(type);
-        }
+        Retype.Choice choice = chosen.get(label);
+        CharacterType type = choice != null
+                ? choice.type()
+                : named.orElseGet(() -> statesNamed
+                        ? CharacterType.STATES
+                        : guess(c, label, texts).type());
+        String unit = unit(c, label, type, texts);
         double uncertainty =
                 number(c, "uncertainty", 0) * Units.factor(type, unit).orElse(1.0);
         String method = text(c, "method");
@@ -103,6 +103,40 @@ final class CharacterColumns {
                 StudyCharacter.Trust.USUAL,
                 use(c),
                 new StudyCharacter.LeadPattern(text(c, "lead"), text(c, "plain lead")));
+    }
+
+    /** What a column holds that does not say so. A unit in its heading is its unit. */
+    TypeGuess.Guess guess(int c, String label, List<String> texts) {
+        Optional<CharacterType> ofUnit = Units.typeOf(text(c, "unit"));
+        CharacterType headed = ofUnit.orElseGet(
+                () -> UnitHeading.parse(label).map(UnitHeading::type).orElse(CharacterType.STATES));
+        return headed.isNumeric() ? new TypeGuess.Guess(headed, false) : TypeGuess.of(label, texts);
+    }
+
+    /** The chosen one, the one that is said, that of the heading, the one that most cells name, the usual one. */
+    private String unit(int c, String label, CharacterType type, List<String> texts) {
+        Retype.Choice choice = chosen.get(label);
+        String said = choice != null && !choice.unit().isEmpty() ? choice.unit() : text(c, "unit");
+        if (Units.factor(type, said).isEmpty()) {
+            // A type that was chosen has nothing to do with the unit that the table names.
+            if (choice == null) {
+                problem(
+                        c,
+                        "unit",
+                        "'" + said + "' is not a unit for a character of type "
+                                + type.name().toLowerCase(Locale.ROOT) + ". Remove it, or use another.");
+            }
+            return Units.defaultUnit(type);
+        }
+        if (!said.isEmpty()) {
+            return said;
+        }
+        String headed = UnitHeading.parse(label)
+                .filter(h -> h.type() == type)
+                .map(UnitHeading::unit)
+                .orElse("");
+        String named = headed.isEmpty() && text(c, "type").isEmpty() ? TypeGuess.unit(texts, type) : headed;
+        return named.isEmpty() ? Units.defaultUnit(type) : named;
     }
 
     /** "confirms", "never first" ... */

@@ -86,7 +86,8 @@ final class LongTable {
                     cells,
                     (row, column) ->
                             places.getOrDefault(List.of(row, column), places.getOrDefault(List.of(row, 0), start)),
-                    remarks);
+                    remarks,
+                    table.marks());
         }
 
         private String text(int r, String name) {

@@ -7,11 +7,14 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.regex.Pattern;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.files.sheet.Sheet;
 import org.polyclave.files.table.SheetMapping.ColumnRole;
 import org.polyclave.files.table.SheetMapping.MappedColumn;
+import org.polyclave.files.table.SheetMapping.MarkMeaning;
+import org.polyclave.files.table.SheetMapping.Meaning;
 import org.polyclave.study.model.Units;
 import org.polyclave.study.notation.UnitHeading;
 
@@ -20,9 +23,90 @@ final class MappingProposal {
     private static final Pattern NUMBER = Pattern.compile(".*\\d.*");
     private static final Pattern COMMA_NUMBER = Pattern.compile("(?:.*[^\\d,]|)\\d+,\\d+(?:[^\\d,].*|)");
     private static final Pattern POINT_NUMBER = Pattern.compile(".*\\d\\.\\d.*");
-    private static final Set<String> TAXON =
-            Set.of("taxon", "species", "name", "scientific name", "genus", "epithet", "organism", "scientificname");
-    private static final Set<String> STAGE = Set.of("stage", "sex", "sex or stage", "life stage", "lifestage");
+    private static final Set<String> TAXON = Set.of(
+            "taxon",
+            "taxa",
+            "species",
+            "species name",
+            "name",
+            "scientific name",
+            "scientificname",
+            "latin name",
+            "botanical name",
+            "binomial",
+            "genus",
+            "epithet",
+            "organism");
+    private static final Set<String> STAGE = Set.of(
+            "stage",
+            "sex",
+            "sex or stage",
+            "sex/stage",
+            "stage/sex",
+            "sex and stage",
+            "life stage",
+            "lifestage",
+            "phase",
+            "morph",
+            "form",
+            "caste",
+            "instar",
+            "age",
+            "dress",
+            "plumage");
+    /** Headings of what describes taxa, in small letters and without dots and question marks. */
+    private static final Map<String, ColumnRole> OF_TAXA = Map.ofEntries(
+            Map.entry("rank", ColumnRole.RANK),
+            Map.entry("parent", ColumnRole.PARENT),
+            Map.entry("author", ColumnRole.AUTHORSHIP),
+            Map.entry("authority", ColumnRole.AUTHORSHIP),
+            Map.entry("authorship", ColumnRole.AUTHORSHIP),
+            Map.entry("synonym", ColumnRole.SYNONYM),
+            Map.entry("synonyms", ColumnRole.SYNONYM),
+            Map.entry("syn", ColumnRole.SYNONYM),
+            Map.entry("also known as", ColumnRole.SYNONYM),
+            Map.entry("common name", ColumnRole.VERNACULAR),
+            Map.entry("common names", ColumnRole.VERNACULAR),
+            Map.entry("vernacular", ColumnRole.VERNACULAR),
+            Map.entry("vernacular name", ColumnRole.VERNACULAR),
+            Map.entry("english name", ColumnRole.VERNACULAR),
+            Map.entry("local name", ColumnRole.VERNACULAR),
+            Map.entry("status", ColumnRole.STATUS),
+            Map.entry("native", ColumnRole.STATUS),
+            Map.entry("protection", ColumnRole.STATUS),
+            Map.entry("frequency", ColumnRole.COMMONNESS),
+            Map.entry("abundance", ColumnRole.COMMONNESS),
+            Map.entry("commonness", ColumnRole.COMMONNESS),
+            Map.entry("how common", ColumnRole.COMMONNESS),
+            Map.entry("occurrence", ColumnRole.COMMONNESS),
+            Map.entry("months present", ColumnRole.MONTHS_PRESENT),
+            Map.entry("present in", ColumnRole.MONTHS_PRESENT),
+            Map.entry("months seen", ColumnRole.MONTHS_PRESENT),
+            Map.entry("seen", ColumnRole.MONTHS_PRESENT),
+            Map.entry("seen in", ColumnRole.MONTHS_PRESENT),
+            Map.entry("habitat", ColumnRole.HABITAT),
+            Map.entry("habitats", ColumnRole.HABITAT),
+            Map.entry("source", ColumnRole.SOURCE),
+            Map.entry("sources", ColumnRole.SOURCE),
+            Map.entry("reference", ColumnRole.SOURCE),
+            Map.entry("references", ColumnRole.SOURCE),
+            Map.entry("remarks", ColumnRole.NOTE),
+            Map.entry("remark", ColumnRole.NOTE),
+            Map.entry("notes", ColumnRole.NOTE),
+            Map.entry("note", ColumnRole.NOTE),
+            Map.entry("comment", ColumnRole.NOTE),
+            Map.entry("comments", ColumnRole.NOTE),
+            Map.entry("description", ColumnRole.NOTE));
+    /** Headings of harm: what stands below is never a state that a key asks for. */
+    private static final Pattern HAZARD = Pattern.compile(
+            "(hazard|danger|dangerous|harmful|poison|poisonous|toxic|toxicity|venom|venomous|irritant|severity)");
+    /** A name of two or more words, the first with a capital. */
+    private static final Pattern BINOMIAL =
+            Pattern.compile("\\p{Lu}\\p{Ll}+\\.?(?: ×)? \\p{Ll}[\\p{Ll}-]+.*|\\p{Lu}\\. \\p{Ll}[\\p{Ll}-]+.*");
+
+    private static final double MOSTLY = 0.6;
+    /** A colour on more cells than this share is there to please the eye. */
+    private static final double MOST_MARKED = 0.4;
     /** Headings of lists of specimens, in small letters and without dots. */
     private static final Map<String, ColumnRole> OF_SPECIMENS = Map.ofEntries(
             Map.entry("specimen", ColumnRole.SPECIMEN),
@@ -69,33 +153,63 @@ final class MappingProposal {
     /** So many columns that describe specimens, the code among them, make a list of these. */
     private static final int FEWEST_OF_SPECIMENS = 3;
 
-    private static final Set<String> IGNORED =
-            Set.of("no", "no.", "nr", "#", "id", "remarks", "remark", "notes", "note", "comment", "comments");
+    private static final Set<String> IGNORED = Set.of("no", "no.", "nr", "#", "id");
     /** A dash is not among them: it says that the part is not there to look at. */
-    private static final List<String> BLANKS = List.of(".", "NA", "n.d.");
+    private static final List<String> BLANKS =
+            List.of(".", "..", "NA", "n.d.", "nd", "no data", "not seen", "unknown", "#N/A");
 
     private static final int MOST_HEADINGS = 4;
 
     private final Sheet sheet;
+    private final boolean transposed;
 
-    private MappingProposal(Sheet sheet) {
+    private MappingProposal(Sheet sheet, boolean transposed) {
         this.sheet = sheet;
+        this.transposed = transposed;
     }
 
     static SheetMapping of(Sheet sheet) {
-        return new MappingProposal(sheet).propose();
+        return of(sheet, standsAcross(sheet));
     }
 
-    private SheetMapping propose() {
+    /** @param transposed whether taxa stand across */
+    static SheetMapping of(Sheet sheet, boolean transposed) {
+        int titles = titles(sheet);
+        return new MappingProposal(transposed ? sheet.turned(titles) : sheet, transposed).propose(titles);
+    }
+
+    /** A title stands alone at the left of its row, or is one text merged over it; a lone group stands over its columns. */
+    private static int titles(Sheet sheet) {
         int titles = 0;
-        // A title stands alone at the left of its row, or is one text merged over it; a lone group stands over its
-        // columns.
         while (titles + 1 < sheet.rows()
-                && distinct(titles) < 2
+                && distinct(sheet, titles) < 2
                 && !sheet.cell(titles, 0).isEmpty()
                 && sheet.width() > 1) {
             titles++;
         }
+        return titles;
+    }
+
+    /** Whether most of the headings are names of taxa, and most of the texts at the left are not. */
+    private static boolean standsAcross(Sheet sheet) {
+        int titles = titles(sheet);
+        if (sheet.rows() - titles < 2 || sheet.width() < 3) {
+            return false;
+        }
+        List<String> across =
+                sheet.row(titles).stream().skip(1).filter(t -> !t.isEmpty()).toList();
+        List<String> down = new ArrayList<>();
+        for (int r = titles + 1; r < sheet.rows(); r++) {
+            down.add(sheet.cell(r, 0));
+        }
+        return share(across) >= MOSTLY && across.size() > 1 && share(down) < 1 - MOSTLY;
+    }
+
+    private static double share(List<String> texts) {
+        return texts.stream().filter(t -> BINOMIAL.matcher(t).matches()).count() / (double) Math.max(1, texts.size());
+    }
+
+    private SheetMapping propose(int titles) {
         int headings = sheet.rows() == 0 ? 0 : 1;
         while (headings < MOST_HEADINGS && titles + headings < sheet.rows() - 1 && isHeading(titles, headings)) {
             headings++;
@@ -116,7 +230,56 @@ final class MappingProposal {
         boolean fills =
                 columns.stream().filter(c -> c.role() == ColumnRole.TAXON).count() > 1
                         || columns.stream().anyMatch(c -> c.role() == ColumnRole.STAGE);
-        return new SheetMapping(titles, headings, usesCommas(titles + headings), fills, BLANKS, columns);
+        return new SheetMapping(
+                titles,
+                headings,
+                usesCommas(titles + headings),
+                fills,
+                BLANKS,
+                columns,
+                transposed,
+                hasFootnotes(titles + headings, columns),
+                marks(titles + headings));
+    }
+
+    /** A line through a score takes it back; a colour says what only its author knows, unless it is on most cells. */
+    private List<MarkMeaning> marks(int first) {
+        Map<String, Integer> found = new TreeMap<>();
+        int cells = 0;
+        for (int r = first; r < sheet.rows(); r++) {
+            for (int c = 0; c < sheet.row(r).size(); c++) {
+                Sheet.Mark mark = sheet.marks().get(sheet.place(r, c));
+                cells += sheet.cell(r, c).isEmpty() ? 0 : 1;
+                if (mark != null && !sheet.cell(r, c).isEmpty()) {
+                    found.merge(mark.colour(), 1, Integer::sum);
+                    found.merge(mark.struck() ? MarkMeaning.STRUCK : "", 1, Integer::sum);
+                }
+            }
+        }
+        List<MarkMeaning> marks = new ArrayList<>();
+        for (Map.Entry<String, Integer> one : found.entrySet()) {
+            if (!one.getKey().isEmpty() && one.getValue() < MOST_MARKED * cells) {
+                boolean struck = one.getKey().equals(MarkMeaning.STRUCK);
+                marks.add(new MarkMeaning(
+                        one.getKey(), struck ? Meaning.DOUBT : Meaning.NOTHING, struck ? "struck through" : ""));
+            }
+        }
+        return marks;
+    }
+
+    private boolean hasFootnotes(int first, List<MappedColumn> columns) {
+        List<Integer> taxon = new ArrayList<>();
+        for (int c = 0; c < columns.size(); c++) {
+            if (columns.get(c).role() == ColumnRole.TAXON) {
+                taxon.add(c);
+            }
+        }
+        for (int r = first; r < sheet.rows() && !taxon.isEmpty(); r++) {
+            if (Footnotes.reason(sheet, r, taxon).isPresent()) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** A list of specimens is mapped as such; what they show is left out of it. */
@@ -140,7 +303,7 @@ final class MappingProposal {
         }
     }
 
-    private int distinct(int r) {
+    private static int distinct(Sheet sheet, int r) {
         Set<String> texts = new HashSet<>(sheet.row(r));
         texts.remove("");
         return texts.size();
@@ -227,22 +390,44 @@ final class MappingProposal {
         String name = label.toLowerCase(Locale.ROOT).strip();
         List<String> texts = new ArrayList<>();
         for (int r = first; r < sheet.rows(); r++) {
-            texts.add(sheet.cell(r, c));
+            // What is said below a table says nothing of its columns.
+            if (Footnotes.reason(sheet, r, List.of(0)).isEmpty()) {
+                texts.add(sheet.cell(r, c));
+            }
         }
         boolean empty = texts.stream().allMatch(String::isEmpty);
         if (TAXON.contains(name)) {
             return ColumnRole.TAXON;
         }
-        if (STAGE.contains(name)) {
+        if (empty || IGNORED.contains(name)) {
+            return ColumnRole.IGNORED;
+        }
+        if (STAGE.contains(name) || StageWords.areAll(texts)) {
             return ColumnRole.STAGE;
         }
-        if (empty || name.isEmpty() || IGNORED.contains(name)) {
+        String bare = name.replaceAll("[.?!:]", "").strip();
+        if (HAZARD.matcher(bare).matches()) {
+            return ColumnRole.HAZARD;
+        }
+        ColumnRole known = OF_TAXA.get(bare);
+        if (known != null) {
+            return known;
+        }
+        if (name.isEmpty()) {
             return ColumnRole.IGNORED;
+        }
+        if (TwoMeasures.areMost(texts)) {
+            return ColumnRole.SIZE;
         }
         return unit.isEmpty() && Presence.isAll(texts) ? ColumnRole.PRESENCE : ColumnRole.CHARACTER;
     }
 
     private boolean usesCommas(int first) {
+        return usesCommas(sheet, first);
+    }
+
+    /** Whether numbers are written with a decimal comma from a row on: a whole file writes them in one way. */
+    static boolean usesCommas(Sheet sheet, int first) {
         int commas = 0;
         int points = 0;
         for (int r = first; r < sheet.rows(); r++) {

@@ -1,5 +1,6 @@
 package org.polyclave.files.table;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -8,27 +9,54 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.files.sheet.Sheet;
-import org.polyclave.files.table.CharacterColumns.Report;
 import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.StudyRow;
 import org.polyclave.study.rules.Ranks;
 
 /** Reads the columns of a wide table that describe its rows. */
 final class RowColumns {
+    /** What may describe a row. */
+    static final List<String> KNOWN = List.of(
+            "rank",
+            "parent",
+            "stage",
+            "hazard",
+            "weight",
+            "covers",
+            "authorship",
+            "synonyms",
+            "vernacular",
+            "status",
+            "present",
+            "habitat",
+            "description");
+
     private static final String SPECIES = "species";
+    /** What people write who say that something is harmful, not how. */
+    private static final Set<String> SOME_HARM = Set.of(
+            "yes", "y", "x", "+", "1", "true", "poisonous", "toxic", "harmful", "venomous", "irritant", "danger");
+
+    private static final Set<String> DEADLY = Set.of("deadly", "lethal", "fatal", "very poisonous", "highly toxic");
+    /** Nobody assessed what is only said not to be so. */
+    private static final Set<String> NOT_SAID =
+            Set.of("no", "n", "-", "–", "?", "0", "false", "unknown", "none", "harmless");
 
     private final Sheet sheet;
     /** Rows by their place in the sheet; those that were added for a stage have a negative one. */
     private final Map<Integer, StudyRow> rowAt;
 
-    private final Report report;
+    private final TableReport report;
     private final Map<String, Integer> columnOf;
     private final Map<String, Integer> byId = new HashMap<>();
+    /** Whether it was said that a "no" assesses nothing. */
+    private final AtomicBoolean told = new AtomicBoolean();
 
-    RowColumns(Sheet sheet, Map<String, Integer> columnOf, Map<Integer, StudyRow> rowAt, Report report) {
+    RowColumns(Sheet sheet, Map<String, Integer> columnOf, Map<Integer, StudyRow> rowAt, TableReport report) {
         this.sheet = sheet;
         this.rowAt = rowAt;
         this.report = report;
@@ -72,7 +100,7 @@ final class RowColumns {
                 rank.equalsIgnoreCase("aggregate"),
                 List.of(),
                 "");
-        rowAt.put(r, row.withCoverage(StudyRow.Coverage.BY_RULE.with(covers(r))));
+        rowAt.put(r, described(r, row.withCoverage(StudyRow.Coverage.BY_RULE.with(covers(r)))));
     }
 
     private StudyRow.Covers covers(int r) {
@@ -93,21 +121,86 @@ final class RowColumns {
     }
 
     private Hazard hazard(int r) {
-        return switch (cell(r, "hazard").toLowerCase(Locale.ROOT).replace('-', ' ')) {
+        String text =
+                cell(r, "hazard").toLowerCase(Locale.ROOT).replace('-', ' ').strip();
+        return switch (text) {
             case "", "not assessed" -> Hazard.NOT_ASSESSED;
             case "none known" -> Hazard.NONE_KNOWN;
             case "caution" -> Hazard.CAUTION;
             case "serious" -> Hazard.SERIOUS;
             case "life threatening" -> Hazard.LIFE_THREATENING;
-            default -> {
-                report.problem(
+            default -> otherHazard(r, text);
+        };
+    }
+
+    /** People write that a taxon is harmful in other words than how much: they are asked. */
+    private Hazard otherHazard(int r, String text) {
+        if (NOT_SAID.contains(cell(r, "hazard").toLowerCase(Locale.ROOT).strip())) {
+            if (!told.getAndSet(true)) {
+                report.notice(
                         r,
                         column("hazard"),
                         "'" + cell(r, "hazard")
-                                + "' is not a severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.");
-                yield Hazard.NOT_ASSESSED;
+                                + "' is not an assessment: such taxa stay 'hazard not assessed'. Assess them in Scope, with a source.");
             }
-        };
+            return Hazard.NOT_ASSESSED;
+        }
+        List<String> severities = DEADLY.contains(text)
+                ? List.of("life-threatening")
+                : SOME_HARM.contains(text)
+                        ? List.of("caution", "serious", "life-threatening")
+                        : List.of("caution", "serious", "life-threatening", "none known");
+        report.unread(
+                r,
+                column("hazard"),
+                "'" + cell(r, "hazard")
+                        + "' is not a severity. Use 'none known', 'caution', 'serious' or 'life-threatening', or leave it empty.",
+                severities);
+        return Hazard.NOT_ASSESSED;
+    }
+
+    /** Several in one cell, as in {@code #states}; people write commas and semicolons, too. */
+    private List<String> list(int r, String name) {
+        return Stream.of(cell(r, name).split("[|;]|,(?![^(]*\\))"))
+                .map(String::strip)
+                .filter(t -> t.matches("(?s).*[\\p{L}\\d].*"))
+                .distinct()
+                .toList();
+    }
+
+    private StudyRow described(int r, StudyRow row) {
+        List<Integer> months = cell(r, "present").isEmpty()
+                ? List.of()
+                : CharacterColumns.months(cell(r, "present")).orElseGet(() -> {
+                    report.unread(
+                            r,
+                            column("present"),
+                            "'" + cell(r, "present") + "' is not a span of months. Write for example 'May–Jul'.",
+                            List.of());
+                    return List.of();
+                });
+        StudyRow.Names names = new StudyRow.Names(
+                cell(r, "authorship"),
+                list(r, "synonyms").stream()
+                        .map(t -> new StudyRow.Synonym(t, "", false, ""))
+                        .toList(),
+                list(r, "vernacular").stream()
+                        .map(t -> new StudyRow.Vernacular(t, "en"))
+                        .toList());
+        List<String> told = new ArrayList<>(List.of(cell(r, "description")));
+        for (String name : KNOWN) {
+            Sheet.Remark remark = columnOf.containsKey(name) ? sheet.remark(r, columnOf.get(name)) : null;
+            if (remark != null && !remark.note().isEmpty()) {
+                told.add(name + ": " + remark.note());
+            }
+        }
+        told.removeIf(String::isEmpty);
+        return row.with()
+                .names(names)
+                .status(list(r, "status"))
+                .occurrence(new StudyRow.Occurrence(months, cell(r, "habitat"), List.of()))
+                .description(String.join(" ", told))
+                .build();
     }
 
     private int column(String name) {
@@ -118,7 +211,7 @@ final class RowColumns {
         String text = cell(r, "weight");
         Optional<Double> weight = text.isEmpty() ? Optional.of(1.0) : number(text);
         if (weight.isEmpty() || !(weight.get() > 0) || weight.get() > 1e9) {
-            report.problem(r, column("weight"), "'" + text + "' is not a weight. Write a number above 0.");
+            report.unread(r, column("weight"), "'" + text + "' is not a weight. Write a number above 0.", List.of("1"));
             return 1;
         }
         return weight.get();
@@ -132,9 +225,13 @@ final class RowColumns {
             String taxon = Slug.of(row.label());
             if (row.isSemaphoront()) {
                 if (!byId.containsKey(taxon) && !taxon.isEmpty()) {
-                    added.putIfAbsent(taxon, taxonOf(row).withParent(parentOf(entry.getKey())));
+                    added.merge(taxon, taxonOf(row).withParent(parentOf(entry.getKey())), RowColumns::joined);
                 }
-                entry.setValue(row.withParent(taxon));
+                entry.setValue(row.with()
+                        .parent(taxon)
+                        .names(StudyRow.Names.NONE)
+                        .status(List.of())
+                        .build());
             }
         }
         int next = -1;
@@ -144,8 +241,16 @@ final class RowColumns {
         }
     }
 
+    /** A table that names a species once says what describes it on the line of one sex or stage. */
+    private static StudyRow joined(StudyRow taxon, StudyRow other) {
+        return taxon.with()
+                .names(taxon.names().equals(StudyRow.Names.NONE) ? other.names() : taxon.names())
+                .status(taxon.status().isEmpty() ? other.status() : taxon.status())
+                .build();
+    }
+
     private StudyRow taxonOf(StudyRow stage) {
-        return new StudyRow(
+        StudyRow bare = new StudyRow(
                 Slug.of(stage.label()),
                 stage.label(),
                 "",
@@ -159,6 +264,7 @@ final class RowColumns {
                 false,
                 List.of(),
                 "");
+        return bare.with().names(stage.names()).status(stage.status()).build();
     }
 
     private @Nullable String parentOf(int r) {

@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.polyclave.files.sheet.Sheet;
-import org.polyclave.files.table.CharacterColumns.Report;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyRow;
@@ -16,9 +15,9 @@ import org.polyclave.study.rules.StudyRules;
 /** Reads the cells of a table that are scores, with what the table says of their origin. */
 final class ScoreCells {
     private final Sheet sheet;
-    private final Report report;
+    private final TableReport report;
 
-    ScoreCells(Sheet sheet, Report report) {
+    ScoreCells(Sheet sheet, TableReport report) {
         this.sheet = sheet;
         this.report = report;
     }
@@ -36,7 +35,7 @@ final class ScoreCells {
                 }
                 CellNotation.ParseResult reading = CellNotation.parse(text, column.getValue());
                 if (reading instanceof CellNotation.Rejected rejected) {
-                    report.problem(r, column.getKey(), rejected.reason());
+                    report.unread(r, column.getKey(), rejected.reason(), rejected.nearest());
                 } else {
                     ScoreValue value = ((CellNotation.Parsed) reading).value();
                     scores.add(score(row, column.getValue(), value, r, column.getKey()));

@@ -12,6 +12,9 @@ import java.util.Locale;
  * @param fillDown whether an empty name of a taxon is that of the row above
  * @param blanks texts that mean nothing was looked at: "-", "."
  * @param columns one for each column of the table, in its order
+ * @param transposed whether taxa stand across and characters down; all other fields are of the table turned about below its titles
+ * @param footnotes whether lines that look like remarks below the table, or like numbers of specimens, are left out
+ * @param marks what colours and struck-through texts say
  */
 public record SheetMapping(
         int titleRows,
@@ -19,10 +22,40 @@ public record SheetMapping(
         boolean decimalComma,
         boolean fillDown,
         List<String> blanks,
-        List<MappedColumn> columns) {
+        List<MappedColumn> columns,
+        boolean transposed,
+        boolean footnotes,
+        List<MarkMeaning> marks) {
     public SheetMapping {
+        marks = List.copyOf(marks);
         blanks = List.copyOf(blanks);
         columns = List.copyOf(columns);
+    }
+
+    /** A mapping of a table that stands as its file does, without remarks below it. */
+    SheetMapping(
+            int titleRows,
+            int headingRows,
+            boolean decimalComma,
+            boolean fillDown,
+            List<String> blanks,
+            List<MappedColumn> columns) {
+        this(titleRows, headingRows, decimalComma, fillDown, blanks, columns, false, false, List.of());
+    }
+
+    /** What a mark says of a score. */
+    public enum Meaning {
+        NOTHING,
+        DOUBT,
+        NOTE
+    }
+
+    /**
+     * @param mark {@link #STRUCK}, or a colour as six hexadecimal digits
+     * @param note what the mark stands for, kept with each score
+     */
+    public record MarkMeaning(String mark, Meaning meaning, String note) {
+        public static final String STRUCK = "struck";
     }
 
     /** What a column holds. */
@@ -36,6 +69,17 @@ public record SheetMapping(
         CHARACTER,
         /** A character that is there or not: "yes", "x", "+", "1" and their opposites are present and absent. */
         PRESENCE,
+        /** Two measures in one cell: "7-9 x 4-5" is a length and a width. */
+        SIZE,
+        AUTHORSHIP,
+        SYNONYM,
+        VERNACULAR,
+        STATUS,
+        COMMONNESS,
+        /** Months in which the taxon is there. */
+        MONTHS_PRESENT,
+        /** Where the scores of the row come from. */
+        SOURCE,
         /** A remark on the row. */
         IGNORED,
         /** Code of a specimen: then each row is one, and what it shows is left out. */

@@ -7,12 +7,15 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.files.darwincore.DarwinCoreTaxa;
 import org.polyclave.files.sheet.Sheet;
 import org.polyclave.files.sheet.SheetFile;
 import org.polyclave.files.sheet.Workbook;
+import org.polyclave.files.source.ImportAccount.Fate;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.UnreadCell;
 import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
@@ -43,9 +46,15 @@ public final class TableReader {
     private final Map<Integer, StudyRow> rowAt = new LinkedHashMap<>();
     private final Map<Integer, StudyCharacter> characterAt = new LinkedHashMap<>();
     private final List<ImportedStudy.Column> columns = new ArrayList<>();
+    private final List<UnreadCell> unread = new ArrayList<>();
+    private final TableChoices choices;
+    private final CellLedger ledger;
+    private boolean mapped;
 
-    private TableReader(String title) {
+    private TableReader(String title, TableChoices choices, CellLedger ledger) {
         this.title = title;
+        this.choices = choices;
+        this.ledger = ledger;
     }
 
     /** Reads CSV, TSV or XLSX; {@code fileName} tells which, and the title. */
@@ -55,10 +64,15 @@ public final class TableReader {
 
     /** @param sheetName sheet of a workbook; empty: the first that holds something */
     public static ImportedStudy read(byte[] bytes, String fileName, String sheetName) {
+        return read(bytes, fileName, sheetName, TableChoices.NONE);
+    }
+
+    /** @param choices what people decided when they saw it read before */
+    public static ImportedStudy read(byte[] bytes, String fileName, String sheetName, TableChoices choices) {
         List<Problem> problems = new ArrayList<>();
         TableSupplement.SplitSheet found = opened(bytes, fileName, sheetName, problems);
-        ImportedStudy read = read(found.sheet(), fileName, problems);
-        return new ImportedStudy(read.study(), read.problems(), read.columns(), read.setAside(), found.text());
+        return read(found.sheet(), fileName, problems, choices, new CellLedger(found.sheet()))
+                .withSupplement(found.text());
     }
 
     /** The table as it stands in a file, and the text that travels with it; what could not be read is told. */
@@ -71,10 +85,14 @@ public final class TableReader {
         return bytes.length > Limits.TABLE_BYTES ? List.of() : Workbook.names(bytes);
     }
 
-    /** @param problems what was already found; the list is the result's */
-    static ImportedStudy read(Sheet sheet, String fileName, List<Problem> problems) {
+    /**
+     * @param problems what was already found; the list is the result's
+     * @param ledger of the cells of the file, which {@code sheet} may only be a view of
+     */
+    static ImportedStudy read(
+            Sheet sheet, String fileName, List<Problem> problems, TableChoices choices, CellLedger ledger) {
         String title = fileName.replaceAll("^.*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
-        TableReader reader = new TableReader(title.isBlank() ? "Imported matrix" : title);
+        TableReader reader = new TableReader(title.isBlank() ? "Imported matrix" : title, choices, ledger);
         if (DarwinCoreTaxa.isSuch(sheet)) {
             return DarwinCoreTaxa.read(sheet, reader.title, problems);
         }
@@ -83,6 +101,7 @@ public final class TableReader {
         }
         reader.problems.addAll(problems);
         reader.sheet = sheet;
+        reader.mapped = ledger.isOfAnother(sheet);
         return reader.run();
     }
 
@@ -94,21 +113,74 @@ public final class TableReader {
             }
             return result(List.of());
         }
-        if (LongTable.isLong(sheet)) {
+        boolean isLong = LongTable.isLong(sheet);
+        if (isLong) {
             sheet = LongTable.widen(sheet, problems);
         }
         if (!sheet.cell(0, 0).equalsIgnoreCase("taxon")) {
             problem(0, 0, "the first column must be headed 'taxon', but says '" + sheet.cell(0, 0) + "'.");
             return result(List.of());
         }
+        sheet = Corrections.apply(sheet, choices);
         divideRows();
         if (isWithinLimits()) {
+            sheet = new GuessedColumns(sheet, taxonRows, this::isGuessed).asMeant();
             readRows();
             readCharacters();
             applyRules();
-            return result(new ScoreCells(sheet, this::problem).read(taxonRows, rowAt, characterAt));
+            List<StudyScore> scores = new ScoreCells(sheet, report).read(taxonRows, rowAt, characterAt);
+            return isLong ? result(scores) : accounted(scores);
         }
         return result(List.of());
+    }
+
+    /** What became of every cell; one of which nobody can say it is told, so that nothing passes silently. */
+    private ImportedStudy accounted(List<StudyScore> scores) {
+        for (int r = 0; r < sheet.rows(); r++) {
+            for (int c = 0; c < sheet.row(r).size(); c++) {
+                boolean about = r == 0 || sheet.cell(r, 0).startsWith("#");
+                boolean scored = characterAt.containsKey(c);
+                boolean names = c == 0 || sheet.cell(0, c).startsWith("#");
+                if (!sheet.cell(r, c).isEmpty() && (about || scored || names)) {
+                    ledger.mark(sheet.place(r, c), about ? Fate.HEADING : names ? Fate.NAME : Fate.SCORE);
+                } else if (setAside.contains(heading(c))) {
+                    ledger.mark(sheet.place(r, c), Fate.COLUMN_LEFT_OUT);
+                }
+            }
+        }
+        marks();
+        unread.forEach(u -> ledger.mark(new Sheet.Place(u.line(), u.column()), Fate.UNREAD));
+        if (problems.stream().noneMatch(Problem::blocking)) {
+            for (Sheet.Place place : ledger.unaccounted()) {
+                problems.add(new Problem(
+                        place.line(), place.column(), "", "'" + ledger.text(place) + "' was not read.", false));
+            }
+        }
+        ImportedStudy read = result(scores);
+        return new ImportedStudy(read.study(), read.problems(), columns, setAside, "", unread, ledger.account((int)
+                rowAt.keySet().stream().filter(r -> r >= 0).count()));
+    }
+
+    /** A prepared table says nothing by colours and lines; where there are some, their author is told that they were not read. */
+    private void marks() {
+        int struck = 0;
+        int filled = 0;
+        for (int r : taxonRows) {
+            for (int c : characterAt.keySet()) {
+                Sheet.Mark mark = sheet.marks().get(sheet.place(r, c));
+                struck += mark != null && mark.struck() ? 1 : 0;
+                filled += mark != null && !mark.colour().isEmpty() ? 1 : 0;
+            }
+        }
+        if (!mapped && struck + filled > 0) {
+            problems.add(new Problem(
+                    0,
+                    0,
+                    "",
+                    "Scores with a line through them: " + struck + "; with a colour behind them: " + filled
+                            + ". What that means was not read. Choose how the columns are read to take it as doubt or as a note.",
+                    false));
+        }
     }
 
     private ImportedStudy result(List<StudyScore> scores) {
@@ -116,8 +188,35 @@ public final class TableReader {
         List<StudyCharacter> characters = new ArrayList<>(characterAt.values());
         String slug = Slug.of(title).isEmpty() ? "matrix" : Slug.of(title);
         Study study = new Study(slug, title, StudyScope.EMPTY, rows, List.of(), characters, scores);
-        return new ImportedStudy(study, problems, columns, setAside);
+        List<Problem> all = new ArrayList<>(problems);
+        unread.forEach(u -> all.add(u.problem()));
+        return new ImportedStudy(study, all, columns, setAside, "", unread, null);
     }
+
+    private final TableReport report = new TableReport() {
+        @Override
+        public void problem(int row, int column, String sentence) {
+            TableReader.this.problem(row, column, sentence);
+        }
+
+        @Override
+        public void notice(int row, int column, String sentence) {
+            TableReader.this.notice(row, column, sentence);
+        }
+
+        @Override
+        public void unread(int row, int column, String reason, List<String> nearest) {
+            Sheet.Place place = sheet.place(row, column);
+            unread.add(new UnreadCell(
+                    place.line(),
+                    place.column(),
+                    heading(column),
+                    Corrections.name(sheet, row),
+                    sheet.cell(row, column),
+                    reason,
+                    nearest));
+        }
+    };
 
     /** @param row index in the sheet */
     private void problem(int row, int column, String text) {
@@ -203,7 +302,7 @@ public final class TableReader {
     }
 
     private void readRows() {
-        List<String> known = List.of("rank", "parent", "stage", "hazard", "weight", "covers");
+        List<String> known = RowColumns.KNOWN;
         Map<String, Integer> columnOf = new HashMap<>();
         for (int c = 1; c < sheet.columns(); c++) {
             String heading = sheet.cell(0, c);
@@ -220,7 +319,7 @@ public final class TableReader {
                 }
             }
         }
-        RowColumns reading = new RowColumns(sheet, columnOf, rowAt, this::problem);
+        RowColumns reading = new RowColumns(sheet, columnOf, rowAt, report);
         for (int r : taxonRows) {
             reading.read(r);
         }
@@ -245,11 +344,11 @@ public final class TableReader {
     }
 
     private void readCharacters() {
-        CharacterColumns reading = new CharacterColumns(about, aboutRow, this::problem);
+        CharacterColumns reading = new CharacterColumns(about, aboutRow, choices.types(), report);
         Map<String, Integer> byId = new HashMap<>();
         for (int c = 1; c < sheet.columns(); c++) {
             String label = sheet.cell(0, c);
-            if (label.startsWith("#")) {
+            if (label.startsWith("#") || isEmpty(c)) {
                 continue;
             }
             if (NeverAsked.isHeading(label)) {
@@ -261,7 +360,17 @@ public final class TableReader {
             if (id.isEmpty()) {
                 problem(0, c, "the character has no name. Write one in the first row, or remove the column.");
             } else if (byId.putIfAbsent(id, c) != null) {
-                problem(0, c, "'" + label + "' is already in column " + (byId.get(id) + 1) + ". Rename one of them.");
+                int other = byId.getOrDefault(id, 0);
+                problem(
+                        0,
+                        c,
+                        "'" + label + "' is called like "
+                                + (label.equals(sheet.cell(0, other)) ? "" : "'" + sheet.cell(0, other) + "' in ")
+                                + "column " + sheet.place(0, other).column()
+                                + (label.equals(sheet.cell(0, other))
+                                        ? ""
+                                        : ": names need letters or digits that differ")
+                                + ". Rename one of them.");
             } else {
                 List<String> texts = textsOf(c);
                 StudyCharacter character = reading.read(c, label, texts);
@@ -270,18 +379,40 @@ public final class TableReader {
                         .map(StudyCharacter.StudyState::label)
                         .toList();
                 boolean guessed = reading.text(c, "type").isEmpty();
+                boolean open = guessed
+                        && reading.text(c, "unit").isEmpty()
+                        && !choices.types().containsKey(label)
+                        && reading.guess(c, label, texts).open();
                 columns.add(new ImportedStudy.Column(
-                        c + 1,
+                        sheet.place(0, c).column(),
                         label,
                         character.type(),
                         character.unit(),
                         character.organ(),
                         states,
                         texts.size(),
-                        guessed));
+                        guessed,
+                        open));
             }
         }
         characterAt.replaceAll((c, character) -> reading.withConditions(c, character, characterAt.values()));
+    }
+
+    /** Programs leave such columns at the right of what people typed. */
+    private boolean isEmpty(int c) {
+        for (int r = 0; r < sheet.rows(); r++) {
+            if (!sheet.cell(r, c).isEmpty()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean isGuessed(int c) {
+        boolean named = Stream.of("type", "states", "unit")
+                .map(about::get)
+                .anyMatch(row -> row != null && c < row.size() && !row.get(c).isEmpty());
+        return !named && !sheet.cell(0, c).startsWith("#");
     }
 
     /** The cells of a column that say something of their own. */

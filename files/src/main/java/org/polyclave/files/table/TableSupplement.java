@@ -50,7 +50,8 @@ final class TableSupplement {
                     0, 0, "", "Rows '" + ROW + "' are missing or damaged, so only the table was read.", false));
         }
         return new SplitSheet(
-                new Sheet(kept, (row, column) -> sheet.place(at.get(row), column), sheet.remarks()), text);
+                new Sheet(kept, (row, column) -> sheet.place(at.get(row), column), sheet.remarks(), sheet.marks()),
+                text);
     }
 
     /** The text; empty unless every piece is there, in order and to its end. */

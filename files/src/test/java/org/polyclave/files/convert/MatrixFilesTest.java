@@ -430,7 +430,7 @@ class MatrixFilesTest {
                 .extracting(Problem::sentence)
                 .containsExactly(
                         "The first sheet with contents was read; the workbook has 1 more sheet.",
-                        "Row 4, column 4 (width): '2026-05-08' is a date: the spreadsheet program may have made it of '5-8' or '8-5'. Format the column as text and type it again.");
+                        "Row 4, column 4 (width): '2026-05-08' is a date: the spreadsheet program has probably made it of '5-8' or '8-5'. Type what was there.");
         assertThat(read.study().scores())
                 .extracting(s -> s.row() + " " + s.typed() + " " + s.note())
                 .containsExactly("aa red seen once", "aa 0.3 ", "bb red ");

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.ScoreValue.Combination;
@@ -59,6 +60,10 @@ public final class CellNotation {
         if (special != null && !isLabel) {
             return new Parsed(special);
         }
+        Optional<Rejected> date = DateInCell.rejected(trimmed);
+        if (date.isPresent() && StateNames.match(trimmed, character).isEmpty()) {
+            return date.get();
+        }
         if (character.type() == CharacterType.MONTHS) {
             return MonthNotation.parse(trimmed);
         }
@@ -74,18 +79,14 @@ public final class CellNotation {
             return new Parsed(
                     new ScoreValue.States(List.of(new Shown(whole.get(0).id(), Frequency.PLAIN)), Combination.VARY));
         }
-        Combination combination = Combination.VARY;
-        for (String mark : new String[] {"+", "/"}) {
-            if (text.contains(mark)) {
-                if (combination != Combination.VARY) {
-                    return new Rejected("'+' and '/' cannot be used in one cell. Use one of them.", List.of());
-                }
-                combination = mark.equals("+") ? Combination.BOTH : Combination.EITHER;
-            }
+        StateTexts texts = StateTexts.of(text, character);
+        Combination combination = texts.combination();
+        if (combination == null) {
+            return new Rejected("'+' and '/' cannot be used in one cell. Use one of them.", List.of());
         }
         List<Shown> shown = new ArrayList<>();
-        for (String part : text.split("[,;+/]")) {
-            ParseResult reading = one(part.strip(), character, shown);
+        for (String part : texts.parts()) {
+            ParseResult reading = one(part, character, shown);
             if (reading instanceof Rejected) {
                 return reading;
             }

@@ -5,7 +5,9 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.polyclave.study.model.ScoreValue;
 
 /** Months as people write them: "May–Jul, Sep"; a span may pass the turn of the year. */
@@ -26,10 +28,25 @@ public final class MonthNotation {
 
     private MonthNotation() {}
 
+    private static final List<String> ROMAN =
+            List.of("i", "ii", "iii", "iv", "v", "vi", "vii", "viii", "ix", "x", "xi", "xii");
+    private static final Pattern ALL =
+            Pattern.compile("(?i)all (the )?year( round)?|year[- ]?round|throughout the year|all months|every month");
+    /** What is finer than a month is not kept. */
+    private static final Pattern PART = Pattern.compile("(?i)^(early|mid|late|end of|beginning of)[- ]+");
+
+    private static final Pattern MID = Pattern.compile("(?i)\\b(early|mid|late)-");
+
     static CellNotation.ParseResult parse(String text) {
         TreeSet<Integer> months = new TreeSet<>();
-        for (String part : text.split("[,;]")) {
-            String[] ends = part.strip().split("\\s*[-–—]\\s*");
+        if (ALL.matcher(text).matches()) {
+            return new CellNotation.Parsed(new ScoreValue.Months(
+                    IntStream.rangeClosed(1, NAMES.size()).boxed().toList()));
+        }
+        for (String part : text.split("[,;&]|\\band\\b")) {
+            String[] ends = MID.matcher(part.strip())
+                    .replaceAll("$1 ")
+                    .split("(?i)\\s*[-‐‑–—−]\\s*|\\s+(?:to|until|till|through)\\s+");
             // A dash alone has no ends at all.
             int from = ends.length == 0 ? -1 : month(ends[0]);
             int to = ends.length == 2 ? month(ends[1]) : from;
@@ -48,9 +65,16 @@ public final class MonthNotation {
         return new CellNotation.Parsed(new ScoreValue.Months(List.copyOf(months)));
     }
 
-    /** Number of a month by an unambiguous beginning of at least three letters, or -1. */
+    /** Number of a month by its number, in Arabic or Roman figures, or an unambiguous beginning of at least three letters; or -1. */
     private static int month(String name) {
-        String wanted = name.strip().toLowerCase(Locale.ROOT);
+        String wanted = PART.matcher(name.strip()).replaceFirst("").toLowerCase(Locale.ROOT);
+        wanted = wanted.endsWith(".") ? wanted.substring(0, wanted.length() - 1) : wanted;
+        if (wanted.matches("0?[1-9]|1[0-2]")) {
+            return Integer.parseInt(wanted);
+        }
+        if (ROMAN.contains(wanted)) {
+            return ROMAN.indexOf(wanted) + 1;
+        }
         for (int m = 0; m < NAMES.size(); m++) {
             if (wanted.length() >= 3 && NAMES.get(m).startsWith(wanted)) {
                 return m + 1;

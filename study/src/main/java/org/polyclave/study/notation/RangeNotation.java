@@ -2,7 +2,7 @@ package org.polyclave.study.notation;
 
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -11,108 +11,214 @@ import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.Units;
 
 /**
- * Ranges of numbers: {@code 5–9}, {@code (3–)5–9(–12) mm}, {@code 4,5}, {@code 12}; for counts also {@code 4, 8},
- * {@code 4 or 8}, {@code usually 5, rarely 3–4}, {@code >=20}, {@code up to 6} and {@code many}.
+ * Ranges of numbers: {@code 5–9}, {@code (3–)5–9(–12) mm}, {@code 4,5}, {@code 12}, {@code 1/2–3/4 in}, {@code 5 mm to 1.2 cm},
+ * {@code c. 10}, {@code >10}, {@code up to 6}; for counts also {@code 4, 8}, {@code 4 or 8}, {@code usually 5, rarely 3–4} and
+ * {@code many}. A number without a unit takes that of the next one that has one, then of the last, then the column's.
  */
 final class RangeNotation {
     /** "Many", as a count: this many or more. */
     static final double MANY = 12;
+    /** What is said to be about so much may be this share less or more, a count at least one. */
+    private static final double APPROXIMATE = 0.1;
 
-    private static final String NUMBER = "([+-]?\\d+(?:[.,]\\d+)?)";
-    private static final Pattern RANGE = Pattern.compile("(?:\\(\\s*" + NUMBER + "\\s*[-–—]\\s*\\)\\s*)?" + NUMBER
-            + "(?:\\s*[-–—]\\s*" + NUMBER + ")?(?:\\s*\\(\\s*[-–—]\\s*" + NUMBER + "\\s*\\))?\\s*([^\\d\\s()–—-].*)?");
-    private static final Pattern AT_LEAST = Pattern.compile("(?:>=|≥|at least)\\s*" + NUMBER + "\\s*([^\\d\\s].*)?");
-    private static final Pattern AT_MOST = Pattern.compile("(?:<=|≤|up to)\\s*" + NUMBER + "\\s*([^\\d\\s].*)?");
+    private static final String NUMBER = "([+-]?(?:\\d+ )?\\d+/\\d+|[+-]?(?:\\d+(?:[.,]\\d+)?|[.,]\\d+))";
+    /** A word or sign after a number; whether it is a unit is found later, so that it can be named if it is none. */
+    private static final String UNIT = "\\s*([^\\d\\s()+,;<>~-][^\\d()-]*?)?\\s*";
 
-    private static final Pattern DATE = Pattern.compile("\\d{4}-(\\d{2})-(\\d{2})");
+    private static final Pattern RANGE = Pattern.compile(
+            "(?:\\(\\s*" + NUMBER + UNIT + "(?:-\\s*\\)\\s*|\\)(?=[\\d.])))?" + NUMBER + UNIT + "(?:-\\s*" + NUMBER
+                    + UNIT + ")?(?:(?:\\(\\s*-\\s*|(?<=\\S)\\()" + NUMBER + UNIT + "\\)" + UNIT + ")?");
+    private static final Pattern APART = Pattern.compile("(?:c\\.|ca\\.?|circa|about|around|approx\\.?|approximately"
+            + "|roughly|nearly|almost|mostly|usually|commonly|~|≈|±)\\s*(?=[\\d(.])(.*)");
+    private static final Pattern AT_LEAST =
+            Pattern.compile("(?:(>=|≥|at least|from)|>|over|above|more than)\\s*" + NUMBER + UNIT);
+    private static final Pattern OR_MORE =
+            Pattern.compile(NUMBER + UNIT + "(?:\\+|or more|and more|or over|and over)" + UNIT);
+    private static final Pattern AT_MOST =
+            Pattern.compile("(?:(<=|≤|at most|up to|to|max\\.?)|<|under|below|less than)\\s*" + NUMBER + UNIT);
+
+    private static final Map<String, String> FRACTIONS = Map.of(
+            "½", "1/2", "¼", "1/4", "¾", "3/4", "⅓", "1/3", "⅔", "2/3", "⅛", "1/8", "⅜", "3/8", "⅝", "5/8", "⅞", "7/8");
+    private static final Pattern FEET = Pattern.compile(
+            "(\\d+)\\s*(?:ft\\.?|feet|foot|')\\s*(\\d+(?:[.,]\\d+)?)\\s*(?:in\\.?|inch|inches|\"|'')(?![\\p{L}\\d])");
+    private static final Pattern POUNDS = Pattern.compile(
+            "(\\d+)\\s*(?:lbs?\\.?|pounds?)\\s*(\\d+(?:[.,]\\d+)?)\\s*(?:oz\\.?|ounces?)(?![\\p{L}\\d])");
+    private static final double INCHES = 12;
+    private static final double OUNCES = 16;
+    /** Least, lower, upper, greatest. */
+    private static final int VALUES = 4;
 
     private RangeNotation() {}
 
-    private static String dayAndMonth(String date) {
-        int month = Integer.parseInt(date.substring(5, 7));
-        int day = Integer.parseInt(date.substring(8));
-        return month + "-" + day + "' or '" + day + "-" + month;
-    }
-
     static CellNotation.ParseResult parse(String text, CharacterType type, String columnUnit) {
-        String lower = text.toLowerCase(Locale.ROOT);
+        String plain = plain(text);
         boolean count = type == CharacterType.COUNT;
-        if (count && lower.equals("many")) {
+        if (count && plain.equals("many")) {
             return new CellNotation.Parsed(new ScoreValue.Range(MANY, MANY, null, null));
         }
-        if (count && CountNotation.isListed(lower)) {
-            return CountNotation.parse(lower);
+        if (count && CountNotation.isListed(plain)) {
+            return CountNotation.parse(plain);
         }
-        Matcher atLeast = AT_LEAST.matcher(lower);
-        if (atLeast.matches()) {
-            double low = number(atLeast.group(1));
-            return scaled(low, low, null, null, atLeast.group(2), type, columnUnit, text);
+        Reading reading = new Reading(text, type, columnUnit);
+        Matcher least = AT_LEAST.matcher(plain);
+        if (least.matches()) {
+            double more = least.group(1) == null && count ? 1 : 0;
+            return reading.open(least.group(2), least.group(3), more, true);
         }
-        Matcher atMost = AT_MOST.matcher(lower);
-        if (atMost.matches()) {
-            double high = number(atMost.group(1));
-            return scaled(0, 0, high, high, atMost.group(2), type, columnUnit, text);
+        Matcher more = OR_MORE.matcher(plain);
+        if (more.matches()) {
+            return reading.open(more.group(1), more.group(2) == null ? more.group(3) : more.group(2), 0, true);
         }
-        Matcher range = RANGE.matcher(text);
-        if (DATE.matcher(text).matches()) {
-            return new CellNotation.Rejected(
-                    "'" + text + "' is a date: the spreadsheet program may have made it of '" + dayAndMonth(text)
-                            + "'. Format the column as text and type it again.",
-                    List.of());
+        Matcher most = AT_MOST.matcher(plain);
+        if (most.matches()) {
+            double less = most.group(1) == null && count ? -1 : 0;
+            return reading.open(most.group(2), most.group(3), less, false);
         }
+        Matcher about = APART.matcher(plain);
+        boolean approximate = about.matches();
+        Matcher range = RANGE.matcher(approximate ? about.group(1) : plain);
         if (!range.matches()) {
             return new CellNotation.Rejected(
                     "'" + text + "' is not a number or range. Write for example '5–9' or '(3–)5–9(–12)'.", List.of());
         }
-        double low = number(range.group(2));
-        double high = range.group(3) == null ? low : number(range.group(3));
-        double min = range.group(1) == null ? low : number(range.group(1));
-        double max = range.group(4) == null ? high : number(range.group(4));
-        return scaled(min, low, high, max, range.group(5), type, columnUnit, text);
+        return reading.range(range, approximate);
+    }
+
+    /** Small letters, one kind of dash and of prime, fractions in figures, feet with inches as inches, "5 to 9" as "5-9". */
+    private static String plain(String text) {
+        String plain = text.toLowerCase(Locale.ROOT)
+                .replaceAll("[\\u00a0\\u2007\\u2009\\u202f]", " ")
+                .replaceAll("[‐‑‒–—―−]", "-")
+                .replaceAll("[″”“]", "\"")
+                .replaceAll("[′’‘]", "'");
+        for (Map.Entry<String, String> fraction : FRACTIONS.entrySet()) {
+            plain = plain.replaceAll("(?<=\\d)\\s?" + fraction.getKey(), " " + fraction.getValue())
+                    .replace(fraction.getKey(), fraction.getValue());
+        }
+        plain = joined(joined(plain, FEET, INCHES, "in"), POUNDS, OUNCES, "oz");
+        return plain.replaceAll("(?<=[\\d\\p{L}.\"'°%])(?<!\\bup)\\s+to\\s+(?=[\\d(.])", " - ")
+                .strip();
+    }
+
+    /** "5 ft 6 in" is 66 in. */
+    private static String joined(String text, Pattern pattern, double times, String unit) {
+        return pattern.matcher(text)
+                .replaceAll(m -> NotationPrinter.number(Double.parseDouble(m.group(1)) * times + number(m.group(2)))
+                        + " " + unit);
     }
 
     private static double number(String text) {
-        return Double.parseDouble(text.replace(',', '.'));
+        String plain = text.replace(',', '.');
+        int slash = plain.indexOf('/');
+        if (slash < 0) {
+            return Double.parseDouble(plain);
+        }
+        int space = plain.indexOf(' ');
+        double whole = space < 0 ? 0 : Double.parseDouble(plain.substring(0, space));
+        return whole
+                + Double.parseDouble(plain.substring(space + 1, slash))
+                        / Double.parseDouble(plain.substring(slash + 1));
     }
 
-    private static CellNotation.ParseResult scaled(
-            double min,
-            double low,
-            @Nullable Double high,
-            @Nullable Double max,
-            @Nullable String unit,
-            CharacterType type,
-            String columnUnit,
-            String text) {
-        Optional<Double> factor = Units.factor(type, unit == null ? columnUnit : unit);
-        if (factor.isEmpty()) {
-            return new CellNotation.Rejected(
-                    "'" + (unit == null ? columnUnit : unit.strip())
-                            + "' is not a unit of this kind of character. Remove it or use a unit of "
-                            + type.name().toLowerCase(Locale.ROOT) + ".",
-                    List.of());
+    /** One text that is being read as a range of one type. */
+    private record Reading(String text, CharacterType type, String columnUnit) {
+        /** @param step by how much a count lies beyond the number that was named */
+        private CellNotation.ParseResult open(String number, @Nullable String unit, double step, boolean least) {
+            double end = number(number);
+            CellNotation.ParseResult wrong = wrong(end, unit);
+            if (wrong != null) {
+                return wrong;
+            }
+            double value = Math.max(0, inBase(end + step, unit));
+            return checked(
+                    least ? new ScoreValue.Range(value, value, null, null) : new ScoreValue.Range(0, 0, value, value));
         }
-        if (min > low || (high != null && low > high) || (high != null && max != null && high > max)) {
-            return new CellNotation.Rejected(
-                    "The numbers of '" + text + "' do not rise from left to right. Swap them, or check the unit.",
-                    List.of());
-        }
-        if (low < 0 || min < 0) {
-            return new CellNotation.Rejected("'" + text + "' is below zero. Sizes and counts start at 0.", List.of());
-        }
-        if (type == CharacterType.COUNT && !isWhole(min, low, high, max)) {
-            return new CellNotation.Rejected("'" + text + "' is not a whole number, but this is a count.", List.of());
-        }
-        double f = factor.get();
-        return new CellNotation.Parsed(new ScoreValue.Range(
-                Units.scaled(min, f),
-                Units.scaled(low, f),
-                high == null ? null : Units.scaled(high, f),
-                max == null ? null : Units.scaled(max, f)));
-    }
 
-    private static boolean isWhole(double min, double low, @Nullable Double high, @Nullable Double max) {
-        double fraction = min % 1 + low % 1 + (high == null ? 0 : high % 1) + (max == null ? 0 : max % 1);
-        return fraction == 0;
+        /** Groups of {@link #RANGE}: each number with its unit. */
+        private CellNotation.ParseResult range(Matcher range, boolean approximate) {
+            @Nullable Double[] values = new @Nullable Double[VALUES];
+            for (int i = 0; i < values.length; i++) {
+                String number = range.group(2 * i + 1);
+                if (number != null) {
+                    @Nullable String unit = unitOf(range, i);
+                    CellNotation.ParseResult wrong = wrong(number(number), unit);
+                    if (wrong != null) {
+                        return wrong;
+                    }
+                    values[i] = inBase(number(number), unit);
+                }
+            }
+            double low = value(values[1], 0);
+            double high = value(values[2], low);
+            double min = value(values[0], low);
+            double max = value(values[3], high);
+            if (min > low || low > high || high > max) {
+                return new CellNotation.Rejected(
+                        "The numbers of '" + text + "' do not rise from left to right. Swap them, or check the unit.",
+                        List.of());
+            }
+            return checked(
+                    approximate
+                            ? new ScoreValue.Range(Math.max(0, min - margin(min)), low, high, max + margin(max))
+                            : new ScoreValue.Range(min, low, high, max));
+        }
+
+        /** Its own, the next one to the right, or the last one on the left. */
+        private static @Nullable String unitOf(Matcher range, int number) {
+            for (int k = number; k <= VALUES; k++) {
+                String unit = range.group(k == VALUES ? range.groupCount() : 2 * k + 2);
+                if (unit != null) {
+                    return unit;
+                }
+            }
+            for (int k = number - 1; k >= 0; k--) {
+                if (range.group(2 * k + 2) != null) {
+                    return range.group(2 * k + 2);
+                }
+            }
+            return null;
+        }
+
+        private double margin(double value) {
+            return type == CharacterType.COUNT
+                    ? Math.max(1, Math.floor(value * APPROXIMATE))
+                    : Units.scaled(value, APPROXIMATE);
+        }
+
+        private static double value(@Nullable Double value, double otherwise) {
+            return value == null ? otherwise : value;
+        }
+
+        private CellNotation.@Nullable ParseResult wrong(double number, @Nullable String unit) {
+            if (Units.factor(type, unit == null ? columnUnit : unit).isEmpty()) {
+                return new CellNotation.Rejected(
+                        "'" + (unit == null ? columnUnit : unit.strip())
+                                + "' is not a unit of this kind of character. Remove it or use a unit of "
+                                + type.name().toLowerCase(Locale.ROOT) + ".",
+                        List.of());
+            }
+            if (!Double.isFinite(number)) {
+                return new CellNotation.Rejected(
+                        "'" + text + "' is not a number that anything has. Check it.", List.of());
+            }
+            return number < 0
+                    ? new CellNotation.Rejected("'" + text + "' is below zero. Sizes and counts start at 0.", List.of())
+                    : null;
+        }
+
+        private double inBase(double number, @Nullable String unit) {
+            return Units.scaled(
+                    number, Units.factor(type, unit == null ? columnUnit : unit).orElse(1.0));
+        }
+
+        private CellNotation.ParseResult checked(ScoreValue.Range range) {
+            double fraction = range.min() % 1
+                    + range.low() % 1
+                    + (range.high() == null ? 0 : range.high() % 1)
+                    + (range.max() == null ? 0 : range.max() % 1);
+            return type == CharacterType.COUNT && fraction != 0
+                    ? new CellNotation.Rejected("'" + text + "' is not a whole number, but this is a count.", List.of())
+                    : new CellNotation.Parsed(range);
+        }
     }
 }

@@ -2,10 +2,10 @@ package org.polyclave.study.notation;
 
 import java.math.BigDecimal;
 import java.math.MathContext;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.polyclave.study.model.Units;
 
 /**
  * A number as people type it: {@code 12.5}, {@code 12,5}, {@code 12.5 mm}, {@code 1/4 in}, {@code 1 3/8"}.
@@ -16,7 +16,7 @@ import java.util.regex.Pattern;
  */
 public record TypedNumber(double number, BigDecimal step, String unit) {
     private static final Pattern NUMBER = Pattern.compile(
-            "([-+]?)(?:(\\d+(?:[.,]\\d+)?|[.,]\\d+)(?:[eE]([-+]?\\d{1,3}))?|(?:(\\d+)\\s+)?(\\d+)/(\\d+))\\s*(\\p{L}{1,3}|°|%|\"|''|')?");
+            "([-+]?)(?:(\\d+(?:[.,]\\d+)?|[.,]\\d+)(?:[eE]([-+]?\\d{1,3}))?|(?:(\\d+)\\s+)?(\\d+)/(\\d+))\\s*(\\p{L}[\\p{L}.]*|°|%|\"|″|''|'|′)?");
 
     /** Empty if the text is not a number. Negative and endless numbers are numbers: whoever asks says what is wrong with them. */
     public static Optional<TypedNumber> parse(String text) {
@@ -46,10 +46,6 @@ public record TypedNumber(double number, BigDecimal step, String unit) {
     }
 
     private static String unit(String typed) {
-        return switch (typed) {
-            case "\"", "''" -> "in";
-            case "'" -> "ft";
-            default -> typed.toLowerCase(Locale.ROOT);
-        };
+        return Units.usual(typed.replace('″', '"').replace('′', '\''));
     }
 }

@@ -12,8 +12,10 @@ import org.polyclave.study.model.Units;
  * @param label the heading without the unit
  */
 public record UnitHeading(String label, CharacterType type, String unit) {
-    private static final Pattern HEADING = Pattern.compile(
-            "(.+?)\\s*(?:\\(\\s*(\\S{1,3})\\s*\\)|\\[\\s*(\\S{1,3})\\s*]|(?:,\\s*(?:in\\s+)?|\\s+in\\s+)(\\S{1,2}))");
+    /** Units that are not words, or no other word than a unit, may follow without a sign. */
+    private static final Pattern HEADING = Pattern.compile("(?i)(.+?)\\s*(?:\\(\\s*(?:in\\s+)?(\\S{1,12})\\s*\\)"
+            + "|\\[\\s*(?:in\\s+)?(\\S{1,12})\\s*]|(?:[,:/]\\s*(?:in\\s+)?|\\s+in\\s+)(\\S{1,12})"
+            + "|\\s+(mm|cm|µm|μm|um|mg|kg|lbs?|oz|inches|°|%))");
 
     /** The heading taken apart; empty if it ends in no unit. */
     public static Optional<UnitHeading> parse(String heading) {
@@ -21,9 +23,16 @@ public record UnitHeading(String label, CharacterType type, String unit) {
         if (!matcher.matches()) {
             return Optional.empty();
         }
-        String unit = matcher.group(2) != null
-                ? matcher.group(2)
-                : matcher.group(3) != null ? matcher.group(3) : matcher.group(4);
+        String typed = "";
+        for (int group = 2; group <= matcher.groupCount(); group++) {
+            typed = matcher.group(group) == null ? typed : matcher.group(group);
+        }
+        String unit = Units.typeOf(typed).isPresent() && !isMicro(typed) ? Units.usual(typed) : typed;
         return Units.typeOf(unit).map(type -> new UnitHeading(matcher.group(1), type, unit));
+    }
+
+    /** Both micro signs stay as they were written. */
+    private static boolean isMicro(String unit) {
+        return unit.startsWith("µ") || unit.startsWith("μ");
     }
 }

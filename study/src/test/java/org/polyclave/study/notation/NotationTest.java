@@ -99,6 +99,20 @@ class NotationTest {
                 "0.3 cm; 3; 3; 3; 3",
                 "2 in; 50.8; 50.8; 50.8; 50.8",
                 "5–9(–12); 5; 5; 9; 12",
+                "2(-3); 2; 2; 2; 3",
+                "(4)5-6(7); 4; 5; 6; 7",
+                "5 to 8 cm; 50; 50; 80; 80",
+                "5 mm – 1.2 cm; 5; 5; 12; 12",
+                "1 1/4 - 2 in; 31.75; 31.75; 50.8; 50.8",
+                "1½″; 38.1; 38.1; 38.1; 38.1",
+                "1/2–3/4 inches; 12.7; 12.7; 19.05; 19.05",
+                "2–8\"; 50.8; 50.8; 203.2; 203.2",
+                "5 ft 6 in; 1676.4; 1676.4; 1676.4; 1676.4",
+                "c. 6; 5.4; 6; 6; 6.6",
+                "~9 mm; 8.1; 9; 9; 9.9",
+                "about 5-8; 4.5; 5; 8; 8.8",
+                "usually 5 mm; 4.5; 5; 5; 5.5",
+                "<5; 0; 0; 5; 5",
                 "up to 6; 0; 0; 6; 6"
             })
     void lengths(String text, double min, double low, double high, double max) {
@@ -113,6 +127,11 @@ class NotationTest {
         assertThat(read("4 or 8", PETALS)).isEqualTo(read("4, 8", PETALS));
         assertThat(read(">=20", PETALS)).isEqualTo(new ScoreValue.Range(20, 20, null, null));
         assertThat(read("many", PETALS)).isEqualTo(new ScoreValue.Range(12, 12, null, null));
+        assertThat(read(">10", PETALS)).as("eleven or more").isEqualTo(new ScoreValue.Range(11, 11, null, null));
+        assertThat(read("20+", PETALS)).isEqualTo(new ScoreValue.Range(20, 20, null, null));
+        assertThat(read("less than 5", PETALS)).isEqualTo(new ScoreValue.Range(0, 0, 4.0, 4.0));
+        assertThat(read("about 5", PETALS)).as("one more or less").isEqualTo(new ScoreValue.Range(4, 5, 5.0, 6.0));
+        assertThat(read("c. 40", PETALS)).isEqualTo(new ScoreValue.Range(36, 40, 40.0, 44.0));
     }
 
     @Test
@@ -134,7 +153,6 @@ class NotationTest {
         assertThat(refused("sometimes 3", PETALS)).contains("'usually 5, sometimes 3'");
         assertThat(refused("usually 5, rarely 4-3", PETALS)).contains("'rarely 4-3' do not rise");
         assertThat(refused("mistaken 5, 4", PETALS)).contains("not a number or range");
-        assertThat(refused("usually 5 mm", WIDTH)).contains("not a number or range");
     }
 
     @Test
@@ -144,6 +162,95 @@ class NotationTest {
         assertThat(MonthNotation.print(List.of(1, 2, 6, 11, 12))).isEqualTo("Nov–Feb, Jun");
         assertThat(MonthNotation.print(List.of(1, 12))).isEqualTo("Dec–Jan");
         assertThat(MonthNotation.print(List.of(1, 2, 11))).isEqualTo("Jan–Feb, Nov");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "5-7; May–Jul",
+                "IX-X; Sep–Oct",
+                "May-July; May–Jul",
+                "Sept. to Nov.; Sep–Nov",
+                "mid-June to early July; Jun–Jul",
+                "III & V; Mar, May",
+                "11–2; Nov–Feb",
+                "all year; Jan–Dec",
+                "year-round; Jan–Dec"
+            })
+    void monthsAsPeopleWriteThem(String text, String printed) {
+        assertThat(MonthNotation.print(((ScoreValue.Months) read(text, SEASON)).months()))
+                .isEqualTo(printed);
+    }
+
+    @Test
+    void massesAreTakenInWhatPeopleWeighIn() {
+        StudyCharacter weight = StudyCharacter.of("weight", CharacterType.MASS, List.of());
+        assertThat(read("10-20 lb", weight))
+                .isEqualTo(new ScoreValue.Range(4535.9237, 4535.9237, 9071.8474, 9071.8474));
+        assertThat(read("2 lbs 8 oz", weight)).isEqualTo(read("2.5 pounds", weight));
+        assertThat(read("8 oz - 2 lb", weight)).isEqualTo(read("0.5-2 lb", weight));
+        assertThat(refused("10 in", weight)).contains("'in' is not a unit");
+    }
+
+    /** "white/cream" is one state, wherever it stands among others. */
+    @Test
+    void declaredLabelsAreMatchedWhole() {
+        StudyCharacter colour = StudyCharacter.of(
+                "colour",
+                CharacterType.STATES,
+                List.of(
+                        StudyState.of("white/cream"),
+                        StudyState.of("white/cream, spotted"),
+                        StudyState.of("red + gold"),
+                        StudyState.of("white")));
+        assertThat(printed("white/cream", colour)).isEqualTo("white/cream");
+        assertThat(printed("usually WHITE/cream, spotted; rarely red + gold", colour))
+                .isEqualTo("usually white/cream, spotted, rarely red + gold");
+        assertThat(printed("white / red + gold", colour)).isEqualTo("white / red + gold");
+        assertThat(printed("white, mistaken for white/cream", colour)).isEqualTo("white, mistaken white/cream");
+        assertThat(((ScoreValue.States) read("white, white/cream", colour)).shown())
+                .extracting(Shown::state)
+                .containsExactly("white", "white-cream");
+    }
+
+    private static String printed(String text, StudyCharacter character) {
+        return NotationPrinter.print(read(text, character), character);
+    }
+
+    @Test
+    void aDateIsNoScoreAndSaysWhatItMayHaveBeen() {
+        for (StudyCharacter character : List.of(MARGIN, WIDTH, PETALS, SEASON)) {
+            CellNotation.Rejected date = (CellNotation.Rejected) CellNotation.parse("2024-08-10", character);
+            assertThat(date.reason()).contains("is a date");
+            assertThat(date.nearest()).containsExactly("8–10");
+        }
+    }
+
+    @Test
+    void theTypeOfAColumnIsToldByItsHeadingToo() {
+        assertThat(guess("leaf length", "5", "6-7", "9")).isEqualTo(new TypeGuess.Guess(CharacterType.LENGTH, true));
+        assertThat(guess("scape", "1½ ft", "2 ft", "6 in")).isEqualTo(new TypeGuess.Guess(CharacterType.LENGTH, false));
+        assertThat(guess("leaf length / width", "5", "6-7", "9").type()).isEqualTo(CharacterType.RATIO);
+        assertThat(guess("number of long hairs", "5", "6-7", "9"))
+                .isEqualTo(new TypeGuess.Guess(CharacterType.COUNT, false));
+        assertThat(guess("weight", "10-20 lb", "3 lb 2 oz", "400 g"))
+                .isEqualTo(new TypeGuess.Guess(CharacterType.MASS, false));
+        assertThat(guess("scape", "5 cm", "60", "8-9 mm"))
+                .as("a bare number beside units")
+                .isEqualTo(new TypeGuess.Guess(CharacterType.LENGTH, true));
+        assertThat(guess("flowering", "5-7", "IX-X", "2024-06-08").type()).isEqualTo(CharacterType.MONTHS);
+        assertThat(guess("whorls", "5-7", "6", "2024-06-08").type()).isEqualTo(CharacterType.COUNT);
+        assertThat(guess("petals", "5-7", "6", "4", "5", "x").type())
+                .as("one slip does not make states of numbers")
+                .isEqualTo(CharacterType.COUNT);
+        assertThat(guess("margin", "toothed", "entire").type()).isEqualTo(CharacterType.STATES);
+        assertThat(TypeGuess.unit(List.of("5 inches", "3\"", "2 cm"), CharacterType.LENGTH))
+                .isEqualTo("in");
+    }
+
+    private static TypeGuess.Guess guess(String heading, String... texts) {
+        return TypeGuess.of(heading, List.of(texts));
     }
 
     @Test
