@@ -3,6 +3,7 @@ import account from './en.account';
 import apart from './en.comparison';
 import editing from './en.editing';
 import gather from './en.specimens';
+import importing from './en.import';
 import measure from './en.measuring';
 import pictures from './en.pictures';
 import reading from './en.reading';
@@ -15,6 +16,7 @@ export default {
   ...apart,
   ...editing,
   ...gather,
+  ...importing,
   ...measure,
   ...pictures,
   ...reading,
@@ -67,54 +69,6 @@ export default {
     Schemas['StudyView']['role'],
     string
   >,
-  import: {
-    title: 'Import a matrix',
-    lead: 'A table with one taxon a row and one character a column. If its first column is headed “taxon” it is read as it stands; otherwise you say what each column holds. Nothing is stored before you confirm.',
-    file: 'Choose a file, or drop it here',
-    kinds: 'CSV, TSV, XLSX, NEXUS, taxa as Darwin Core, a table of specimens, or a study file',
-    sheet: 'Sheet of the workbook',
-    firstSheet: 'the first with contents',
-    paste: 'Or paste a table from a spreadsheet',
-    read: 'Read the table',
-    problems: 'One problem | {n} problems',
-    nothing: 'Nothing was imported. Correct these in your table and read it again.',
-    notices: 'Worth knowing',
-    understood: 'Understood as',
-    counts: 'Taxa, sexes and stages: {rows} · Characters: {characters} · Scores: {scores}',
-    specimens: ' · Specimens: {n}',
-    place: 'Row {row}, column {column}',
-    name: 'Title of the new study',
-    create: 'Create study',
-    intoTitle: 'Import into this study',
-    intoLead:
-      'Taxa and characters are matched by identifier, then by name, specimens by code. You see what would change before anything does, and what the file does not mention stays.',
-    join: 'Make these changes',
-    typeOf: 'Type of {name}',
-    character: 'Character',
-    type: 'Type',
-    organ: 'Organ',
-    states: 'States',
-    cells: 'Cells',
-    guessed: 'proposed from the cells',
-  },
-  coverings: {
-    title: 'Are these complete?',
-    kind: {
-      TAXA_OF_HIGHER_TAXA: 'Genera and other higher taxa: {names}',
-      FORMS_OF_SPECIES: 'Taxa with varieties or other forms: {names}',
-      SEXES_AND_STAGES: 'Taxa with sexes or stages: {names}',
-    },
-    all: {
-      TAXA_OF_HIGHER_TAXA: 'Yes: everything that belongs to them is listed',
-      FORMS_OF_SPECIES: 'Yes: all their forms are listed',
-      SEXES_AND_STAGES: 'Yes: all their sexes and stages are listed',
-    },
-    notAll: {
-      TAXA_OF_HIGHER_TAXA: 'No: keys also lead to “other species”, where the higher taxon itself is scored',
-      FORMS_OF_SPECIES: 'No: keys also lead to the rest of the taxon, where it is scored itself',
-      SEXES_AND_STAGES: 'No: keys also lead to the rest (“other than seedling”), where the taxon is scored itself',
-    },
-  },
   type: {
     STATES: 'states',
     ORDERED: 'ordered states',

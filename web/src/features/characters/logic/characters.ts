@@ -26,7 +26,7 @@ export const METHODS = [
 ];
 const UNITS: Partial<Record<Character['type'], string[]>> = {
   LENGTH: ['um', 'mm', 'cm', 'm', 'in', 'ft'],
-  MASS: ['mg', 'g', 'kg'],
+  MASS: ['mg', 'g', 'kg', 'oz', 'lb'],
   ANGLE: ['°'],
   PERCENT: ['%'],
 };

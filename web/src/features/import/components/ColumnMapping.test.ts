@@ -11,6 +11,9 @@ const mapping: Mapping = {
   headingRows: 2,
   decimalComma: false,
   fillDown: false,
+  transposed: false,
+  footnotes: false,
+  marks: [],
   blanks: ['-'],
   columns: [column('TAXON', 'Species'), column('CHARACTER', 'width'), column('IGNORED', 'Remarks')],
 };

@@ -6,10 +6,29 @@ import type { Schemas } from '@/api/client';
 /** The first rows of a table that nobody prepared, with what each column holds chosen above it. */
 const mapping = defineModel<Schemas['SheetMapping']>({ required: true });
 const props = defineProps<{ rows: string[][]; remembered: boolean }>();
+const emit = defineEmits<{ turn: [transposed: boolean] }>();
 const { t } = useI18n();
+const MEANINGS = ['NOTHING', 'DOUBT', 'NOTE'] as const;
 type Role = Schemas['MappedColumn']['role'];
 const GROUPS: Record<'matrix' | 'specimens', Role[]> = {
-  matrix: ['TAXON', 'CHARACTER', 'PRESENCE', 'STAGE', 'RANK', 'PARENT', 'HAZARD', 'IGNORED'],
+  matrix: [
+    'TAXON',
+    'CHARACTER',
+    'PRESENCE',
+    'SIZE',
+    'STAGE',
+    'RANK',
+    'PARENT',
+    'HAZARD',
+    'AUTHORSHIP',
+    'SYNONYM',
+    'VERNACULAR',
+    'STATUS',
+    'COMMONNESS',
+    'MONTHS_PRESENT',
+    'SOURCE',
+    'IGNORED',
+  ],
   specimens: [
     'SPECIMEN',
     'QUALIFIER',
@@ -44,6 +63,14 @@ function change(part: Partial<Schemas['SheetMapping']>) {
 
 function column(index: number, part: Partial<Schemas['MappedColumn']>) {
   change({ columns: mapping.value.columns.map((c, i) => (i === index ? { ...c, ...part } : c)) });
+}
+
+type Meaning = (typeof MEANINGS)[number];
+const nameOf = (mark: Schemas['MarkMeaning']) =>
+  mark.mark === 'struck' ? t('mapping.struck') : t('mapping.colour', { colour: `#${mark.mark}` });
+
+function meant(index: number, part: Partial<Schemas['MarkMeaning']>) {
+  change({ marks: mapping.value.marks.map((m, i) => (i === index ? { ...m, ...part } : m)) });
 }
 
 /** What a row of the table is taken for. */
@@ -94,7 +121,46 @@ const whole = (text: unknown) => Math.max(0, Math.min(props.rows.length, Math.ro
         hide-details
         @update:model-value="change({ fillDown: Boolean($event) })"
       />
+      <v-checkbox
+        :model-value="mapping.transposed"
+        :label="$t('mapping.transposed')"
+        density="compact"
+        hide-details
+        @update:model-value="emit('turn', Boolean($event))"
+      />
+      <v-checkbox
+        :model-value="mapping.footnotes"
+        :label="$t('mapping.footnotes')"
+        density="compact"
+        hide-details
+        @update:model-value="change({ footnotes: Boolean($event) })"
+      />
     </div>
+    <fieldset v-if="mapping.marks.length" class="marks">
+      <legend>{{ $t('mapping.marks') }}</legend>
+      <div v-for="(mark, i) in mapping.marks" :key="mark.mark">
+        <span v-if="mark.mark === 'struck'"
+          ><s>{{ $t('mapping.struck') }}</s></span
+        >
+        <span v-else><i class="swatch" :style="{ background: `#${mark.mark}` }" />{{ nameOf(mark) }}</span>
+        <select
+          :value="mark.meaning"
+          :aria-label="$t('mapping.meaningOf', { mark: nameOf(mark) })"
+          @change="meant(i, { meaning: ($event.target as HTMLSelectElement).value as Meaning })"
+        >
+          <option v-for="meaning in MEANINGS" :key="meaning" :value="meaning">
+            {{ $t(`mapping.meaning.${meaning}`) }}
+          </option>
+        </select>
+        <input
+          v-if="mark.meaning !== 'NOTHING'"
+          :value="mark.note"
+          :placeholder="$t('mapping.legend')"
+          :aria-label="`${$t('mapping.legend')}: ${nameOf(mark)}`"
+          @change="meant(i, { note: ($event.target as HTMLInputElement).value })"
+        />
+      </div>
+    </fieldset>
     <div class="scroll" tabindex="0" role="region" :aria-label="$t('mapping.title')">
       <table>
         <thead>
@@ -111,7 +177,7 @@ const whole = (text: unknown) => Math.max(0, Math.min(props.rows.length, Math.ro
                   </optgroup>
                 </select>
               </label>
-              <template v-if="one.role === 'CHARACTER' || one.role === 'PRESENCE'">
+              <template v-if="['CHARACTER', 'PRESENCE', 'SIZE'].includes(one.role)">
                 <input
                   :value="one.label"
                   :aria-label="$t('mapping.label', { n: c + 1 })"
@@ -152,6 +218,39 @@ const whole = (text: unknown) => Math.max(0, Math.min(props.rows.length, Math.ro
   grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
   gap: 0.6rem 1rem;
   margin: 0.6rem 0;
+}
+
+.marks {
+  margin: 0 0 0.75rem;
+  padding: 0.25rem 0.75rem;
+  border: 1px solid var(--rule);
+}
+
+.marks > div {
+  display: flex;
+  gap: 0.75rem;
+  align-items: center;
+  padding: 0.15rem 0;
+}
+
+.marks span {
+  min-width: 9rem;
+}
+
+.marks select,
+.marks input {
+  padding: 0.2rem 0.3rem;
+  border: 1px solid var(--rule);
+  color: inherit;
+}
+
+.swatch {
+  display: inline-block;
+  width: 0.9rem;
+  height: 0.9rem;
+  margin-right: 0.4rem;
+  border: 1px solid var(--rule);
+  vertical-align: -0.1rem;
 }
 
 .scroll {

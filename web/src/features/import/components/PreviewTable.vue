@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n';
+import { unitsOf } from '@/features/characters';
 import type { Schemas } from '@/api/client';
 
 export interface Choice {
@@ -13,6 +14,7 @@ const emit = defineEmits<{ retype: [label: string, choice: Choice] }>();
 const { t } = useI18n();
 const TYPES = ['STATES', 'ORDERED', 'LENGTH', 'MASS', 'ANGLE', 'PERCENT', 'COUNT', 'RATIO', 'MONTHS'] as const;
 const types = TYPES.map((value) => ({ value, title: t(`type.${value}`) }));
+const unitsFor = (column: Schemas['Column']) => [...new Set([...unitsOf(column.type), column.unit])];
 </script>
 
 <template>
@@ -43,7 +45,21 @@ const types = TYPES.map((value) => ({ value, title: t(`type.${value}`) }));
               <span class="guess">{{ $t('import.guessed') }}</span>
             </template>
             <template v-else>{{ $t(`type.${column.type}`) }}</template>
-            {{ column.unit }}
+            <select
+              v-if="column.guessed && unitsOf(column.type).length"
+              class="unit"
+              :value="column.unit"
+              :aria-label="$t('import.unitOf', { name: column.character })"
+              @change="
+                emit('retype', column.character, {
+                  type: column.type,
+                  unit: ($event.target as HTMLSelectElement).value,
+                })
+              "
+            >
+              <option v-for="unit in unitsFor(column)" :key="unit">{{ unit }}</option>
+            </select>
+            <template v-else>{{ column.unit }}</template>
           </td>
           <td>{{ column.organ }}</td>
           <td>{{ column.states.join(' · ') }}</td>
@@ -74,6 +90,12 @@ td {
 
 .type {
   min-width: 10rem;
+}
+
+.unit {
+  margin-left: 0.5rem;
+  padding: 0.2rem;
+  border: 1px solid var(--rule);
 }
 
 .guess {

@@ -30,12 +30,16 @@ const preview = {
       states: ['red', 'blue'],
       scored: 2,
       guessed: true,
+      open: false,
     },
   ],
   rowNames: ['Aa', 'Bb'],
   problems: [] as unknown[],
   sheets: [] as string[],
   coverings: [] as unknown[],
+  unread: [] as unknown[],
+  unreadCount: 0,
+  account: null,
 };
 const problem = { row: 3, column: 2, heading: 'colour', text: "'rde' is not a state of 'colour'.", blocking: true };
 
@@ -117,6 +121,9 @@ test('a table made for people is shown as it stands, and read by what its column
     headingRows: 1,
     decimalComma: false,
     fillDown: false,
+    transposed: false,
+    footnotes: false,
+    marks: [],
     blanks: ['-'],
     columns: [column('TAXON', 'Species'), column('CHARACTER', 'width')],
   };
@@ -187,4 +194,83 @@ test('asks once a kind whether what stands below taxa is all, and reads the tabl
   expect(JSON.parse(form.get('coverings') as string)).toEqual([
     { kind: 'SEXES_AND_STAGES', covered: false, covers: 'ALL' },
   ]);
+});
+
+const cell = (row: string, line: number, text: string, nearest: string[] = []) => ({
+  line,
+  column: 2,
+  heading: 'colour',
+  row,
+  text,
+  reason: `'${text}' is not a state of 'colour'.`,
+  nearest,
+});
+const sentOf = (call: number, field: string) =>
+  JSON.parse(String((fetched.mock.calls[call]?.[1]?.body as FormData).get(field)));
+
+test('cells that cannot be read are corrected here, a text of a column once, or each on its own', async () => {
+  const unread = [cell('Aa', 2, 'rde', ['red', 'green']), cell('Bb', 3, 'rde', ['red', 'green']), cell('Cc', 4, '??')];
+  const page = await read({ ...preview, usable: false, unread, unreadCount: 3 }, 'taxon,colour\nAa,rde');
+  expect(page.text()).toContain('3 cells could not be read');
+  expect(page.text()).toContain('2 cells with this text');
+  page.byText('button', 'green').click();
+  await nextTick();
+  expect(page.byText('button', 'Correct 2 cells')).toBeDefined();
+  fetched.mockImplementation(async () => new Response(JSON.stringify(preview)));
+  page.byText('button', 'Take the other one as unknown and keep its text as a note').click();
+  await vi.waitFor(() => expect(page.text()).toContain('2 corrections'));
+  expect(sentOf(1, 'corrections')).toEqual([
+    { column: 'colour', row: '', text: 'rde', as: 'green' },
+    { column: 'colour', row: '', text: '??', as: null },
+  ]);
+  (page.all('.made button')[0] as HTMLElement).click();
+  await vi.waitFor(() => expect(fetched).toHaveBeenCalledTimes(3));
+  expect(sentOf(2, 'corrections')).toEqual([{ column: 'colour', row: '', text: '??', as: null }]);
+});
+
+test('alike texts can mean different things', async () => {
+  const unread = [cell('Aa', 2, 'rde'), cell('Bb', 3, 'rde')];
+  const page = await read({ ...preview, usable: false, unread, unreadCount: 2 }, 'taxon,colour\nAa,rde');
+  page.byText('button', 'Each on its own').click();
+  await nextTick();
+  const inputs = page.all('.answer input') as HTMLInputElement[];
+  expect(inputs).toHaveLength(2);
+  (inputs[1] as HTMLInputElement).value = 'blue';
+  inputs[1]?.dispatchEvent(new Event('input'));
+  await nextTick();
+  fetched.mockImplementation(async () => new Response(JSON.stringify(preview)));
+  page.byText('button', 'Correct one cell').click();
+  await vi.waitFor(() => expect(fetched).toHaveBeenCalledTimes(2));
+  expect(sentOf(1, 'corrections')).toEqual([{ column: 'colour', row: 'Bb', text: 'rde', as: 'blue' }]);
+});
+
+test('a unit is asked for, and the answers hold for a newer file with the same headings', async () => {
+  const length = { ...preview.columns[0], type: 'LENGTH', unit: 'mm', states: [], open: true };
+  const page = await read({ ...preview, usable: false, columns: [length] }, 'taxon,colour\nAa,5');
+  expect(page.text()).toContain('In which unit are these numbers?');
+  expect(page.text()).not.toContain('Create study');
+  fetched.mockImplementation(
+    async () => new Response(JSON.stringify({ ...preview, columns: [{ ...length, unit: 'cm', open: false }] })),
+  );
+  page.byText('button', 'cm').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Create study'));
+  expect(sentOf(1, 'types')).toEqual({ colour: { type: 'LENGTH', unit: 'cm' } });
+
+  page.byText('button', 'Read the table').click();
+  await vi.waitFor(() => expect(page.text()).toContain('were kept'));
+  expect(sentOf(3, 'types')).toEqual({ colour: { type: 'LENGTH', unit: 'cm' } });
+});
+
+test('every line and cell is accounted for', async () => {
+  const account = {
+    lines: 5,
+    taxa: 2,
+    leftOut: [{ line: 5, text: 'n = 16', reason: 'COUNTS' }],
+    columns: [{ column: 4, text: 'far away', cells: 1 }],
+    cells: [{ fate: 'SCORE', cells: 4 }],
+  };
+  const page = await read({ ...preview, account }, 'taxon,colour\nAa,red');
+  expect(page.text()).toContain('5 lines hold something. 2 became taxa, sexes or stages, 2 are headings');
+  expect(page.text()).toContain('Row 5: n = 16 (numbers of specimens or a summary)');
+  expect(page.text()).toContain('Column 4, from “far away” on: one cell');
 });

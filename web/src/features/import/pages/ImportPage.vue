@@ -1,144 +1,33 @@
 <script setup lang="ts">
 import { mdiFileTableOutline } from '@mdi/js';
-import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
-import { api, type Schemas } from '@/api/client';
+import { useRoute } from 'vue-router';
 import { ChangeList } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
-import { useAction } from '@/shared/ui/useAction';
 import ColumnMapping from '../components/ColumnMapping.vue';
-import CoveringsAsked, { type Covering } from '../components/CoveringsAsked.vue';
+import CorrectionsMade from '../components/CorrectionsMade.vue';
+import CoveringsAsked from '../components/CoveringsAsked.vue';
+import ImportAccount from '../components/ImportAccount.vue';
 import PreviewTable, { type Choice } from '../components/PreviewTable.vue';
+import UnitsAsked from '../components/UnitsAsked.vue';
+import UnreadCells from '../components/UnreadCells.vue';
+import { useImport, type Correction } from '../composables/useImport';
 
 const route = useRoute();
-const router = useRouter();
 /** The study that the file is to join; empty: it becomes a new one. */
 const into = computed(() => (typeof route.query.into === 'string' ? route.query.into : ''));
-const types = ref<Record<string, Choice>>({});
-const sheet = ref<Schemas['SheetView'] | null>(null);
-const mapping = ref<Schemas['SheetMapping'] | null>(null);
-const coverings = ref<Covering[]>([]);
-const changes = ref<Schemas['ChangePreview'] | null>(null);
-const queries = useQueryClient();
-const pasted = ref('');
-const file = ref<File | null>(null);
-const title = ref('');
-/** Sheet of a workbook; empty: the first that holds something. */
-const page = ref('');
-const preview = ref<Schemas['Preview'] | null>(null);
-const { busy, problem, run } = useAction();
+const { busy, problem, decided, kept, sheet, changes, preview, pasted, title, page, isTable, ...upload } =
+  useImport(into);
 const dragging = ref(false);
-const isTable = computed(() => !/\.(json|nex|nexus|nxs)$/i.test(file.value?.name ?? ''));
 const blocking = computed(() => preview.value?.problems.filter((p) => p.blocking) ?? []);
 const notices = computed(() => preview.value?.problems.filter((p) => !p.blocking) ?? []);
+const open = computed(() => preview.value?.columns.filter((c) => c.open) ?? []);
 
-function form(): FormData {
-  const data = new FormData();
-  const source = file.value ?? new File([pasted.value], pasted.value.includes('\t') ? 'pasted.tsv' : 'pasted.csv');
-  data.append('file', source, source.name);
-  if (title.value.trim()) data.append('title', title.value.trim());
-  if (Object.keys(types.value).length) data.append('types', JSON.stringify(types.value));
-  if (page.value) data.append('sheet', page.value);
-  if (mapping.value) data.append('mapping', JSON.stringify(mapping.value));
-  if (coverings.value.length) data.append('coverings', JSON.stringify(coverings.value));
-  return data;
-}
+const retype = (label: string, choice: Choice) => upload.decide({ types: { ...decided.value.types, [label]: choice } });
 
-function read() {
-  return run(async () => {
-    if (into.value) {
-      const read = await api.post('/api/v1/studies/{slug}/import/preview', { slug: into.value }, form());
-      preview.value = read.file;
-      changes.value = read.changes ?? null;
-      return;
-    }
-    preview.value = await api.post('/api/v1/imports/preview', {}, form());
-    if (!title.value) title.value = preview.value.title;
-  });
-}
+const correct = (more: Correction[]) => upload.decide({ corrections: [...decided.value.corrections, ...more] });
 
-/** Tables that were not prepared are shown as they stand; others can be looked at so too. */
-function map() {
-  return run(async () => {
-    const look = await api.post('/api/v1/imports/sheet', {}, form());
-    // A table of one row, or one that cannot be opened, has nothing to choose; its problems say why.
-    if (look.rows.length < 2) return;
-    sheet.value = look;
-    mapping.value = look.mapping;
-  });
-}
-
-async function remap(now: Schemas['SheetMapping']) {
-  mapping.value = now;
-  await read();
-}
-
-function start() {
-  types.value = {};
-  coverings.value = [];
-  sheet.value = null;
-  mapping.value = null;
-}
-
-/** A table in which neither taxa nor specimens were found was made for people: it is shown as it stands. */
-const unprepared = computed(
-  () => isTable.value && preview.value?.usable === false && !preview.value.rows && !preview.value.specimens,
-);
-
-async function readNew() {
-  start();
-  await read();
-  if (unprepared.value && (await map()) && mapping.value) await read();
-}
-
-async function choose(files: FileList | null | undefined) {
-  const chosen = files?.[0];
-  if (!chosen) return;
-  file.value = chosen;
-  title.value = '';
-  page.value = '';
-  await readNew();
-}
-
-async function turnTo(name: string | null) {
-  page.value = name ?? '';
-  await readNew();
-}
-
-async function readPasted() {
-  file.value = null;
-  page.value = '';
-  await readNew();
-}
-
-async function retype(label: string, choice: Choice) {
-  types.value = { ...types.value, [label]: choice };
-  await read();
-}
-
-async function cover(answers: Covering[]) {
-  coverings.value = answers;
-  await read();
-}
-
-function join() {
-  return run(async () => {
-    const at = { slug: into.value, baseRevision: changes.value?.revision ?? 0 };
-    await api.post('/api/v1/studies/{slug}/import', at, form());
-    await queries.invalidateQueries({ queryKey: ['study', into.value] });
-    const onlySpecimens = preview.value?.specimens && !preview.value.scores;
-    await router.push(`/studies/${into.value}/${onlySpecimens ? 'gather' : 'score'}`);
-  });
-}
-
-function create() {
-  return run(async () => {
-    const made = await api.post('/api/v1/imports', {}, form());
-    await queries.invalidateQueries({ queryKey: ['studies'] });
-    await router.push(`/studies/${made.slug}/score`);
-  });
-}
+const undo = (one: Correction) => upload.decide({ corrections: decided.value.corrections.filter((c) => c !== one) });
 </script>
 
 <template>
@@ -155,7 +44,7 @@ function create() {
           :class="{ dragging }"
           @dragover.prevent="dragging = true"
           @dragleave="dragging = false"
-          @drop.prevent="((dragging = false), choose($event.dataTransfer?.files))"
+          @drop.prevent="((dragging = false), upload.choose($event.dataTransfer?.files))"
         >
           <v-icon :icon="mdiFileTableOutline" size="2rem" aria-hidden="true" />
           <span>{{ $t('import.file') }}</span>
@@ -163,19 +52,23 @@ function create() {
           <input
             class="sr-only"
             type="file"
-            accept=".csv,.tsv,.xlsx,.nex,.nexus,.nxs,.json,text/csv"
-            @change="choose(($event.target as HTMLInputElement).files)"
+            accept=".csv,.tsv,.txt,.xlsx,.nex,.nexus,.nxs,.json,text/csv"
+            @change="upload.choose(($event.target as HTMLInputElement).files)"
           />
         </label>
         <div>
           <v-textarea v-model="pasted" :label="$t('import.paste')" rows="5" spellcheck="false" hide-details />
-          <v-btn class="mt-2" :disabled="!pasted.trim()" :loading="busy" @click="readPasted">{{
+          <v-btn class="mt-2" :disabled="!pasted.trim()" :loading="busy" @click="upload.readPasted">{{
             $t('import.read')
           }}</v-btn>
         </div>
       </div>
       <ProblemNote :problem="problem" />
       <v-progress-linear v-if="busy" indeterminate :aria-label="$t('loading')" />
+      <p v-if="kept" role="status">
+        {{ $t('import.kept') }}
+        <v-btn size="small" variant="text" @click="upload.forget">{{ $t('import.forget') }}</v-btn>
+      </p>
       <v-select
         v-if="preview && preview.sheets.length > 1"
         class="page-of"
@@ -186,16 +79,19 @@ function create() {
         persistent-placeholder
         density="compact"
         hide-details
-        @update:model-value="turnTo"
+        @update:model-value="upload.turnTo"
       />
       <ColumnMapping
-        v-if="sheet && mapping"
-        :model-value="mapping"
+        v-if="sheet && decided.mapping"
+        :model-value="decided.mapping"
         :rows="sheet.rows"
         :remembered="sheet.remembered"
-        @update:model-value="remap"
+        @update:model-value="upload.decide({ mapping: $event })"
+        @turn="upload.turn"
       />
-      <v-btn v-else-if="preview && isTable" size="small" variant="text" @click="map">{{ $t('mapping.open') }}</v-btn>
+      <v-btn v-else-if="preview && isTable" size="small" variant="text" @click="upload.map()">{{
+        $t('mapping.open')
+      }}</v-btn>
       <template v-if="preview">
         <section v-if="blocking.length" aria-labelledby="problems">
           <h2 id="problems">{{ $t('import.problems', { n: blocking.length }, blocking.length) }}</h2>
@@ -207,17 +103,30 @@ function create() {
             </li>
           </ol>
         </section>
+        <UnitsAsked v-if="open.length" :columns="open" @choose="retype" />
+        <UnreadCells
+          v-if="preview.unread.length"
+          :cells="preview.unread"
+          :total="preview.unreadCount"
+          :busy="busy"
+          @correct="correct"
+        />
+        <CorrectionsMade v-if="decided.corrections.length" :corrections="decided.corrections" @undo="undo" />
         <section v-if="notices.length" aria-labelledby="notices">
           <h2 id="notices">{{ $t('import.notices') }}</h2>
           <ul>
-            <li v-for="(p, i) in notices" :key="i">{{ p.text }}</li>
+            <li v-for="(p, i) in notices" :key="i">
+              <span v-if="p.row" class="quiet figures"
+                >{{ $t('import.place', { row: p.row, column: p.column }) }}: </span
+              >{{ p.text }}
+            </li>
           </ul>
         </section>
         <CoveringsAsked
           v-if="preview.coverings.length"
           :asked="preview.coverings"
-          :answers="coverings"
-          @answer="cover"
+          :answers="decided.coverings"
+          @answer="upload.decide({ coverings: $event })"
         />
         <section aria-labelledby="understood">
           <h2 id="understood">{{ $t('import.understood') }}</h2>
@@ -228,15 +137,22 @@ function create() {
           <template v-if="into && changes">
             <ChangeList :changes="changes.changes" :total="changes.total" />
             <div class="make">
-              <v-btn color="primary" variant="flat" :disabled="!changes.total" :loading="busy" @click="join">{{
+              <v-btn color="primary" variant="flat" :disabled="!changes.total" :loading="busy" @click="upload.join">{{
                 $t('import.join')
               }}</v-btn>
             </div>
           </template>
           <div v-else-if="preview.usable" class="make">
             <v-text-field v-model="title" :label="$t('import.name')" hide-details />
-            <v-btn color="primary" variant="flat" :loading="busy" @click="create">{{ $t('import.create') }}</v-btn>
+            <v-btn color="primary" variant="flat" :loading="busy" @click="upload.create">{{
+              $t('import.create')
+            }}</v-btn>
           </div>
+          <ImportAccount
+            v-if="preview.account"
+            :account="preview.account"
+            :transposed="decided.mapping?.transposed ?? false"
+          />
           <PreviewTable v-if="preview.columns.length" :columns="preview.columns" @retype="retype" />
         </section>
       </template>

@@ -270,12 +270,47 @@ class StudyApiTest {
         JsonNode preview = author.upload("/api/v1/imports/preview", "bad.csv", TABLE.replace("5–9", "9–5"))
                 .json();
         assertThat(preview.path("usable").asBoolean()).isFalse();
-        assertThat(preview.path("problems").get(0).path("row").asInt()).isEqualTo(4);
-        assertThat(preview.path("problems").get(0).path("column").asInt()).isEqualTo(4);
+        assertThat(preview.path("problems"))
+                .as("what can be corrected here stands apart")
+                .isEmpty();
+        assertThat(preview.path("unread").get(0).path("line").asInt()).isEqualTo(4);
+        assertThat(preview.path("unread").get(0).path("column").asInt()).isEqualTo(4);
         assertThat(author.upload("/api/v1/imports", "bad.csv", TABLE.replace("5–9", "9–5"))
                         .status())
                 .isEqualTo(422);
         assertThat(author.get("/api/v1/studies").json().path("total").asInt()).isEqualTo(before);
+    }
+
+    @Test
+    void whatCannotBeReadIsCorrectedWithoutTheFile() {
+        byte[] table =
+                "taxon,leaf length,margin\nAa,5,tooothed\nBb,7,entire\nCc,9,entire\n".getBytes(StandardCharsets.UTF_8);
+        Map<String, String> states = Map.of("types", "{\"margin\": {\"type\": \"COUNT\", \"unit\": \"\"}}");
+        JsonNode preview = author.upload("/api/v1/imports/preview", "units.csv", table, states)
+                .json();
+        assertThat(preview.path("usable").asBoolean()).isFalse();
+        assertThat(preview.path("columns").get(0).path("open").asBoolean()).isTrue();
+        assertThat(preview.path("unreadCount").asInt()).isEqualTo(3);
+        assertThat(preview.path("account").path("taxa").asInt()).isEqualTo(3);
+        Map<String, String> answers = Map.of(
+                "types",
+                "{\"leaf length\": {\"type\": \"LENGTH\", \"unit\": \"cm\"}}",
+                "corrections",
+                "[{\"column\": \"margin\", \"row\": \"\", \"text\": \"tooothed\", \"as\": \"toothed\"},"
+                        + "{\"column\": \"margin\", \"row\": \"Cc\", \"text\": \"entire\", \"as\": null}]");
+        assertThat(author.upload("/api/v1/imports", "units.csv", table, Map.of())
+                        .body())
+                .contains("Choose the unit of the numbers of 'leaf length'");
+        Visitor.Answer made = author.upload("/api/v1/imports", "units.csv", table, answers);
+        assertThat(made.status()).isEqualTo(201);
+        String slug = "/api/v1/studies/" + made.json().path("slug").asString();
+        assertThat(author.get(slug + "/export?format=csv").body())
+                .containsPattern("#unit.*,cm,")
+                .containsPattern("Aa,.*,5,toothed")
+                .containsPattern("Cc,.*,9,\\?");
+        assertThat(author.upload("/api/v1/imports", "units.csv", table, Map.of("corrections", "{"))
+                        .status())
+                .isEqualTo(400);
     }
 
     @Test

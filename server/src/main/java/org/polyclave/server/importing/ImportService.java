@@ -6,10 +6,17 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.files.convert.MatrixFiles;
+import org.polyclave.files.source.ImportAccount;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.UnreadCell;
 import org.polyclave.files.table.SheetMapping;
+import org.polyclave.files.table.TableChoices;
+import org.polyclave.files.table.TableChoices.CellCorrection;
 import org.polyclave.files.table.TableReader;
 import org.polyclave.files.table.UnpreparedTable;
 import org.polyclave.server.access.OpenStudy;
@@ -58,12 +65,18 @@ public class ImportService {
      * @param mapping what its columns hold, for a table that nobody prepared
      * @param sheet sheet of a workbook; empty: the first that holds something
      * @param coverings whether what stands below its taxa is all there is of them, where somebody has said so
+     * @param corrections of cells that could not be read
      */
     public record ImportOptions(
             Map<String, Retype.Choice> types,
             @Nullable SheetMapping mapping,
             String sheet,
-            List<Coverings.Answer> coverings) {}
+            List<Coverings.Answer> coverings,
+            List<CellCorrection> corrections) {
+        TableChoices choices() {
+            return new TableChoices(types, corrections);
+        }
+    }
 
     /**
      * A table as it stands.
@@ -72,12 +85,21 @@ public class ImportService {
      */
     public record SheetView(List<List<String>> rows, SheetMapping mapping, boolean remembered) {}
 
-    /** The first rows of a table and how it may be read. */
-    public SheetView look(byte[] bytes, String fileName, String sheet, Account who) {
+    /**
+     * The first rows of a table and how it may be read.
+     *
+     * @param transposed whether its taxa stand across, as somebody chose; null: as it looks
+     */
+    public SheetView look(byte[] bytes, String fileName, String sheet, @Nullable Boolean transposed, Account who) {
+        if (transposed != null) {
+            UnpreparedTable.TableSample chosen = UnpreparedTable.look(bytes, fileName, sheet, transposed);
+            return new SheetView(chosen.rows(), chosen.proposal(), false);
+        }
         UnpreparedTable.TableSample look = UnpreparedTable.look(bytes, fileName, sheet);
         Optional<SheetMapping> known = mappings.find(who.id(), look.signature())
                 .map(m -> json.readValue(m, SheetMapping.class))
-                .filter(m -> m.columns().size() == look.proposal().columns().size());
+                .filter(m -> m.columns().size() == look.proposal().columns().size()
+                        && m.transposed() == look.proposal().transposed());
         return new SheetView(look.rows(), known.orElse(look.proposal()), known.isPresent());
     }
 
@@ -92,9 +114,11 @@ public class ImportService {
     /**
      * What an upload was understood as.
      *
-     * @param usable whether it can be made into a study
+     * @param usable whether it can be made into a study: nothing is wrong, and no unit is to be asked for
      * @param sheets names of the sheets of a workbook, of which one may be chosen
      * @param coverings what may be asked of the taxa with others, or with sexes and stages, below them
+     * @param unread cells that could not be read, the first of them; what is said of them is not among the problems
+     * @param account what became of every cell; null where the file is not a table of taxa and characters
      */
     public record Preview(
             boolean usable,
@@ -107,7 +131,13 @@ public class ImportService {
             List<String> rowNames,
             List<Problem> problems,
             List<String> sheets,
-            List<Coverings.Asked> coverings) {}
+            List<Coverings.Asked> coverings,
+            List<UnreadCell> unread,
+            int unreadCount,
+            @Schema(nullable = true) @Nullable ImportAccount account) {}
+
+    /** More are not corrected by hand; they are one slip that is made everywhere. */
+    private static final int MOST_UNREAD = 500;
 
     /** What an upload would do to a study that exists. */
     public record ImportInto(
@@ -122,7 +152,13 @@ public class ImportService {
     private record ParsedImport(
             ImportedStudy file, Study asked, Study study, List<Problem> problems, List<String> sheets) {
         boolean usable() {
-            return problems.stream().noneMatch(Problem::blocking);
+            return problems.stream().noneMatch(Problem::blocking)
+                    && open().findAny().isEmpty();
+        }
+
+        /** Columns of which somebody has to say in which unit their bare numbers are. */
+        Stream<ImportedStudy.Column> open() {
+            return file.columns().stream().filter(ImportedStudy.Column::open);
         }
 
         ParsedImport with(List<String> sentences) {
@@ -135,8 +171,8 @@ public class ImportService {
     private static ParsedImport read(byte[] bytes, String fileName, ImportOptions wish) {
         SheetMapping mapping = wish.mapping();
         ImportedStudy file = mapping == null
-                ? MatrixFiles.read(bytes, fileName, wish.sheet())
-                : UnpreparedTable.read(bytes, fileName, wish.sheet(), mapping);
+                ? MatrixFiles.read(bytes, fileName, wish.sheet(), wish.choices())
+                : UnpreparedTable.read(bytes, fileName, wish.sheet(), mapping, wish.choices());
         List<String> sheets = TableReader.sheetNames(bytes);
         if (wish.types().isEmpty()) {
             return new ParsedImport(
@@ -166,7 +202,8 @@ public class ImportService {
                                     now.organ(),
                                     now.states().stream().map(s -> s.label()).toList(),
                                     column.scored(),
-                                    column.guessed()));
+                                    column.guessed(),
+                                    column.open()));
         }
         return new Preview(
                 read.usable(),
@@ -177,9 +214,18 @@ public class ImportService {
                 read.study().specimens().size(),
                 columns,
                 read.study().rows().stream().map(r -> r.name()).toList(),
-                read.problems(),
+                apartFromCells(read),
                 read.sheets(),
-                Coverings.of(read.asked()));
+                Coverings.of(read.asked()),
+                read.file().unread().stream().limit(MOST_UNREAD).toList(),
+                read.file().unread().size(),
+                read.file().account());
+    }
+
+    private static List<Problem> apartFromCells(ParsedImport read) {
+        Set<Problem> ofCells =
+                read.file().unread().stream().map(UnreadCell::problem).collect(Collectors.toSet());
+        return read.problems().stream().filter(p -> !ofCells.contains(p)).toList();
     }
 
     /** Makes a new study of the upload, or nothing. */
@@ -229,10 +275,11 @@ public class ImportService {
 
     private static Study usable(ParsedImport read) {
         if (!read.usable()) {
-            throw Problems.unreadable(read.problems().stream()
-                    .filter(Problem::blocking)
-                    .map(Problem::sentence)
-                    .toList());
+            Stream<String> wrong =
+                    read.problems().stream().filter(Problem::blocking).map(Problem::sentence);
+            Stream<String> asked =
+                    read.open().map(c -> "Choose the unit of the numbers of '" + c.character() + "' that have none.");
+            throw Problems.unreadable(Stream.concat(wrong, asked).toList());
         }
         return read.study();
     }

@@ -15,6 +15,7 @@ public enum ProblemCode {
     CHANGED_MEANWHILE,
     CONFIRMED_ALREADY,
     COVERINGS,
+    CORRECTIONS,
     DOUBTFUL,
     FAILED,
     FORBIDDEN,

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.files.table.SheetMapping;
+import org.polyclave.files.table.TableChoices.CellCorrection;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
@@ -37,6 +38,7 @@ class ImportController {
     record CreatedResponse(String slug) {}
 
     private static final int MOST_TYPES = 1_000;
+    private static final int MOST_CORRECTIONS = 10_000;
 
     private final ImportService imports;
     private final JsonMapper json;
@@ -54,6 +56,8 @@ class ImportController {
      * @param sheet sheet of a workbook; empty: the first that holds something
      * @param coverings what was said of taxa and what stands below them, as JSON:
      *     {@code [{"kind": "SEXES_AND_STAGES", "covered": false, "covers": "ALL"}]}
+     * @param corrections what texts mean that could not be read, as JSON: {@code [{"column": "leaf margin", "row": "", "text":
+     *     "tothed", "as": "toothed"}]}; without a row wherever the text stands in the column, with a null {@code as} unknown
      */
     @PostMapping(path = "/imports/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ImportService.Preview preview(
@@ -62,9 +66,10 @@ class ImportController {
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
-            @RequestParam(defaultValue = "") String coverings)
+            @RequestParam(defaultValue = "") String coverings,
+            @RequestParam(defaultValue = "") String corrections)
             throws IOException {
-        return imports.preview(file.getBytes(), name(file), wish(types, mapping, sheet, coverings));
+        return imports.preview(file.getBytes(), name(file), wish(types, mapping, sheet, coverings, corrections));
     }
 
     /** Imports a file as a new study. */
@@ -77,9 +82,11 @@ class ImportController {
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
-            @RequestParam(defaultValue = "") String coverings)
+            @RequestParam(defaultValue = "") String coverings,
+            @RequestParam(defaultValue = "") String corrections)
             throws IOException {
-        String slug = imports.create(file.getBytes(), name(file), title, wish(types, mapping, sheet, coverings), who);
+        String slug = imports.create(
+                file.getBytes(), name(file), title, wish(types, mapping, sheet, coverings, corrections), who);
         return Created.at(new CreatedResponse(slug), "/api/v1/studies/{slug}", slug);
     }
 
@@ -91,9 +98,11 @@ class ImportController {
             @RequestParam(defaultValue = "") String types,
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
-            @RequestParam(defaultValue = "") String coverings)
+            @RequestParam(defaultValue = "") String coverings,
+            @RequestParam(defaultValue = "") String corrections)
             throws IOException {
-        return imports.previewInto(open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings));
+        return imports.previewInto(
+                open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings, corrections));
     }
 
     /**
@@ -109,30 +118,52 @@ class ImportController {
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String sheet,
             @RequestParam(defaultValue = "") String coverings,
+            @RequestParam(defaultValue = "") String corrections,
             @RequestParam long baseRevision)
             throws IOException {
-        return imports.into(open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings), baseRevision);
+        return imports.into(
+                open, file.getBytes(), name(file), wish(types, mapping, sheet, coverings, corrections), baseRevision);
     }
 
     /** The first rows of a table that nobody prepared, and how it may be read. */
     @PostMapping(path = "/imports/sheet", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ImportService.SheetView sheet(
-            @Current Account who, @RequestParam MultipartFile file, @RequestParam(defaultValue = "") String sheet)
+            @Current Account who,
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "") String sheet,
+            @RequestParam(required = false) @Nullable Boolean transposed)
             throws IOException {
-        return imports.look(file.getBytes(), name(file), sheet, who);
+        return imports.look(file.getBytes(), name(file), sheet, transposed, who);
     }
 
-    private ImportService.ImportOptions wish(String types, String mapping, String sheet, String coverings) {
+    private ImportService.ImportOptions wish(
+            String types, String mapping, String sheet, String coverings, String corrections) {
         try {
             return new ImportService.ImportOptions(
                     types(types),
                     mapping.isBlank() ? null : json.readValue(mapping, SheetMapping.class),
                     sheet,
-                    coverings(coverings));
+                    coverings(coverings),
+                    corrections(corrections));
         } catch (JacksonException broken) {
             throw Problems.badRequest(
                     ProblemCode.MAPPING, "The mapping of the columns cannot be read. Load the page again.");
         }
+    }
+
+    private List<CellCorrection> corrections(String text) {
+        if (text.isBlank()) {
+            return List.of();
+        }
+        try {
+            List<CellCorrection> corrections = List.of(json.readValue(text, CellCorrection[].class));
+            if (corrections.size() <= MOST_CORRECTIONS) {
+                return corrections;
+            }
+        } catch (JacksonException broken) {
+            // Told below, together with what is too long.
+        }
+        throw Problems.badRequest(ProblemCode.CORRECTIONS, "The corrections cannot be read. Load the page again.");
     }
 
     private List<Coverings.Answer> coverings(String text) {
