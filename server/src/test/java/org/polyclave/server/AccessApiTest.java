@@ -147,6 +147,8 @@ class AccessApiTest {
                             "session",
                             "sessionSignIn",
                             "sessionSignOut",
+                            "accountLinkLook",
+                            "accountLinkUse",
                             "editionNewest",
                             "editionDocument",
                             "editionDescription",
@@ -167,8 +169,12 @@ class AccessApiTest {
                             "importPreview",
                             "importSheet",
                             "instrumentCaliper",
-                            "instrumentCamera"),
-            "ADMINISTRATOR", Set.of("accounts", "accountCreate"));
+                            "instrumentCamera",
+                            "ownAccountSessions",
+                            "ownAccountSignOutElsewhere",
+                            "ownAccountRename",
+                            "ownAccountChangePassword"),
+            "ADMINISTRATOR", Set.of("accounts", "accountCreate", "accountInvite", "accountReset", "accountActivate"));
 
     private static final List<String> ROLES = List.of("VIEWER", "SCORER", "EDITOR", "OWNER");
 

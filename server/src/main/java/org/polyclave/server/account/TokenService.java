@@ -1,10 +1,5 @@
 package org.polyclave.server.account;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.security.SecureRandom;
-import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -15,19 +10,16 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Personal tokens, by which scripts speak for an account. A token is shown once; only its hash is kept. It is 256 random bits,
- * so that a plain SHA-256 is enough: there is nothing to guess.
+ * Personal tokens, by which scripts speak for an account. A token is shown once; only its hash is kept.
  */
 @Service
 public class TokenService {
-    private static final int BYTES = 32;
     private static final int MOST = 50;
     /** Tells people, and scanners for leaked secrets, what it is. */
     private static final String PREFIX = "polyclave_";
 
     private final TokenMapper tokens;
     private final AccountService accounts;
-    private final SecureRandom random = new SecureRandom();
 
     TokenService(TokenMapper tokens, AccountService accounts) {
         this.tokens = tokens;
@@ -73,10 +65,8 @@ public class TokenService {
             throw Problems.badRequest(
                     ProblemCode.NAME, "You have a token '" + name + "' already. Choose another name.");
         }
-        byte[] bytes = new byte[BYTES];
-        random.nextBytes(bytes);
-        String secret = PREFIX + Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
-        return new NewToken(tokens.insert(account.id(), name, hash(secret), scope.name()), secret);
+        String secret = PREFIX + Secrets.random();
+        return new NewToken(tokens.insert(account.id(), name, Secrets.hash(secret), scope.name()), secret);
     }
 
     @Transactional
@@ -87,15 +77,7 @@ public class TokenService {
     }
 
     Optional<Bearer> bearer(String secret) {
-        return tokens.bearer(hash(secret))
+        return tokens.bearer(Secrets.hash(secret))
                 .map(b -> new Bearer((SignedIn) accounts.loadUserByUsername(b.account()), Scope.valueOf(b.scope())));
-    }
-
-    private static byte[] hash(String secret) {
-        try {
-            return MessageDigest.getInstance("SHA-256").digest(secret.getBytes(StandardCharsets.UTF_8));
-        } catch (NoSuchAlgorithmException impossible) {
-            throw new IllegalStateException(impossible);
-        }
     }
 }

@@ -5,6 +5,7 @@ import java.util.Locale;
 /** What went wrong, for programs: each problem+json carries one of these as {@code code}. */
 public enum ProblemCode {
     ACCOUNT_NAME,
+    ACCOUNT_OWN,
     ACCOUNT_TAKEN,
     ASSIGNED,
     AUTHORS,

@@ -1,3 +1,12 @@
 package org.polyclave.server.account.persistence;
 
-public record AccountRow(long id, String name, String displayName, String passwordHash, boolean administrator) {}
+import org.jspecify.annotations.Nullable;
+
+/** @param passwordHash null until whoever was invited has chosen a password */
+public record AccountRow(
+        long id,
+        String name,
+        String displayName,
+        @Nullable String passwordHash,
+        boolean administrator,
+        boolean active) {}

@@ -37,7 +37,8 @@ public interface TokenMapper {
                 update access_token set last_used_at = now()
                 where hash = #{hash} and (last_used_at is null or last_used_at < now() - interval '1 minute')
             )
-            select a.name as account, t.scope from access_token t join account a on a.id = t.account_id where t.hash = #{hash}
+            select a.name as account, t.scope from access_token t join account a on a.id = t.account_id
+            where t.hash = #{hash} and a.active
             """)
     Optional<Bearer> bearer(byte[] hash);
 

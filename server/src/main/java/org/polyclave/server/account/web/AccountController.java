@@ -8,7 +8,9 @@ import org.polyclave.server.platform.Created;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -20,6 +22,10 @@ import org.springframework.web.bind.annotation.RestController;
 class AccountController {
     record AccountRequest(String name, String displayName, String password, boolean administrator) {}
 
+    record InvitationRequest(String name, String displayName, boolean administrator) {}
+
+    record ActiveRequest(boolean active) {}
+
     private final AccountService accounts;
 
     AccountController(AccountService accounts) {
@@ -28,11 +34,11 @@ class AccountController {
 
     /** All accounts, for administrators. */
     @GetMapping
-    List<Account> accounts(@Current(administrator = true) Account administrator) {
+    List<AccountService.Administered> accounts(@Current(administrator = true) Account administrator) {
         return accounts.all();
     }
 
-    /** Creates an account. */
+    /** Creates an account with a password; for people an invitation is better: nobody else knows what they choose. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<Account> create(
@@ -40,5 +46,27 @@ class AccountController {
         Account made =
                 accounts.create(request.name(), request.displayName(), request.password(), request.administrator());
         return Created.at(made, "/api/v1/accounts/{name}", made.name());
+    }
+
+    /** Creates an account whose password is chosen by whoever gets the link. The secret of the link is told only here. */
+    @PostMapping("/invitations")
+    AccountService.Link invite(
+            @Current(administrator = true) Account administrator, @RequestBody InvitationRequest request) {
+        return accounts.invite(request.name(), request.displayName(), request.administrator());
+    }
+
+    /** A link by which somebody who forgot the password chooses a new one. A link before it is no longer good. */
+    @PostMapping("/{account}/reset")
+    AccountService.Link reset(@Current(administrator = true) Account administrator, @PathVariable String account) {
+        return accounts.reset(account);
+    }
+
+    /** Switches an account off, or on again. */
+    @PutMapping("/{account}/active")
+    void activate(
+            @Current(administrator = true) Account administrator,
+            @PathVariable String account,
+            @RequestBody ActiveRequest request) {
+        accounts.setActive(account, request.active(), administrator);
     }
 }

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.account.DemoAccounts;
 import org.polyclave.server.account.SignInAttempts;
+import org.polyclave.server.account.SignInContext;
 import org.polyclave.server.account.SignedIn;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
@@ -20,9 +21,7 @@ import org.springframework.security.authentication.UsernamePasswordAuthenticatio
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
-import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -47,19 +46,19 @@ class SessionController {
             boolean starting) {}
 
     private final AuthenticationManager authentication;
-    private final SecurityContextRepository contexts;
+    private final SignInContext context;
     private final DemoAccounts demo;
     private final ApplicationAvailability availability;
     private final SignInAttempts attempts;
 
     SessionController(
             AuthenticationManager authentication,
-            SecurityContextRepository contexts,
+            SignInContext context,
             DemoAccounts demo,
             ApplicationAvailability availability,
             SignInAttempts attempts) {
         this.authentication = authentication;
-        this.contexts = contexts;
+        this.context = context;
         this.demo = demo;
         this.availability = availability;
         this.attempts = attempts;
@@ -107,10 +106,7 @@ class SessionController {
         if (old != null) {
             servletRequest.changeSessionId();
         }
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(signedIn);
-        SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, servletRequest, response);
+        context.keep(signedIn, servletRequest, response);
         SignedIn who = (SignedIn) java.util.Objects.requireNonNull(signedIn.getPrincipal());
         return response(who.account());
     }
