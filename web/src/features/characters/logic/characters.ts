@@ -25,7 +25,7 @@ export const METHODS = [
   'balance',
 ];
 const UNITS: Partial<Record<Character['type'], string[]>> = {
-  LENGTH: ['um', 'mm', 'cm', 'm', 'in', 'ft'],
+  LENGTH: ['µm', 'mm', 'cm', 'm', 'in', 'ft'],
   MASS: ['mg', 'g', 'kg', 'oz', 'lb'],
   ANGLE: ['°'],
   PERCENT: ['%'],

@@ -76,9 +76,13 @@ describe('the table as it stands', () => {
     }
   });
 
-  it('takes texts that mean nothing apart at spaces', () => {
-    set(page.all('.options input:not([type])')[0] ?? page.all('.options input[type=text]')[0], '- .  n.d.', 'input');
-    expect(changed().at(-1)?.blanks).toEqual(['-', '.', 'n.d.']);
+  it('takes texts that mean nothing apart at bars, so that they may hold spaces', () => {
+    set(
+      page.all('.options input:not([type])')[0] ?? page.all('.options input[type=text]')[0],
+      '- | . | no data',
+      'input',
+    );
+    expect(changed().at(-1)?.blanks).toEqual(['-', '.', 'no data']);
   });
 });
 

@@ -53,8 +53,14 @@ const groups = Object.entries(GROUPS).map(([group, roles]) => ({
 }));
 const ofSpecimens = computed(() => mapping.value.columns.some((c) => c.role === 'SPECIMEN'));
 const blanks = computed({
-  get: () => mapping.value.blanks.join('  '),
-  set: (text: string) => change({ blanks: text.split(/\s+/).filter(Boolean) }),
+  get: () => mapping.value.blanks.join(' | '),
+  set: (text: string) =>
+    change({
+      blanks: text
+        .split('|')
+        .map((s) => s.trim())
+        .filter(Boolean),
+    }),
 });
 
 function change(part: Partial<Schemas['SheetMapping']>) {

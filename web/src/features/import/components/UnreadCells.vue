@@ -121,7 +121,7 @@ function send(some: Group[]) {
       </ul>
       <div class="send">
         <v-btn type="submit" color="primary" variant="flat" :disabled="!answered.length" :loading="busy">{{
-          $t('import.correct', Math.max(1, cellsOf(answered)))
+          $t('import.correct', cellsOf(answered))
         }}</v-btn>
         <v-btn v-if="others.length" :loading="busy" @click="send(groups)">{{
           $t('import.takeUnknown', cellsOf(others))

@@ -217,7 +217,7 @@ test('cells that cannot be read are corrected here, a text of a column once, or 
   await nextTick();
   expect(page.byText('button', 'Correct 2 cells')).toBeDefined();
   fetched.mockImplementation(async () => new Response(JSON.stringify(preview)));
-  page.byText('button', 'Take the other one as unknown and keep its text as a note').click();
+  page.byText('button', 'Take what is left (one cell) as unknown and keep its text as a note').click();
   await vi.waitFor(() => expect(page.text()).toContain('2 corrections'));
   expect(sentOf(1, 'corrections')).toEqual([
     { column: 'colour', row: '', text: 'rde', as: 'green' },

@@ -144,7 +144,7 @@ const undo = (one: Correction) => upload.decide({ corrections: decided.value.cor
           </template>
           <div v-else-if="preview.usable" class="make">
             <v-text-field v-model="title" :label="$t('import.name')" hide-details />
-            <v-btn color="primary" variant="flat" :loading="busy" @click="upload.create">{{
+            <v-btn color="primary" variant="flat" :disabled="!title.trim()" :loading="busy" @click="upload.create">{{
               $t('import.create')
             }}</v-btn>
           </div>

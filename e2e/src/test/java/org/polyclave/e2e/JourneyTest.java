@@ -65,12 +65,16 @@ class JourneyTest {
         page.getByLabel("Or paste a table from a spreadsheet").fill(TABLE.replace("5–9", "9–5"));
         button(page, "Read the table").click();
         assertThat(page.getByText("Row 6, column 5")).isVisible();
-        assertThat(page.getByText("do not rise from left to right")).isVisible();
+        assertThat(page.getByText("do not rise from left to right").first()).isVisible();
         assertThat(button(page, "Create study")).hasCount(0);
         Browsing.assertAccessible(page);
 
-        page.getByLabel("Or paste a table from a spreadsheet").fill(TABLE);
-        button(page, "Read the table").click();
+        page.getByLabel(Pattern.compile("^What “9–5” in .* means$")).fill("5–9");
+        button(page, "Correct one cell").click();
+        assertThat(page.getByText("One correction")).isVisible();
+        page.getByText("What became of the table").click();
+        assertThat(page.getByText("became taxa, sexes or stages")).isVisible();
+        assertThat(button(page, "Create study")).isDisabled();
         page.getByLabel("Title of the new study").fill("Sallows of the ford");
         button(page, "Create study").click();
         page.waitForURL(url -> url.contains("/score"));

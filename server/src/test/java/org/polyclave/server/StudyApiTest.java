@@ -343,6 +343,13 @@ class StudyApiTest {
                 author.upload("/api/v1/imports", "book.csv", book, Map.of("mapping", mapping, "title", "Mapped"));
         assertThat(made.status()).isEqualTo(201);
         String study = "/api/v1/studies/" + made.json().path("slug").asString();
+        assertThat(study).as("of its title, not of its file").matches(".*/mapped(-\\d+)?");
+        assertThat(author.upload("/api/v1/imports/preview", "book.csv", book, Map.of("mapping", mapping))
+                        .json()
+                        .path("title")
+                        .asString())
+                .as("what stands above the table")
+                .isEqualTo("Field book");
         assertThat(author.cell(study, "aa", "breadth").path("text").asString()).isEqualTo("4.5");
 
         JsonNode again = author.upload("/api/v1/imports/sheet", "other.csv", book, Map.of())

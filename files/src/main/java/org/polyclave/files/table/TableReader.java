@@ -71,8 +71,14 @@ public final class TableReader {
     public static ImportedStudy read(byte[] bytes, String fileName, String sheetName, TableChoices choices) {
         List<Problem> problems = new ArrayList<>();
         TableSupplement.SplitSheet found = opened(bytes, fileName, sheetName, problems);
-        return read(found.sheet(), fileName, problems, choices, new CellLedger(found.sheet()))
+        return read(found.sheet(), titleOf(fileName), problems, choices, new CellLedger(found.sheet()))
                 .withSupplement(found.text());
+    }
+
+    /** What a table that has no title is called: its file without the ending. */
+    public static String titleOf(String fileName) {
+        String title = fileName.replaceAll("^.*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
+        return title.isBlank() ? "Imported matrix" : title;
     }
 
     /** The table as it stands in a file, and the text that travels with it; what could not be read is told. */
@@ -90,9 +96,8 @@ public final class TableReader {
      * @param ledger of the cells of the file, which {@code sheet} may only be a view of
      */
     static ImportedStudy read(
-            Sheet sheet, String fileName, List<Problem> problems, TableChoices choices, CellLedger ledger) {
-        String title = fileName.replaceAll("^.*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
-        TableReader reader = new TableReader(title.isBlank() ? "Imported matrix" : title, choices, ledger);
+            Sheet sheet, String title, List<Problem> problems, TableChoices choices, CellLedger ledger) {
+        TableReader reader = new TableReader(title, choices, ledger);
         if (DarwinCoreTaxa.isSuch(sheet)) {
             return DarwinCoreTaxa.read(sheet, reader.title, problems);
         }

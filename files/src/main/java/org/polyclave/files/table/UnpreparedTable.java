@@ -97,9 +97,16 @@ public final class UnpreparedTable {
         }
         return TableReader.read(
                 fits && named ? new MappedTable(sheet, mapping, problems, ledger).sheet() : Sheet.empty(),
-                fileName,
+                title(file, mapping, fileName),
                 problems,
                 choices,
                 ledger);
+    }
+
+    /** What stands above the headings is what its author calls the table. */
+    private static String title(Sheet file, SheetMapping mapping, String fileName) {
+        boolean titled =
+                mapping.titleRows() > 0 && file.rows() > 0 && !file.cell(0, 0).isEmpty();
+        return titled ? file.cell(0, 0) : TableReader.titleOf(fileName);
     }
 }

@@ -30,6 +30,7 @@ import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.change.Coverings;
 import org.polyclave.study.change.Retype;
 import org.polyclave.study.change.StudyJoin;
+import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.rules.Problem;
@@ -42,6 +43,8 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Service
 public class ImportService {
+    private static final String NAMELESS = "study";
+
     private final StudyStore store;
     private final StudyWriter writer;
 
@@ -114,6 +117,7 @@ public class ImportService {
     /**
      * What an upload was understood as.
      *
+     * @param title empty where the file has none but its name
      * @param usable whether it can be made into a study: nothing is wrong, and no unit is to be asked for
      * @param sheets names of the sheets of a workbook, of which one may be chosen
      * @param coverings what may be asked of the taxa with others, or with sexes and stages, below them
@@ -145,7 +149,7 @@ public class ImportService {
 
     public Preview preview(byte[] bytes, String fileName, ImportOptions wish) {
         ParsedImport read = read(bytes, fileName, wish);
-        return preview(read.with(pictures.problems(null, read.study().pictures())));
+        return preview(read.with(pictures.problems(null, read.study().pictures())), fileName);
     }
 
     /** @param asked the study before anything was said of coverings */
@@ -185,7 +189,7 @@ public class ImportService {
                 file, retyped.study(), Coverings.answered(retyped.study(), wish.coverings()), problems, sheets);
     }
 
-    private static Preview preview(ParsedImport read) {
+    private static Preview preview(ParsedImport read, String fileName) {
         Map<String, StudyCharacter> characters = new HashMap<>();
         read.study().characters().forEach(c -> characters.put(c.label(), c));
         List<ImportedStudy.Column> columns = new ArrayList<>();
@@ -207,7 +211,7 @@ public class ImportService {
         }
         return new Preview(
                 read.usable(),
-                read.study().title(),
+                isNamedByFile(read.study(), fileName) ? "" : read.study().title(),
                 read.study().rows().size(),
                 read.study().characters().size(),
                 read.study().scores().size(),
@@ -222,6 +226,10 @@ public class ImportService {
                 read.file().account());
     }
 
+    private static boolean isNamedByFile(Study study, String fileName) {
+        return study.title().equals(TableReader.titleOf(fileName));
+    }
+
     private static List<Problem> apartFromCells(ParsedImport read) {
         Set<Problem> ofCells =
                 read.file().unread().stream().map(UnreadCell::problem).collect(Collectors.toSet());
@@ -233,7 +241,11 @@ public class ImportService {
         Study study = usable(read(bytes, fileName, wish));
         remember(bytes, fileName, wish, who.id());
         String chosen = title == null || title.isBlank() ? study.title() : title.strip();
-        String slug = store.create(study.named(study.slug(), chosen), who.id());
+        // An address is made of what a person called the study, never of what their file happened to be called.
+        String address = !chosen.equals(study.title())
+                ? Slug.of(chosen, NAMELESS)
+                : isNamedByFile(study, fileName) ? NAMELESS : study.slug();
+        String slug = store.create(study.named(address, chosen), who.id());
         // Whoever imported a study opens it next: a large one is read while they still see that something is under way.
         store.load(slug);
         return slug;
@@ -245,14 +257,15 @@ public class ImportService {
         ParsedImport file = read(bytes, fileName, wish);
         ParsedImport read = file.with(pictures.problems(open.id(), file.study().pictures()));
         if (!read.usable()) {
-            return new ImportInto(preview(read), null);
+            return new ImportInto(preview(read, fileName), null);
         }
         StudyJoin.JoinedStudy joined = StudyJoin.of(now, read.study());
         List<Problem> problems = new ArrayList<>(read.problems());
         problems.addAll(joined.problems());
         ParsedImport both = new ParsedImport(read.file(), read.asked(), read.study(), problems, read.sheets());
         return new ImportInto(
-                preview(both), both.usable() ? ChangePreview.of(writer.plan(open, s -> joined.study())) : null);
+                preview(both, fileName),
+                both.usable() ? ChangePreview.of(writer.plan(open, s -> joined.study())) : null);
     }
 
     /** Joins an upload to a study, as one undoable change. */
