@@ -11,6 +11,12 @@ export const router = createRouter({
     { path: '/', redirect: '/studies' },
     { path: '/sign-in', component: () => import('@/features/account').then((m) => m.SignInPage), meta: { open: true } },
     { path: '/studies', component: () => import('@/features/studies').then((m) => m.StudiesPage) },
+    { path: '/accounts', component: () => import('@/features/account').then((m) => m.AccountsPage) },
+    {
+      path: '/welcome',
+      component: () => import('@/features/account').then((m) => m.WelcomePage),
+      meta: { open: true },
+    },
     { path: '/account', component: () => import('@/features/account').then((m) => m.AccountPage) },
     { path: '/import', component: () => import('@/features/import').then((m) => m.ImportPage) },
     {

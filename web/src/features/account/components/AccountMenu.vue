@@ -30,7 +30,8 @@ async function leave() {
         </v-btn>
       </template>
       <v-list density="compact">
-        <v-list-item :title="$t('account.tokens')" to="/account" />
+        <v-list-item :title="$t('account.own')" to="/account" />
+        <v-list-item v-if="session.account?.administrator" :title="$t('account.people')" to="/accounts" />
         <v-list-item :title="$t('account.signOut')" @click="leave" />
       </v-list>
     </v-menu>

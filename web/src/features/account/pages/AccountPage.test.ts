@@ -8,6 +8,9 @@ const server = fakeServer();
 const robot = { id: 7, name: 'robot', scope: 'WRITE', createdAt: '2031-05-04T06:00:00Z' };
 
 async function open(tokens: unknown[]) {
+  server.on('GET /api/v1/account/sessions', [
+    { began: '2031-05-04T06:00:00Z', lastUsed: '2031-05-04T07:00:00Z', here: true },
+  ]);
   server.on('GET /api/v1/tokens', () => [...tokens]);
   const page = await mount(AccountPage, {}, [], [VueQueryPlugin]);
   await vi.waitFor(() => expect(page.text()).toContain('Create token'));
@@ -15,7 +18,7 @@ async function open(tokens: unknown[]) {
 }
 
 function type(page: Awaited<ReturnType<typeof open>>, text: string) {
-  const field = page.all('form input')[0] as HTMLInputElement;
+  const field = page.all('[aria-labelledby=tokens] form input')[0] as HTMLInputElement;
   field.value = text;
   field.dispatchEvent(new Event('input'));
 }
@@ -29,8 +32,10 @@ test('a token is shown once, when it is created', async () => {
   const page = await open(tokens);
   await vi.waitFor(() => expect(page.text()).toContain('You have no tokens'));
   type(page, ' robot ');
-  await vi.waitFor(() => expect((page.all('form button')[0] as HTMLButtonElement).disabled).toBe(false));
-  page.all('form button')[0]?.click();
+  await vi.waitFor(() =>
+    expect((page.all('[aria-labelledby=tokens] form button')[0] as HTMLButtonElement).disabled).toBe(false),
+  );
+  page.all('[aria-labelledby=tokens] form button')[0]?.click();
   await vi.waitFor(() => expect(page.text()).toContain('polyclave_abc'));
   expect(server.bodies('POST /api/v1/tokens')).toEqual([{ name: 'robot', scope: 'READ' }]);
   await vi.waitFor(() => expect(page.text()).toContain('never'));
@@ -40,10 +45,12 @@ test('a refusal is said and keeps what was typed', async () => {
   server.on('POST /api/v1/tokens', new Refusal(400, { code: 'name', detail: 'You have a token of that name.' }));
   const page = await open([robot]);
   type(page, 'robot');
-  await vi.waitFor(() => expect((page.all('form button')[0] as HTMLButtonElement).disabled).toBe(false));
-  page.all('form button')[0]?.click();
+  await vi.waitFor(() =>
+    expect((page.all('[aria-labelledby=tokens] form button')[0] as HTMLButtonElement).disabled).toBe(false),
+  );
+  page.all('[aria-labelledby=tokens] form button')[0]?.click();
   await vi.waitFor(() => expect(page.text()).toContain('You have a token of that name.'));
-  expect((page.all('form input')[0] as HTMLInputElement).value).toBe('robot');
+  expect((page.all('[aria-labelledby=tokens] form input')[0] as HTMLInputElement).value).toBe('robot');
 });
 
 test('a token is revoked after a question', async () => {
@@ -57,4 +64,28 @@ test('a token is revoked after a question', async () => {
   );
   action?.click();
   await vi.waitFor(() => expect(page.text()).toContain('You have no tokens'));
+});
+
+test('a new password is chosen with the old one, and a refusal keeps what was typed', async () => {
+  server.on('PUT /api/v1/account/password', new Refusal(400, { code: 'sign-in', detail: 'That is not it.' }));
+  const page = await open([]);
+  const fields = page.all('[aria-labelledby=password] input') as HTMLInputElement[];
+  const button = () => page.all('[aria-labelledby=password] button')[0] as HTMLButtonElement;
+  const write = (field: HTMLInputElement | undefined, text: string) => {
+    if (!field) throw new Error('no field');
+    field.value = text;
+    field.dispatchEvent(new Event('input'));
+  };
+  write(fields[0], 'old');
+  write(fields[1], 'too short');
+  await vi.waitFor(() => expect(button().disabled).toBe(true));
+  write(fields[1], 'long enough now');
+  await vi.waitFor(() => expect(button().disabled).toBe(false));
+  button().click();
+  await vi.waitFor(() => expect(page.text()).toContain('That is not it.'));
+  expect(fields[1]?.value).toBe('long enough now');
+  server.on('PUT /api/v1/account/password', {});
+  button().click();
+  await vi.waitFor(() => expect(page.text()).toContain('signed out everywhere else'));
+  expect(fields[1]?.value).toBe('');
 });
