@@ -23,17 +23,23 @@ choose_pg_data() {
     fi
     PG_PORT_FILE=$POLYCLAVE_HOME/$1.port
     PG_PASSWORD_FILE=$POLYCLAVE_HOME/$1.password
+    PG_ADMIN_PASSWORD_FILE=$POLYCLAVE_HOME/$1.admin.password
+}
+
+make_password() {
+    (umask 077 && od -An -N24 -tx1 /dev/urandom | tr -d ' \n' >"$1")
 }
 
 make_cluster() {
     [ -f "$PG_DATA/PG_VERSION" ] && [ -f "$PG_PASSWORD_FILE" ] && return
     say "Making a database cluster ..."
-    (umask 077 && od -An -N24 -tx1 /dev/urandom | tr -d ' \n' >"$PG_PASSWORD_FILE")
+    make_password "$PG_PASSWORD_FILE"
+    make_password "$PG_ADMIN_PASSWORD_FILE"
     # The password reaches initdb in a file that only its user can read, never on a command line.
     pwfile=$(mktemp)
-    cat "$PG_PASSWORD_FILE" >"$pwfile"
+    cat "$PG_ADMIN_PASSWORD_FILE" >"$pwfile"
     [ "$(id -u)" != 0 ] || chown postgres "$pwfile"
-    as_postgres "$PG_BIN/initdb" -D "$PG_DATA" -U polyclave -E UTF8 --locale=C.UTF-8 --auth=scram-sha-256 \
+    as_postgres "$PG_BIN/initdb" -D "$PG_DATA" -U polyclave_admin -E UTF8 --locale=C.UTF-8 --auth=scram-sha-256 \
         --pwfile="$pwfile" >"$POLYCLAVE_HOME/log/initdb.log" 2>&1 || {
         rm -f "$pwfile"
         die "The database cluster could not be made. See $POLYCLAVE_HOME/log/initdb.log."
@@ -67,8 +73,11 @@ start_postgres() {
     PG_PORT=$(cat "$PG_PORT_FILE")
     PGPASSWORD=$(cat "$PG_PASSWORD_FILE")
     export PGPASSWORD
+    [ -f "$PG_ADMIN_PASSWORD_FILE" ] || lower_application_role
+    role=$(psql_admin -tAc "select 1 from pg_roles where rolname = 'polyclave'")
+    [ "$role" = 1 ] || printf "create role polyclave login password '%s';\n" "$PGPASSWORD" | psql_admin -q
     database=$(psql_admin -tAc "select 1 from pg_database where datname = 'polyclave'")
-    [ "$database" = 1 ] || psql_admin -qc 'create database polyclave'
+    [ "$database" = 1 ] || psql_admin -qc 'create database polyclave owner polyclave'
     POLYCLAVE_DB_URL=jdbc:postgresql://127.0.0.1:$PG_PORT/polyclave
     POLYCLAVE_DB_USER=polyclave
     POLYCLAVE_DB_PASSWORD=$PGPASSWORD
@@ -85,8 +94,20 @@ try_postgres() {
         -o "-c listen_addresses=127.0.0.1 -c port=$port -c unix_socket_directories=$PG_DATA $*" start >/dev/null
 }
 
+# In clusters of earlier versions the application was the superuser; whoever breaks into it is not to rule the cluster.
+lower_application_role() {
+    make_password "$PG_ADMIN_PASSWORD_FILE.new"
+    # On its input, never on a command line.
+    printf "create role polyclave_admin login superuser password '%s';\n" "$(cat "$PG_ADMIN_PASSWORD_FILE.new")" |
+        "$PG_BIN/psql" -h 127.0.0.1 -p "$PG_PORT" -U polyclave -d postgres -qv ON_ERROR_STOP=1 ||
+        die "The database's administrator could not be made. See $PG_DATA/server.log."
+    mv "$PG_ADMIN_PASSWORD_FILE.new" "$PG_ADMIN_PASSWORD_FILE"
+    psql_admin -qc 'alter role polyclave nosuperuser nocreatedb nocreaterole noreplication nobypassrls' ||
+        say "The application's database role is still a superuser; this version of PostgreSQL does not let it be changed."
+}
+
 psql_admin() {
-    "$PG_BIN/psql" -h 127.0.0.1 -p "$PG_PORT" -U polyclave -d postgres "$@"
+    PGPASSWORD=$(cat "$PG_ADMIN_PASSWORD_FILE") "$PG_BIN/psql" -h 127.0.0.1 -p "$PG_PORT" -U polyclave_admin -d postgres "$@"
 }
 
 stop_postgres() {

@@ -11,7 +11,8 @@ run_tests() {
     need_chromium
     start_postgres pg-test -c fsync=off -c synchronous_commit=off -c full_page_writes=off
     trap 'stop_postgres' EXIT INT TERM
-    psql_admin -qc 'drop database if exists polyclave_test with (force)' -c 'create database polyclave_test'
+    # Each run of the tests makes a database.
+    psql_admin -qc 'alter role polyclave createdb' -c 'drop database if exists polyclave_test with (force)' -c 'create database polyclave_test owner polyclave'
     POLYCLAVE_TEST_DB_URL=jdbc:postgresql://127.0.0.1:$PG_PORT/
     export POLYCLAVE_TEST_DB_URL
     export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1

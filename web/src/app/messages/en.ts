@@ -100,6 +100,7 @@ export default {
     gather: 'no specimen | one specimen | {n} specimens',
     characters: 'no character | one character | {n} characters',
     score: '{part} of {all} cells',
+    blind: 'not told while you score blind',
     apart:
       'all pairs separated, {thin} by one feature only | one pair not separated, {thin} by one feature only | {n} pairs not separated, {thin} by one feature only',
     apartDangers:

@@ -16,7 +16,12 @@ export function stages(study: Schemas['StudyView'], step?: Schemas['NextStep']):
     },
     { id: 'gather', gauge: { message: 'gauge.gather', numbers: { n: study.specimens.length } } },
     { id: 'characters', gauge: { message: 'gauge.characters', numbers: { n: g.characters } } },
-    { id: 'score', gauge: { message: 'gauge.score', numbers: { part: g.scored, all: g.cells } } },
+    {
+      id: 'score',
+      gauge: study.blind
+        ? { message: 'gauge.blind', numbers: {} }
+        : { message: 'gauge.score', numbers: { part: g.scored, all: g.cells } },
+    },
     {
       id: 'apart',
       gauge: step

@@ -63,6 +63,10 @@ form {
   margin-top: 0.75rem;
 }
 
+.v-btn {
+  margin-top: 0.35rem;
+}
+
 @media (max-width: 700px) {
   form {
     grid-template-columns: 1fr;

@@ -18,6 +18,8 @@ const looked = ref(false);
 const { busy, problem, run } = useAction();
 
 onMounted(async () => {
+  // Nobody has asked the server anything yet, and it takes nothing from pages that it did not give a token.
+  await session.load().catch(() => undefined);
   await api
     .post('/api/v1/account-links/look', {}, { secret })
     .then((answer) => (whom.value = answer))

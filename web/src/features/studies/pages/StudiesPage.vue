@@ -59,7 +59,13 @@ function begin() {
             </th>
             <td>{{ study.progress.taxa }}</td>
             <td>{{ study.progress.characters }}</td>
-            <td>{{ $t('studies.of', { part: study.progress.scored, all: study.progress.cells }) }}</td>
+            <td>
+              {{
+                study.blind
+                  ? $t('gauge.blind')
+                  : $t('studies.of', { part: study.progress.scored, all: study.progress.cells })
+              }}
+            </td>
             <td>
               <router-link v-if="study.progress.editions" :to="`/k/${study.slug}`">{{
                 study.progress.editions

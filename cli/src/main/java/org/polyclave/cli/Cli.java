@@ -18,7 +18,8 @@ import picocli.CommandLine.Command;
             CheckCommand.class,
             ConvertCommand.class,
             SummarizeCommand.class,
-            SeparateCommand.class
+            SeparateCommand.class,
+            ProbeCommand.class
         },
         mixinStandardHelpOptions = true)
 public final class Cli {

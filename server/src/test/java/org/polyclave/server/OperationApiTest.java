@@ -280,7 +280,7 @@ class OperationApiTest {
         JsonNode wrong = author.upload(study + "/import/preview", "more.csv", "taxon,width\nAa,broad\n")
                 .json();
         assertThat(wrong.path("changes").isObject()).isFalse();
-        assertThat(wrong.path("file").path("problems").toString()).contains("'broad' is not a number");
+        assertThat(wrong.path("file").path("unread").toString()).contains("'broad' is not a number");
     }
 
     @Test

@@ -29,14 +29,11 @@ final class CharacterColumns {
     private final Map<String, List<String>> about;
     private final Map<String, Integer> aboutRow;
     private final TableReport report;
-    private final Map<String, Retype.Choice> chosen;
+    private final TableChoices choices;
 
     CharacterColumns(
-            Map<String, List<String>> about,
-            Map<String, Integer> aboutRow,
-            Map<String, Retype.Choice> chosen,
-            TableReport report) {
-        this.chosen = chosen;
+            Map<String, List<String>> about, Map<String, Integer> aboutRow, TableChoices choices, TableReport report) {
+        this.choices = choices;
         this.about = about;
         this.aboutRow = aboutRow;
         this.report = report;
@@ -62,7 +59,7 @@ final class CharacterColumns {
                             + "' is not a type. Use states, ordered, length, mass, angle, percent, count, ratio or months.");
         }
         boolean statesNamed = !text(c, "states").isEmpty();
-        Retype.Choice choice = chosen.get(label);
+        Retype.Choice choice = choices.types().get(label);
         CharacterType type = choice != null
                 ? choice.type()
                 : named.orElseGet(() -> statesNamed
@@ -107,6 +104,10 @@ final class CharacterColumns {
 
     /** What a column holds that does not say so. A unit in its heading is its unit. */
     TypeGuess.Guess guess(int c, String label, List<String> texts) {
+        Retype.Choice known = choices.knownOf(label);
+        if (known != null) {
+            return new TypeGuess.Guess(known.type(), false);
+        }
         Optional<CharacterType> ofUnit = Units.typeOf(text(c, "unit"));
         CharacterType headed = ofUnit.orElseGet(
                 () -> UnitHeading.parse(label).map(UnitHeading::type).orElse(CharacterType.STATES));
@@ -115,7 +116,7 @@ final class CharacterColumns {
 
     /** The chosen one, the one that is said, that of the heading, the one that most cells name, the usual one. */
     private String unit(int c, String label, CharacterType type, List<String> texts) {
-        Retype.Choice choice = chosen.get(label);
+        Retype.Choice choice = choices.types().get(label);
         String said = choice != null && !choice.unit().isEmpty() ? choice.unit() : text(c, "unit");
         if (Units.factor(type, said).isEmpty()) {
             // A type that was chosen has nothing to do with the unit that the table names.
@@ -135,6 +136,10 @@ final class CharacterColumns {
                 .filter(h -> h.type() == type)
                 .map(UnitHeading::unit)
                 .orElse("");
+        Retype.Choice known = choices.knownOf(label);
+        if (headed.isEmpty() && known != null && known.type() == type) {
+            return known.unit();
+        }
         String named = headed.isEmpty() && text(c, "type").isEmpty() ? TypeGuess.unit(texts, type) : headed;
         return named.isEmpty() ? Units.defaultUnit(type) : named;
     }

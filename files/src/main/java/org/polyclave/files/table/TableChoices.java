@@ -5,19 +5,40 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.study.change.Retype;
+import org.polyclave.study.model.Slug;
+import org.polyclave.study.model.Study;
 
 /**
  * What people decided about a table that they saw read before. It names columns, taxa and texts, never places, so that it holds
  * for a corrected file, too.
  *
  * @param types by heading
+ * @param known types of the characters of the study that the table is to join, by name: they hold where the table says nothing
  */
-public record TableChoices(Map<String, Retype.Choice> types, List<CellCorrection> corrections) {
+public record TableChoices(
+        Map<String, Retype.Choice> types, List<CellCorrection> corrections, Map<String, Retype.Choice> known) {
     public static final TableChoices NONE = new TableChoices(Map.of(), List.of());
 
     public TableChoices {
         types = Map.copyOf(types);
         corrections = List.copyOf(corrections);
+        known = Map.copyOf(known);
+    }
+
+    public TableChoices(Map<String, Retype.Choice> types, List<CellCorrection> corrections) {
+        this(types, corrections, Map.of());
+    }
+
+    /** The same for a table that is to join a study. */
+    public TableChoices joining(Study study) {
+        Map<String, Retype.Choice> characters = new HashMap<>();
+        study.characters().forEach(c -> characters.put(Slug.of(c.label()), new Retype.Choice(c.type(), c.unit())));
+        return new TableChoices(types, corrections, characters);
+    }
+
+    /** The type that a column has in the study that it is to join; null if it has none. */
+    Retype.@Nullable Choice knownOf(String heading) {
+        return known.get(Slug.of(heading));
     }
 
     /**

@@ -349,7 +349,7 @@ public final class TableReader {
     }
 
     private void readCharacters() {
-        CharacterColumns reading = new CharacterColumns(about, aboutRow, choices.types(), report);
+        CharacterColumns reading = new CharacterColumns(about, aboutRow, choices, report);
         Map<String, Integer> byId = new HashMap<>();
         for (int c = 1; c < sheet.columns(); c++) {
             String label = sheet.cell(0, c);

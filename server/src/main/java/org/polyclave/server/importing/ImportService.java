@@ -173,10 +173,14 @@ public class ImportService {
     }
 
     private static ParsedImport read(byte[] bytes, String fileName, ImportOptions wish) {
+        return read(bytes, fileName, wish, wish.choices());
+    }
+
+    private static ParsedImport read(byte[] bytes, String fileName, ImportOptions wish, TableChoices choices) {
         SheetMapping mapping = wish.mapping();
         ImportedStudy file = mapping == null
-                ? MatrixFiles.read(bytes, fileName, wish.sheet(), wish.choices())
-                : UnpreparedTable.read(bytes, fileName, wish.sheet(), mapping, wish.choices());
+                ? MatrixFiles.read(bytes, fileName, wish.sheet(), choices)
+                : UnpreparedTable.read(bytes, fileName, wish.sheet(), mapping, choices);
         List<String> sheets = TableReader.sheetNames(bytes);
         if (wish.types().isEmpty()) {
             return new ParsedImport(
@@ -240,11 +244,12 @@ public class ImportService {
     public String create(byte[] bytes, String fileName, @Nullable String title, ImportOptions wish, Account who) {
         Study study = usable(read(bytes, fileName, wish));
         remember(bytes, fileName, wish, who.id());
-        String chosen = title == null || title.isBlank() ? study.title() : title.strip();
+        String given = title == null ? "" : title.strip();
+        String chosen = given.isEmpty() ? study.title() : given;
         // An address is made of what a person called the study, never of what their file happened to be called.
-        String address = !chosen.equals(study.title())
-                ? Slug.of(chosen, NAMELESS)
-                : isNamedByFile(study, fileName) ? NAMELESS : study.slug();
+        boolean ofFile = isNamedByFile(study, fileName);
+        boolean known = !ofFile && chosen.equals(study.title());
+        String address = known ? study.slug() : given.isEmpty() ? NAMELESS : Slug.of(given, NAMELESS);
         String slug = store.create(study.named(address, chosen), who.id());
         // Whoever imported a study opens it next: a large one is read while they still see that something is under way.
         store.load(slug);
@@ -254,7 +259,7 @@ public class ImportService {
     /** What an upload would change in a study; nothing is changed. */
     public ImportInto previewInto(OpenStudy open, byte[] bytes, String fileName, ImportOptions wish) {
         Study now = store.load(open.id()).study();
-        ParsedImport file = read(bytes, fileName, wish);
+        ParsedImport file = read(bytes, fileName, wish, wish.choices().joining(now));
         ParsedImport read = file.with(pictures.problems(open.id(), file.study().pictures()));
         if (!read.usable()) {
             return new ImportInto(preview(read, fileName), null);
@@ -271,7 +276,8 @@ public class ImportService {
     /** Joins an upload to a study, as one undoable change. */
     public StudyWriter.Written into(
             OpenStudy open, byte[] bytes, String fileName, ImportOptions wish, long baseRevision) {
-        Study file = usable(read(bytes, fileName, wish));
+        Study known = store.load(open.id()).study();
+        Study file = usable(read(bytes, fileName, wish, wish.choices().joining(known)));
         remember(bytes, fileName, wish, open.account());
         return writer.replace(open, baseRevision, now -> {
             StudyJoin.JoinedStudy joined = StudyJoin.of(now, file);

@@ -27,7 +27,8 @@ class PageController {
                 : "<!doctype html><title>Polyclave</title><p>The interface was not built.</p>";
     }
 
-    @GetMapping({"/", "/index.html", "/sign-in", "/studies/**", "/import", "/k/**", "/account"})
+    @GetMapping({"/", "/index.html", "/sign-in", "/studies/**", "/import", "/k/**", "/account", "/accounts", "/welcome"
+    })
     ResponseEntity<String> page() {
         byte[] bytes = new byte[16];
         random.nextBytes(bytes);

@@ -9,6 +9,7 @@ import org.polyclave.study.rules.InvalidInput;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.TypeMismatchException;
+import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -16,6 +17,7 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.validation.FieldError;
 import org.springframework.web.ErrorResponseException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
@@ -36,6 +38,9 @@ import tools.jackson.databind.DatabindException;
 @RestControllerAdvice
 class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+    private static final String UNREACHABLE =
+            "Polyclave cannot reach its database just now, so nothing was read or changed. Try again in a minute; if it stays"
+                    + " so, tell whoever runs this installation.";
 
     @ExceptionHandler(DuplicateKeyException.class)
     ProblemDetail raced(DuplicateKeyException raced) {
@@ -43,6 +48,13 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 HttpStatus.CONFLICT,
                 ProblemCode.RACED,
                 "Somebody changed the same thing at the same moment. Reload, and repeat your change.");
+    }
+
+    /** Also from within the filters of sessions and security. */
+    @ExceptionHandler({DataAccessResourceFailureException.class, CannotCreateTransactionException.class})
+    ProblemDetail unreachable(Exception down) {
+        LOG.error("The database cannot be reached", down);
+        return problem(HttpStatus.SERVICE_UNAVAILABLE, ProblemCode.DATABASE, UNREACHABLE);
     }
 
     @ExceptionHandler(InvalidInput.class)

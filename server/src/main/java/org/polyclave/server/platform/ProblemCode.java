@@ -17,6 +17,7 @@ public enum ProblemCode {
     CONFIRMED_ALREADY,
     COVERINGS,
     CORRECTIONS,
+    DATABASE,
     DOUBTFUL,
     FAILED,
     FORBIDDEN,

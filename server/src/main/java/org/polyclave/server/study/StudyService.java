@@ -50,7 +50,8 @@ public class StudyService {
     }
 
     /** A line of the list of studies. */
-    public record StudyLine(String slug, String title, Role role, StudyProgress progress) {}
+    /** @param blind whether the account scores it blind, so that it is not told how far others are */
+    public record StudyLine(String slug, String title, Role role, boolean blind, StudyProgress progress) {}
 
     /** @param total how many there are in all */
     public record StudyPage(List<StudyLine> studies, int total) {}
@@ -70,11 +71,19 @@ public class StudyService {
 
     /** Some of the studies that an account shares, by title, in one query. */
     public StudyPage list(Account who, int from, int count) {
-        List<StudyLine> lines = gauges.studies(who.id(), from, count).stream()
-                .map(s -> new StudyLine(
-                        s.slug(), s.title(), Role.valueOf(s.role()), progress(s).withEditions(s.editions())))
-                .toList();
+        List<StudyLine> lines =
+                gauges.studies(who.id(), from, count).stream().map(this::line).toList();
         return new StudyPage(lines, gauges.count(who.id()));
+    }
+
+    private StudyLine line(GaugeMapper.StudyLine study) {
+        StudyProgress progress = progress(study).withEditions(study.editions());
+        return new StudyLine(
+                study.slug(),
+                study.title(),
+                Role.valueOf(study.role()),
+                study.blind(),
+                study.blind() ? progress.withoutScores() : progress);
     }
 
     /** Progress as it was worked out last if nothing changed since: a list must not read whole studies. */
@@ -126,8 +135,8 @@ public class StudyService {
         return new Changes(
                 snapshot.revision(),
                 structure,
-                characters,
-                StudyProgress.of(snapshot.compiled(), editions.count(open.id())),
+                open.blind() ? List.of() : characters,
+                viewer.progress(open, editions.count(open.id())),
                 viewer.counts(open));
     }
 

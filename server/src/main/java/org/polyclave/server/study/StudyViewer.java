@@ -56,8 +56,14 @@ final class StudyViewer {
                 // So does the name of a specimen.
                 open.blind() ? List.of() : study.specimens(),
                 revisions(),
-                StudyProgress.of(snapshot.compiled(), editions),
+                progress(open, editions),
                 counts(open));
+    }
+
+    /** Who scores blind is not told how far others are. */
+    StudyProgress progress(OpenStudy open, int editions) {
+        StudyProgress progress = StudyProgress.of(snapshot.compiled(), editions);
+        return open.blind() ? progress.withoutScores() : progress;
     }
 
     /** What a list shows of a seedling is as bad as its parent. */
@@ -80,8 +86,12 @@ final class StudyViewer {
         return revisions;
     }
 
-    /** Who scores blind is not told what specimens are used for. */
+    /** Who scores blind is told neither how much others scored nor what specimens are used for. */
     StudyView.Counts counts(OpenStudy open) {
+        if (open.blind()) {
+            return new StudyView.Counts(
+                    new int[study.rows().size()], new int[study.characters().size()], Map.of());
+        }
         Map<String, Integer> places = new HashMap<>();
         study.characters().forEach(c -> places.put(c.id(), places.size()));
         int[] ofRows = new int[study.rows().size()];
@@ -92,7 +102,7 @@ final class StudyViewer {
             ofRows[i] = own.size();
             own.forEach((c, score) -> ofCharacters[places.getOrDefault(c, 0)]++);
         }
-        return new StudyView.Counts(ofRows, ofCharacters, open.blind() ? Map.of() : evidence());
+        return new StudyView.Counts(ofRows, ofCharacters, evidence());
     }
 
     private Map<String, Integer> evidence() {

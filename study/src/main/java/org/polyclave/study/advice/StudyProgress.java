@@ -73,4 +73,9 @@ public record StudyProgress(
     public StudyProgress withEditions(int count) {
         return new StudyProgress(taxa, notAssessed, characters, withoutQuestion, scored, cells, taxaInKeys, count);
     }
+
+    /** The same for who scores blind: nothing of what others scored, not even how much. */
+    public StudyProgress withoutScores() {
+        return new StudyProgress(taxa, notAssessed, characters, withoutQuestion, 0, 0, taxa, editions);
+    }
 }

@@ -17,6 +17,7 @@ import org.polyclave.server.platform.Problems;
 import org.springframework.boot.availability.ApplicationAvailability;
 import org.springframework.boot.availability.ReadinessState;
 import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.InternalAuthenticationServiceException;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
@@ -91,6 +92,9 @@ class SessionController {
         try {
             signedIn = authentication.authenticate(
                     UsernamePasswordAuthenticationToken.unauthenticated(request.name(), request.password()));
+        } catch (InternalAuthenticationServiceException broken) {
+            // Nobody looked at the password: that is no reason to say that it is wrong.
+            throw broken.getCause() instanceof RuntimeException cause ? cause : broken;
         } catch (AuthenticationException refused) {
             if (isStarting()) {
                 throw Problems.unavailable(

@@ -12,11 +12,21 @@ public interface GaugeMapper {
      *
      * @param gauges as they were worked out at this revision; empty if something changed since
      */
-    record StudyLine(long id, String slug, String title, long revision, String role, String gauges, int editions) {}
+    record StudyLine(
+            long id,
+            String slug,
+            String title,
+            long revision,
+            String role,
+            String gauges,
+            int editions,
+            boolean blind) {}
 
     @Select("""
             select s.id, s.slug, s.title, s.revision, m.role, coalesce(g.body::text, '') as gauges,
-                (select count(*) from edition e where e.study_id = s.id) as editions
+                (select count(*) from edition e where e.study_id = s.id) as editions,
+                exists (select 1 from assignment a
+                    where a.study_id = s.id and a.scorer_id = m.account_id and a.finished_at is null) as blind
             from study_member m join study s on s.id = m.study_id
             left join study_gauges g on g.study_id = s.id and g.revision = s.revision
             where m.account_id = #{account} order by lower(s.title), s.id limit #{count} offset #{from}
