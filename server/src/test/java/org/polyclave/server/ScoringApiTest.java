@@ -53,6 +53,15 @@ final class ScoringApiTest {
         assertThat(author.get(study).json().path("specimens").size()).isEqualTo(1);
         assertThat(scorer.get(study).json().path("specimens").size()).isZero();
         assertThat(scorer.get(study).json().path("blind").asBoolean()).isTrue();
+        JsonNode told = scorer.get(study).json();
+        assertThat(told.path("progress").path("scored").asInt()
+                        + told.path("progress").path("cells").asInt())
+                .as("not how much others scored, either")
+                .isZero();
+        assertThat(told.path("counts").path("rows").valueStream().mapToInt(JsonNode::asInt))
+                .containsOnly(0);
+        assertThat(told.path("counts").path("characters").valueStream().mapToInt(JsonNode::asInt))
+                .containsOnly(0);
         JsonNode column = scorer.get(study + "/columns?character=margin").json().path(0);
         assertThat(column.path("faces").size()).isZero();
         for (String path : new String[] {
