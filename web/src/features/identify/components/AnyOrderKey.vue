@@ -8,7 +8,16 @@ import { useRules, type Rule } from '@/features/body-measures';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { usePreferences } from '@/stores/preferences';
-import { decode, encode, lookedAgain, requestOf, toggled, type Certainty, type Given } from '../logic/answers';
+import {
+  numberOf,
+  decode,
+  encode,
+  lookedAgain,
+  requestOf,
+  toggled,
+  type Certainty,
+  type Given,
+} from '../logic/answers';
 import DangerNote from './DangerNote.vue';
 import EvidenceLadder from './EvidenceLadder.vue';
 import QuestionCard from './QuestionCard.vue';
@@ -103,7 +112,8 @@ function said(character: Schemas['StudyCharacter']): string {
   const months = character.type === 'MONTHS' ? answer.states.map((m) => t(`month.${m}`)) : [];
   const states = character.states.filter((s) => answer.states.includes(s.id)).map((s) => s.label);
   if (answer.rule) return roughly(character, answer);
-  const seen = answer.value !== null ? `${answer.value} ${character.unit}` : [...states, ...months].join(t('ask.or'));
+  const seen =
+    answer.value !== null ? `${numberOf(answer)} ${character.unit}` : [...states, ...months].join(t('ask.or'));
   return answer.certainty === 'SURE' ? seen : `${seen} (${t(`certainty.${answer.certainty}`)})`;
 }
 
@@ -133,9 +143,9 @@ function roughly(character: Schemas['StudyCharacter'], answer: Given): string {
 const given = (id: string) => answers.value.find((a) => a.character === id);
 const without = (id: string) => answers.value.filter((a) => a.character !== id);
 
-function measure(character: string, value: number, rule?: Rule) {
+function measure(character: string, value: number, more: { spread?: number; rule?: Rule }) {
   const certainty = given(character)?.certainty ?? 'SURE';
-  give([...without(character), { character, states: [], value, certainty, passed: null, ...(rule ? { rule } : {}) }]);
+  give([...without(character), { character, states: [], value, certainty, passed: null, ...more }]);
 }
 
 function pass(character: string, passed: 'not-sure' | 'cannot-see') {
@@ -215,8 +225,8 @@ function sure(character: string, certainty: Certainty) {
               :given="given(c.id)"
               :plain="preferences.plain"
               @toggle="give(toggled(answers, c.id, $event))"
-              @measure="measure(c.id, $event)"
-              @rough="(times, rule) => measure(c.id, times, rule)"
+              @measure="(value, spread) => measure(c.id, value, { spread })"
+              @rough="(times, rule) => measure(c.id, times, { rule })"
               @certainty="sure(c.id, $event)"
               @pass="pass(c.id, $event)"
               @withdraw="give(without(c.id))"
@@ -234,8 +244,8 @@ function sure(character: string, certainty: Certainty) {
           :plain="preferences.plain"
           :reason="entry.reason"
           @toggle="((wanted = ''), give(toggled(answers, entry.character.id, $event)))"
-          @measure="((wanted = ''), measure(entry.character.id, $event))"
-          @rough="(times, rule) => ((wanted = ''), measure(entry.character.id, times, rule))"
+          @measure="(value, spread) => ((wanted = ''), measure(entry.character.id, value, { spread }))"
+          @rough="(times, rule) => ((wanted = ''), measure(entry.character.id, times, { rule }))"
           @pass="pass(entry.character.id, $event)"
           @withdraw="give(without(entry.character.id))"
         />

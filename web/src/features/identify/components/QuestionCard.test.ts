@@ -1,9 +1,11 @@
-import { describe, expect, test } from 'vitest';
+import { describe, expect, test, vi } from 'vitest';
 import { mount } from '@/testing/mount';
+import { fakeServer } from '@/testing/server';
 import { character, state } from '@/testing/study';
 import type { Given } from '../logic/answers';
 import QuestionCard from './QuestionCard.vue';
 
+const server = fakeServer();
 const EVENTS = ['toggle', 'measure', 'rough', 'certainty', 'pass', 'withdraw'];
 const margin = character('margin', {
   label: 'leaf margin',
@@ -32,15 +34,26 @@ describe('an open question', () => {
     expect(plain.byText('button', 'with teeth').getAttribute('title')).toBe('Points all along');
   });
 
-  test('takes a number with a comma and refuses what is none', async () => {
+  test('reads a number or range as it is typed, and says why it cannot', async () => {
     const card = await mount(QuestionCard, { character: width, given: undefined, plain: false }, EVENTS);
     const input = card.all('input')[0] as HTMLInputElement;
-    for (const typed of ['broad', '-3', '', '4,5']) {
+    const type = (typed: string) => {
       input.value = typed;
       input.dispatchEvent(new Event('input'));
       card.all('form')[0]?.dispatchEvent(new Event('submit', { cancelable: true }));
-    }
-    expect(card.heard).toEqual([['measure', 4.5]]);
+    };
+    server.on('GET /api/v1/typed-answers?typed=broad&type=LENGTH&unit=mm', {
+      spread: 0,
+      reason: "'broad' is no range.",
+    });
+    type('broad');
+    await vi.waitFor(() => expect(card.text()).toContain("'broad' is no range."));
+    expect(input.value).toBe('broad');
+    type('');
+    server.on('GET /api/v1/typed-answers?typed=35-40&type=LENGTH&unit=mm', { value: 37.5, spread: 2.5, reason: '' });
+    type('35-40');
+    await vi.waitFor(() => expect(card.heard).toEqual([['measure', 37.5, 2.5]]));
+    expect(card.text()).not.toContain('is no range');
 
     const [times, rule] = card.all('select') as HTMLSelectElement[];
     if (!times || !rule) throw new Error('No ruler, no rules');

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import type { Schemas } from '@/api/client';
+import { api, type Schemas } from '@/api/client';
 import GlossaryText from '@/shared/glossary/GlossaryText.vue';
 import { RoughLength, type Rule } from '@/features/body-measures';
 import StatePicture from '@/shared/picture/StatePicture.vue';
-import { MOST_LOOKS, type Certainty, type Given } from '../logic/answers';
+import { useAction } from '@/shared/ui/useAction';
+import { MOST_LOOKS, numberOf, type Certainty, type Given } from '../logic/answers';
 
 /** One question, with its answers as large targets. */
 const props = defineProps<{
@@ -15,7 +16,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{
   toggle: [state: string];
-  measure: [value: number];
+  measure: [value: number, spread: number];
   rough: [times: number, rule: Rule];
   certainty: [certainty: Certainty];
   pass: [why: 'not-sure' | 'cannot-see'];
@@ -23,6 +24,7 @@ const emit = defineEmits<{
   again: [state: string];
 }>();
 const typed = ref('');
+const { problem, run } = useAction();
 const months = Array.from({ length: 12 }, (_, i) => String(i + 1));
 const options = computed(() =>
   props.character.states.map((s) => ({
@@ -36,9 +38,23 @@ const options = computed(() =>
 const labelOf = (id: string) => options.value.find((o) => o.id === id)?.label ?? id;
 const answered = computed(() => props.given !== undefined && props.given.passed === null);
 
-function measure() {
-  const value = Number(typed.value.replace(',', '.'));
-  if (typed.value.trim() && Number.isFinite(value) && value >= 0) emit('measure', value);
+const shown = computed(() => (props.given && !props.given.rule ? numberOf(props.given) : ''));
+
+/** Why what was typed cannot be read. */
+const refused = ref('');
+
+/** Read in the notation of cells, "1 1/2 in" or "35–40", by who knows it. */
+async function measure() {
+  if (!typed.value.trim()) return;
+  const { type, unit } = props.character;
+  const ok = await run(async () => {
+    const read = await api.get('/api/v1/typed-answers', { typed: typed.value, type, unit });
+    refused.value = read.reason;
+    if (read.value === undefined || read.value === null) return;
+    typed.value = '';
+    emit('measure', read.value, read.spread);
+  });
+  if (!ok) refused.value = problem.value?.message ?? '';
 }
 </script>
 
@@ -80,13 +96,17 @@ function measure() {
     <form v-else class="measure" @submit.prevent="measure">
       <input
         v-model="typed"
-        inputmode="decimal"
+        :aria-invalid="refused !== ''"
+        :aria-describedby="`refused-${character.id}`"
+        autocapitalize="none"
+        spellcheck="false"
         :aria-label="$t('ask.value', { character: character.label, unit: character.unit })"
-        :placeholder="given?.rule || given?.value === null || given?.value === undefined ? '' : String(given.value)"
+        :placeholder="shown"
       />
       <span>{{ character.unit }}</span>
       <button type="submit">{{ $t('ask.enter') }}</button>
     </form>
+    <p v-if="refused" :id="`refused-${character.id}`" role="alert" class="refused">{{ refused }}</p>
     <div v-if="answered && options.length && !given?.rule" class="again">
       <p class="quiet">
         {{ $t('ask.again') }}
@@ -127,6 +147,11 @@ function measure() {
 </template>
 
 <style scoped>
+.refused {
+  margin: 0.3rem 0 0;
+  color: rgb(var(--v-theme-error));
+}
+
 .card {
   border-top: 2px solid rgb(var(--v-theme-primary));
   padding: 0.6rem 0 0.8rem;

@@ -19,6 +19,11 @@ describe('the address', () => {
       { character: 'width', states: [], value: 1.5, certainty: 'UNSURE', passed: null, rule: 'PENCIL' },
     ];
     expect(decode(encode(rough), characters)).toEqual(rough);
+    const range: Given[] = [
+      { character: 'width', states: [], value: 37.5, certainty: 'SURE', passed: null, spread: 2.5 },
+    ];
+    expect(decode(encode(range), characters)).toEqual(range);
+    expect(requestOf(range, false, 0, false).answers[0]).toMatchObject({ value: 37.5, uncertainty: 2.5 });
     const passed: Given[] = [{ character: 'width', states: [], value: null, certainty: 'SURE', passed: 'cannot-see' }];
     expect(decode(encode(passed), characters)).toEqual(passed);
   });

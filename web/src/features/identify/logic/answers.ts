@@ -8,6 +8,8 @@ export interface Given {
   /** Ids of states; several mean "one of these". */
   states: string[];
   value: number | null;
+  /** Give or take, of a range; without it what is usual. */
+  spread?: number;
   /** By which a length was told; then the value is how many times. */
   rule?: Rule;
   certainty: Certainty;
@@ -26,7 +28,11 @@ const MARK: Record<Certainty, string> = { SURE: '', LIKELY: '~', UNSURE: '!' };
 export function encode(answers: Given[]): string {
   return answers
     .map((a) => {
-      const said = a.passed ?? (a.value !== null ? `=${a.value}${a.rule ? `*${a.rule}` : ''}` : a.states.join('+'));
+      const said =
+        a.passed ??
+        (a.value !== null
+          ? `=${a.value}${a.spread ? `±${a.spread}` : ''}${a.rule ? `*${a.rule}` : ''}`
+          : a.states.join('+'));
       const again = (a.again ?? []).map((state) => `;${state}`).join('');
       return `${a.character}:${said}${again}${a.passed ? '' : MARK[a.certainty]}`;
     })
@@ -52,11 +58,13 @@ function decodeOne(said: string, character: Schemas['StudyCharacter']): Given | 
   const certainty: Certainty = said.endsWith('~') ? 'LIKELY' : said.endsWith('!') ? 'UNSURE' : 'SURE';
   const body = said.replace(/[~!]$/, '');
   if (body.startsWith('=')) {
-    const [told, name] = body.slice(1).split('*');
-    const value = Number(told);
+    const [told = '', name] = body.slice(1).split('*');
+    const [middle, around] = told.split('±');
+    const value = Number(middle);
+    const spread = around === undefined ? 0 : Number(around);
     const rule = RULES.find((r) => r === name);
-    if (!Number.isFinite(value) || (name !== undefined && !rule)) return null;
-    return { ...base, value, certainty, passed: null, ...(rule ? { rule } : {}) };
+    if (!Number.isFinite(value) || !(spread >= 0) || (name !== undefined && !rule)) return null;
+    return { ...base, value, certainty, passed: null, ...(spread ? { spread } : {}), ...(rule ? { rule } : {}) };
   }
   const [seen = '', ...looks] = body.split(';');
   const states = seen.split('+').filter((s) => isState(s, character));
@@ -84,6 +92,7 @@ export function requestOf(
       states: a.states,
       certainty: a.certainty,
       ...(a.value === null ? {} : { value: a.value }),
+      ...(a.spread ? { uncertainty: a.spread } : {}),
       ...(a.rule ? { rule: a.rule, measured: measuredOf(a.rule) } : {}),
       ...(a.again?.length
         ? { further: a.again.map((state) => ({ states: [state], certainty: 'SURE' as const })) }
@@ -96,6 +105,13 @@ export function requestOf(
     observer: novice ? 'NOVICE' : undefined,
     ...(presence ? {} : { presence }),
   };
+}
+
+/** A number that was answered, or the range. */
+export function numberOf({ value, spread }: Given): string {
+  if (value === null) return '';
+  const plain = (x: number) => String(Number(x.toPrecision(6)));
+  return spread ? `${plain(value - spread)}–${plain(value + spread)}` : plain(value);
 }
 
 /** Adds what another independent look showed; those beyond the fourth do not count and are not kept. */

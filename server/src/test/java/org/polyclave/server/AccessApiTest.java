@@ -154,6 +154,7 @@ class AccessApiTest {
                             "editionDescription",
                             "editionPicture",
                             "identifyEdition",
+                            "identifyReadTyped",
                             "instrumentAttached",
                             "ruleOfThumbAll",
                             "ruleOfThumbMeasure",

@@ -188,4 +188,24 @@ class IdentifyApiTest {
         String petals = rough(2, "[]").replace("leaf-width", "petals");
         assertThat(author.post(identify, request(0, "", petals)).body()).contains("can only answer a length");
     }
+
+    @Test
+    void aRangeIsReadAsItIsTypedAndSaidAsARange() {
+        JsonNode read = author.get("/api/v1/typed-answers?type=LENGTH&unit=cm&typed=" + "20-30%20mm")
+                .json();
+        assertThat(read.path("value").asDouble()).isEqualTo(2.5);
+        assertThat(read.path("spread").asDouble()).isEqualTo(0.5);
+        assertThat(author.get("/api/v1/typed-answers?type=LENGTH&unit=cm&typed=broad")
+                        .json()
+                        .path("reason")
+                        .asString())
+                .contains("not a number or range");
+        assertThat(author.get("/api/v1/typed-answers?type=STATES&typed=broad").status())
+                .isEqualTo(400);
+        String range =
+                "{\"character\":\"leaf-width\",\"states\":[],\"value\":2.5,\"uncertainty\":0.5,\"certainty\":\"SURE\"}";
+        JsonNode answered = ask(request(0, "", range));
+        assertThat(answered.path("said").get(0).toString()).contains("2–3 cm");
+        assertThat(posterior(answered, "bane")).isGreaterThan(5 * posterior(answered, "mild"));
+    }
 }

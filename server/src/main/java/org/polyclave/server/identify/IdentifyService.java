@@ -291,7 +291,8 @@ public class IdentifyService {
         double factor = factor(character);
         double usual = definition.giveOrTake(value * factor);
         Double given = request.uncertainty();
-        double uncertainty = given == null || !(given > 0) ? usual : given * factor;
+        // A range is never more exact than a number would be.
+        double uncertainty = given == null || !(given > 0) ? usual : Math.max(usual, given * factor);
         return new Observation.MeasuredObservation(value * factor, uncertainty);
     }
 
@@ -377,10 +378,13 @@ public class IdentifyService {
 
     private static SaidView said(CompiledStudy compiled, Answer answer) {
         StudyCharacter character = compiled.characters().get(answer.character());
+        double usual = answer.observation() instanceof Observation.MeasuredObservation reading
+                ? compiled.matrix().character(answer.character()).giveOrTake(reading.value())
+                : 0;
         return new SaidView(
                 character.id(),
-                RecordedClause.of(character, answer.observation(), false),
-                RecordedClause.of(character, answer.observation(), true));
+                RecordedClause.of(character, answer.observation(), usual, false),
+                RecordedClause.of(character, answer.observation(), usual, true));
     }
 
     private static RoughView rough(StudyCharacter character, Observation.MeasuredObservation reading) {

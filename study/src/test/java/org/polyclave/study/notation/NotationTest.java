@@ -218,6 +218,29 @@ class NotationTest {
         return NotationPrinter.print(read(text, character), character);
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "1 1/2 in; 3.81; 0",
+                "35-40; 37.5; 2.5",
+                "4,5; 4.5; 0",
+                "(3–)5–9(–13) mm; 0.8; 0.5",
+                "c. 10; 10; 1",
+                "up to 6; 3; 3"
+            })
+    void readersAnswerInTheNotationOfCells(String typed, double value, double spread) {
+        assertThat(TypedAnswer.of(typed, CharacterType.LENGTH, "cm")).isEqualTo(new TypedAnswer(value, spread, ""));
+    }
+
+    @Test
+    void anAnswerThatCannotBeReadSaysWhy() {
+        assertThat(TypedAnswer.of("broad", CharacterType.LENGTH, "cm").reason()).contains("not a number or range");
+        assertThat(TypedAnswer.of(">20", CharacterType.COUNT, "").reason()).contains("has no end");
+        assertThat(TypedAnswer.of(" ", CharacterType.LENGTH, "cm").value()).isNull();
+        assertThat(TypedAnswer.of("9-5", CharacterType.LENGTH, "cm").reason()).contains("do not rise");
+    }
+
     @Test
     void aDateIsNoScoreAndSaysWhatItMayHaveBeen() {
         for (StudyCharacter character : List.of(MARGIN, WIDTH, PETALS, SEASON)) {

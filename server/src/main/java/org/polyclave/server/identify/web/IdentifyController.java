@@ -1,19 +1,27 @@
 package org.polyclave.server.identify.web;
 
+import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
 import org.polyclave.server.edition.EditionService;
 import org.polyclave.server.identify.IdentifyService;
+import org.polyclave.server.platform.ProblemCode;
+import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
+import org.polyclave.study.notation.TypedAnswer;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Any-order keys: of a study for its members, of an edition for everybody. */
 @RestController
 class IdentifyController {
+    private static final int LONGEST = 60;
+
     private final IdentifyService identify;
     private final StudyStore store;
     private final EditionService editions;
@@ -36,5 +44,21 @@ class IdentifyController {
     IdentifyService.IdentifyResponse edition(
             @PathVariable String slug, @PathVariable int number, @RequestBody IdentifyService.IdentifyRequest request) {
         return identify.identify(editions.compiled(slug, number), request);
+    }
+
+    /**
+     * Reads a number as somebody typed it as an answer, in the notation of cells.
+     *
+     * @param unit of the character
+     */
+    @GetMapping("/api/v1/typed-answers")
+    TypedAnswer readTyped(
+            @RequestParam String typed,
+            @RequestParam CharacterType type,
+            @RequestParam(defaultValue = "") String unit) {
+        if (!type.isNumeric() || typed.length() > LONGEST) {
+            throw Problems.badRequest(ProblemCode.NO_NUMBER, "Only short answers with numbers are read here.");
+        }
+        return TypedAnswer.of(typed, type, unit);
     }
 }
