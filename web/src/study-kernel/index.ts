@@ -1,3 +1,4 @@
+export { default as AddByListDialog } from './components/AddByListDialog.vue';
 export { default as ChangeList } from './components/ChangeList.vue';
 export { default as EntryList } from './components/EntryList.vue';
 export { default as LoseDialog } from './components/LoseDialog.vue';

@@ -9,8 +9,24 @@ export default {
     hint: 'Type or paste them. Ranks and what belongs to what are read from the names; those that are there already are left out.',
     wanted:
       'One taxon is wanted for the last line that was copied. | {n} taxa are wanted for the last lines that were copied.',
+  },
+  addByList: {
     show: 'Show what that adds | Show what that adds | Show what these {n} add',
     add: 'Add them',
+  },
+  addCharacters: {
+    title: 'Add characters by a list',
+    lines: 'Characters, one a line',
+    hint: 'Write “leaf margin: toothed, entire”, “leaf length (mm)”, “petals: count”, “flowering: months”, “scent: none < faint < strong”. A line such as “Leaf:” names the part of those below it. Those that are there already are left out.',
+  },
+  empty: {
+    title: 'Nothing to score yet',
+    lead: 'A matrix needs taxa and characters. Type or paste a list of each, or bring a table in.',
+    readOnly: 'Nothing is here yet. Its editors add taxa and characters first.',
+    taxa: 'List taxa',
+    characters: 'List characters',
+    table: 'Bring a table in',
+    done: '{n} there',
   },
   undo: {
     undoes: 'Undo: {what}',

@@ -6,7 +6,6 @@ export default {
     grid: 'Matrix of taxa and characters',
     emptyCell: 'not scored',
     edit: 'Score in notation',
-    nothing: 'There is nothing to score yet. Import a matrix first.',
     correct: 'Correct the text',
     compare: 'Compare both',
     sendAgain: 'Send again',

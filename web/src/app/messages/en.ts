@@ -247,6 +247,7 @@ export default {
     find: 'Find a character',
     noOrgan: 'No organ given',
     none: 'No character has these words.',
+    begin: 'No characters yet. Add one, add several by a list (“leaf margin: toothed, entire”), or copy ready ones.',
     eye: 'naked eye',
     effort: '{n} min',
     misread: 'misread {n} % (trained)',

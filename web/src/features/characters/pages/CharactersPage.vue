@@ -7,6 +7,7 @@ import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import { rowChoices, rowName } from '@/shared/taxon/rowNames';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
+import AddCharactersDialog from '../components/AddCharactersDialog.vue';
 import CharacterCard from '../components/CharacterCard.vue';
 import DependencyGraph from '../components/DependencyGraph.vue';
 import CharacterEditor from '../components/CharacterEditor.vue';
@@ -19,6 +20,7 @@ const preferences = usePreferences();
 const wanted = ref('');
 const organ = ref('');
 const library = ref(false);
+const addingMany = ref(false);
 const characters = computed(() => model.study.value?.characters ?? []);
 const taxa = computed(() => rowChoices(model.study.value?.rows));
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
@@ -124,6 +126,9 @@ onMounted(async () => {
       <header>
         <h2 id="characters">{{ $t('characters.title') }}</h2>
         <v-btn v-if="editable" size="small" :prepend-icon="mdiPlus" @click="add">{{ $t('character.add') }}</v-btn>
+        <v-btn v-if="editable" size="small" :prepend-icon="mdiPlus" @click="addingMany = true">{{
+          $t('addTaxa.open')
+        }}</v-btn>
         <v-btn v-if="editable" size="small" :prepend-icon="mdiBookshelf" @click="library = true">{{
           $t('library.open')
         }}</v-btn>
@@ -151,7 +156,8 @@ onMounted(async () => {
           @select="editing.select(character.id)"
         />
       </section>
-      <p v-if="!groups.length" class="quiet">{{ $t('characters.none') }}</p>
+      <p v-if="!characters.length" class="quiet">{{ $t(editable ? 'characters.begin' : 'empty.readOnly') }}</p>
+      <p v-else-if="!groups.length" class="quiet">{{ $t('characters.none') }}</p>
     </section>
     <section v-if="draft" class="shelf" aria-labelledby="character">
       <header>
@@ -227,6 +233,7 @@ onMounted(async () => {
       />
     </section>
     <LibraryDialog v-model="library" />
+    <AddCharactersDialog v-model="addingMany" />
     <LoseDialog :editing="editing" />
   </div>
 </template>

@@ -8,6 +8,7 @@ import { rowName } from '@/shared/taxon/rowNames';
 import CellShelf from '../components/CellShelf.vue';
 import ConflictDialog, { type Conflict } from '../components/ConflictDialog.vue';
 import OverEdgeDialog from '../components/OverEdgeDialog.vue';
+import EmptySheet from '../components/EmptySheet.vue';
 import FindReplaceDialog from '../components/FindReplaceDialog.vue';
 import PastePreview, { type Rejection } from '../components/PastePreview.vue';
 import RefusedTexts from '../components/RefusedTexts.vue';
@@ -251,7 +252,13 @@ function found(wish: Schemas['ReplaceScores']) {
         :editable="editable"
         @find="finding = true"
       />
-      <p v-if="!model.study.value?.rows.length || !sheet.all.value.length" class="page">{{ $t('score.nothing') }}</p>
+      <EmptySheet
+        v-if="model.study.value && (!model.study.value.rows.length || !sheet.all.value.length)"
+        :slug="model.study.value.slug"
+        :taxa="model.study.value.rows.length"
+        :characters="sheet.all.value.length"
+        :editable="structural"
+      />
       <p v-else-if="!rows.length || !characters.length" class="page">{{ $t('score.noneLikeThis') }}</p>
       <ScoreGrid
         v-else-if="mode === 'sheet'"

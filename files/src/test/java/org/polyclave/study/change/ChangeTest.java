@@ -93,6 +93,44 @@ class ChangeTest {
     }
 
     @Test
+    void jottedLinesBecomeCharacters() {
+        Study grown = new AddCharacters(List.of(
+                        "Leaf:",
+                        "leaf tip: blunt, pointed, long and drawn out",
+                        "leaf length (mm)",
+                        "  ",
+                        "Flower:",
+                        "petals: count",
+                        "petal colour\twhite/cream\tred",
+                        "flowering: months",
+                        "scent: none < faint < strong",
+                        "awns",
+                        "Margin: x, y",
+                        "ovary weight: mg"))
+                .apply(LEAVES);
+        assertThat(StudyRules.check(grown)).isEmpty();
+        assertThat(grown.characters()
+                        .subList(LEAVES.characters().size(), grown.characters().size()))
+                .extracting(c -> c.id() + " " + c.type() + " " + c.unit() + " " + c.organ() + " "
+                        + c.states().stream().map(s -> s.label()).toList())
+                .containsExactly(
+                        "leaf-tip STATES  leaf [blunt, pointed, long and drawn out]",
+                        "leaf-length LENGTH mm leaf []",
+                        "petals COUNT  flower []",
+                        "petal-colour STATES  flower [white/cream, red]",
+                        "flowering MONTHS  flower []",
+                        "scent ORDERED  flower [none, faint, strong]",
+                        "awns STATES  flower [absent, present]",
+                        "ovary-weight MASS mg flower []");
+        assertThat(new AddCharacters(List.of("petals: count")).apply(grown)).isEqualTo(grown);
+        for (String wrong : List.of("leaf width", ": red, blue", "colour: red", "colour: red, RED", "colour: +, -")) {
+            assertThatExceptionOfType(Refused.class)
+                    .as(wrong)
+                    .isThrownBy(() -> new AddCharacters(List.of(wrong)).apply(LEAVES));
+        }
+    }
+
+    @Test
     void aSplitStateTakesItsScoresAndDependenciesAlong() {
         Study split = new SplitState(
                         "margin",

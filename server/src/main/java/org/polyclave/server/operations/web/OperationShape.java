@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.Map;
 import org.polyclave.server.platform.JsonShapes;
+import org.polyclave.study.change.AddCharacters;
 import org.polyclave.study.change.AddTaxa;
 import org.polyclave.study.change.ChangeUnit;
 import org.polyclave.study.change.MergeStates;
@@ -19,6 +20,7 @@ import org.springframework.context.annotation.Configuration;
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "operation")
 @JsonSubTypes({
     @JsonSubTypes.Type(value = AddTaxa.class, name = "AddTaxa"),
+    @JsonSubTypes.Type(value = AddCharacters.class, name = "AddCharacters"),
     @JsonSubTypes.Type(value = MergeStates.class, name = "MergeStates"),
     @JsonSubTypes.Type(value = SplitState.class, name = "SplitState"),
     @JsonSubTypes.Type(value = MergeTaxa.class, name = "MergeTaxa"),
