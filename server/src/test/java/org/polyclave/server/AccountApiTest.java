@@ -147,4 +147,12 @@ class AccountApiTest {
                 .as("somebody must administer")
                 .isEqualTo("account-own");
     }
+
+    @Test
+    void aNameThatNothingCanHoldIsRefusedInWords() {
+        Visitor.Answer refused =
+                Visitor.anonymous().post("/api/v1/session", "{\"name\":\"\\u0000\",\"password\":\"x\"}");
+        assertThat(refused.status()).isEqualTo(400);
+        assertThat(refused.json().path("detail").asString()).contains("cannot be stored");
+    }
 }

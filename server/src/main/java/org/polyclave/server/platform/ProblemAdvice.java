@@ -1,5 +1,6 @@
 package org.polyclave.server.platform;
 
+import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -10,6 +11,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.TypeMismatchException;
 import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -38,6 +40,9 @@ import tools.jackson.databind.DatabindException;
 @RestControllerAdvice
 class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+    /** Class of SQLSTATE for values that are not such as their type has (ISO/IEC 9075). */
+    private static final String DATA_EXCEPTION = "22";
+
     private static final String UNREACHABLE =
             "Polyclave cannot reach its database just now, so nothing was read or changed. Try again in a minute; if it stays"
                     + " so, tell whoever runs this installation.";
@@ -48,6 +53,19 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 HttpStatus.CONFLICT,
                 ProblemCode.RACED,
                 "Somebody changed the same thing at the same moment. Reload, and repeat your change.");
+    }
+
+    /** The database refuses what no text can hold, a NUL for example; whoever sent it is to be told, not to be told that we failed. */
+    @ExceptionHandler(DataIntegrityViolationException.class)
+    ProblemDetail unstorable(DataIntegrityViolationException refused) {
+        boolean data = refused.getMostSpecificCause() instanceof SQLException sql
+                && String.valueOf(sql.getSQLState()).startsWith(DATA_EXCEPTION);
+        return data
+                ? problem(
+                        HttpStatus.BAD_REQUEST,
+                        ProblemCode.BAD_REQUEST,
+                        "What was sent holds a character, or a number, that cannot be stored. Remove it, and send it again.")
+                : unforeseen(refused);
     }
 
     /** Also from within the filters of sessions and security. */
