@@ -101,6 +101,8 @@ export default {
     characters: 'no character | one character | {n} characters',
     score: '{part} of {all} cells',
     blind: 'not told while you score blind',
+    noTaxa: 'no taxon',
+    nothing: 'nothing yet',
     apart:
       'all pairs separated, {thin} by one feature only | one pair not separated, {thin} by one feature only | {n} pairs not separated, {thin} by one feature only',
     apartDangers:
@@ -114,7 +116,7 @@ export default {
     label: 'Next best step',
     go: 'Go to {stage}',
     kind: {
-      IMPORT: 'Import a matrix: a key needs at least two taxa and one character.',
+      IMPORT: 'List taxa and characters, or bring a table in: a key needs at least two taxa and one character.',
       ASSESS_HAZARDS:
         'Assess the hazard of {subject}: it is not assessed, so nothing may call it harmless. | Assess the hazard of {subject}: {n} are not assessed, so nothing may call them harmless.',
       SEPARATE_PAIR:
@@ -136,6 +138,7 @@ export default {
     } satisfies Record<Schemas['NextStep']['kind'], string>,
   },
   palette: {
+    step: 'Go to the next best step',
     checks: 'Open the checks',
     open: 'Find a command',
     label: 'Command',

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiClipboardCheckOutline } from '@mdi/js';
 import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
 import { isOpen, useFindings } from '@/study-kernel';
 
 /** Leads to the checks and tells how many findings are open, or nothing of their number before it is known. */
@@ -10,6 +11,10 @@ const findings = useFindings(
   computed(() => props.revision),
 );
 const open = computed(() => findings.data.value?.filter(isOpen).length);
+const { t } = useI18n();
+const words = computed(() =>
+  open.value === undefined ? t('checks.title') : t('checks.open', { n: open.value }, open.value),
+);
 </script>
 
 <template>
@@ -19,6 +24,24 @@ const open = computed(() => findings.data.value?.filter(isOpen).length);
     variant="text"
     size="small"
     class="figures"
-    >{{ open === undefined ? $t('checks.title') : $t('checks.open', { n: open }, open) }}</v-btn
+    :aria-label="words"
+    ><span class="words">{{ words }}</span
+    ><span class="count" aria-hidden="true">{{ open }}</span></v-btn
   >
 </template>
+
+<style scoped>
+.count {
+  display: none;
+}
+
+@media (max-width: 700px) {
+  .words {
+    display: none;
+  }
+
+  .count {
+    display: inline;
+  }
+}
+</style>

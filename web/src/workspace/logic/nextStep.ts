@@ -6,7 +6,7 @@ type Step = Schemas['NextStep'];
 export function placeOf(step: Step): string {
   const rows = step.rows.join(',');
   const places: Record<Step['kind'], string> = {
-    IMPORT: 'scope',
+    IMPORT: 'score',
     ASSESS_HAZARDS: 'scope',
     SEPARATE_PAIR: `apart?rows=${rows}`,
     SEPARATE_DANGER: `apart?rows=${rows}&safely=true`,

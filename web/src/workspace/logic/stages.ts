@@ -12,7 +12,9 @@ export function stages(study: Schemas['StudyView'], step?: Schemas['NextStep']):
   return [
     {
       id: 'scope',
-      gauge: { message: 'gauge.scope', numbers: { taxa: g.taxa, open: g.notAssessed, n: g.notAssessed } },
+      gauge: g.taxa
+        ? { message: 'gauge.scope', numbers: { taxa: g.taxa, open: g.notAssessed, n: g.notAssessed } }
+        : { message: 'gauge.noTaxa', numbers: {} },
     },
     { id: 'gather', gauge: { message: 'gauge.gather', numbers: { n: study.specimens.length } } },
     { id: 'characters', gauge: { message: 'gauge.characters', numbers: { n: g.characters } } },
@@ -20,16 +22,21 @@ export function stages(study: Schemas['StudyView'], step?: Schemas['NextStep']):
       id: 'score',
       gauge: study.blind
         ? { message: 'gauge.blind', numbers: {} }
-        : { message: 'gauge.score', numbers: { part: g.scored, all: g.cells } },
+        : g.cells
+          ? { message: 'gauge.score', numbers: { part: g.scored, all: g.cells } }
+          : { message: 'gauge.nothing', numbers: {} },
     },
     {
       id: 'apart',
-      gauge: step
-        ? {
-            message: step.dangers > 0 ? 'gauge.apartDangers' : 'gauge.apart',
-            numbers: { n: step.open, thin: step.thin, dangers: step.dangers },
-          }
-        : { message: 'gauge.notYet', numbers: {} },
+      gauge:
+        g.taxa < 2 || !g.characters
+          ? { message: 'gauge.nothing', numbers: {} }
+          : step
+            ? {
+                message: step.dangers > 0 ? 'gauge.apartDangers' : 'gauge.apart',
+                numbers: { n: step.open, thin: step.thin, dangers: step.dangers },
+              }
+            : { message: 'gauge.notYet', numbers: {} },
     },
     { id: 'key', gauge: { message: 'gauge.key', numbers: { n: g.taxaInKeys } } },
     { id: 'any-order', gauge: { message: 'gauge.anyOrder', numbers: { n: g.characters } } },

@@ -50,7 +50,9 @@ test('the next best step leads to its stage, and only from elsewhere', async () 
 
 test('only open findings are counted', async () => {
   const page = await open();
-  await vi.waitFor(() => expect(page.byText('a', 'one finding').getAttribute('href')).toBe('/studies/meadow/checks'));
+  await vi.waitFor(() =>
+    expect(page.all('a[aria-label="one finding"]')[0]?.getAttribute('href')).toBe('/studies/meadow/checks'),
+  );
 });
 
 test('keys undo and redo, but not while something is typed or where one may not edit', async () => {

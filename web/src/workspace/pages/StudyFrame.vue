@@ -8,6 +8,7 @@ import { addressOf } from '@/api/client';
 import { AccountMenu } from '@/features/account';
 import { provideGlossary } from '@/shared/glossary/glossary';
 import { providePictures } from '@/shared/picture/pictures';
+import { useSubject } from '@/shared/ui/pageTitle';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import ChecksButton from '../components/ChecksButton.vue';
 import CommandPalette from '../components/CommandPalette.vue';
@@ -28,6 +29,7 @@ providePictures(
   () => model.study.value?.pictures,
 );
 provideGlossary(() => model.study.value?.glossary);
+useSubject(() => model.study.value?.title);
 const { t } = useI18n();
 const route = useRoute();
 const router = useRouter();
@@ -49,6 +51,9 @@ const said = computed(() => model.message.value || reversed.value);
 const canEdit = computed(() => model.study.value !== undefined && model.study.value.role !== 'VIEWER');
 
 const commands = computed(() => [
+  ...(step.value
+    ? [{ label: t('palette.step'), run: () => router.push(`/studies/${props.slug}/${stepPlace.value}`) }]
+    : []),
   ...path.value.map((stage) => ({
     label: t('palette.go', { stage: t(`stage.${stage.id}`) }),
     run: () => router.push(`/studies/${props.slug}/${stage.id}`),
@@ -137,6 +142,7 @@ useEventListener('keydown', (event) => {
           @click="palette = true"
         />
         <v-btn
+          class="keys"
           :icon="mdiKeyboardOutline"
           variant="text"
           size="small"
@@ -166,6 +172,7 @@ useEventListener('keydown', (event) => {
           {{ $t('second.blindLead') }}
           <router-link :to="`/studies/${slug}/second`">{{ $t('second.work') }}</router-link>
         </p>
+        <h1 v-if="route.meta.heading" class="sr-only">{{ $t(String(route.meta.title)) }}</h1>
         <router-view />
       </template>
     </v-main>
@@ -184,7 +191,7 @@ useEventListener('keydown', (event) => {
           size="small"
           color="primary"
           :append-icon="mdiArrowRight"
-          :to="step.kind === 'IMPORT' ? '/import' : `/studies/${slug}/${stepPlace}`"
+          :to="`/studies/${slug}/${stepPlace}`"
         >
           {{ $t('step.go', { stage: $t(`stage.${stepStage}`) }) }}
         </v-btn>
@@ -303,6 +310,26 @@ footer .label {
   color: rgb(var(--v-theme-error));
 }
 
+/* On short windows, at 200 % zoom, the work has the room; the next best step is in the palette. */
+@media (max-height: 560px) {
+  .gauge,
+  footer {
+    display: none;
+  }
+
+  nav a {
+    padding-block: 0.15rem;
+  }
+
+  .top {
+    padding-top: 0;
+  }
+
+  .top.top {
+    flex-wrap: nowrap;
+  }
+}
+
 @media (max-width: 700px) {
   .top {
     flex-wrap: wrap;
@@ -311,6 +338,33 @@ footer .label {
 
   .title {
     flex: 1 0 70%;
+  }
+
+  /* A phone has no keyboard to learn about, and a step has one line. */
+  .keys {
+    display: none;
+  }
+
+  footer {
+    flex-wrap: nowrap;
+  }
+
+  footer > span:not(.label) {
+    flex: 1;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+
+  footer .label {
+    display: none;
+  }
+}
+
+@media (max-width: 700px) and (max-height: 560px) {
+  .title {
+    flex: 1 1 0;
+    min-width: 0;
   }
 }
 </style>

@@ -25,8 +25,14 @@ async function leave() {
     />
     <v-menu>
       <template #activator="{ props }">
-        <v-btn v-bind="props" variant="text" size="small" :prepend-icon="mdiAccountCircleOutline">
-          {{ session.account?.displayName }}
+        <v-btn
+          v-bind="props"
+          variant="text"
+          size="small"
+          :prepend-icon="mdiAccountCircleOutline"
+          :aria-label="session.account?.displayName"
+        >
+          <span class="who">{{ session.account?.displayName }}</span>
         </v-btn>
       </template>
       <v-list density="compact">
@@ -42,5 +48,11 @@ async function leave() {
 .account {
   display: flex;
   align-items: center;
+}
+
+@media (max-width: 500px) {
+  .who {
+    display: none;
+  }
 }
 </style>

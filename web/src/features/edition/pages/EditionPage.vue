@@ -11,6 +11,7 @@ import { rowName } from '@/shared/taxon/rowNames';
 import { provideGlossary } from '@/shared/glossary/glossary';
 import { useMonths } from '@/shared/calendar/months';
 import { providePictures } from '@/shared/picture/pictures';
+import { useSubject } from '@/shared/ui/pageTitle';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { usePreferences } from '@/stores/preferences';
@@ -40,6 +41,7 @@ const edition = useQuery({
   staleTime: Infinity,
 });
 const doc = computed(() => edition.data.value);
+useSubject(() => doc.value?.title);
 providePictures(
   () => `/api/v1/editions/${props.slug}/${number.value}/pictures`,
   () => doc.value?.study.pictures,

@@ -87,4 +87,17 @@ function toggled(set: Set<string>, id: string): Set<string> {
 .filter {
   max-width: 15rem;
 }
+
+/* One line that scrolls sideways, so that the sheet has the room. */
+@media (max-width: 800px), (max-height: 560px) {
+  .tools {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    padding-block: 0.5rem 0.2rem;
+  }
+
+  .tools > * {
+    flex: none;
+  }
+}
 </style>

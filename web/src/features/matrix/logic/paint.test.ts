@@ -130,6 +130,16 @@ describe('states', () => {
     const inherited = painted(cell({ parts, from: 'genus' })).word('toothed')?.alpha ?? 1;
     expect(inherited).toBeLessThan(own);
   });
+
+  test('however light, they keep 4.5 : 1 on paper', () => {
+    for (const share of [0, 0.1, 1])
+      for (const mistaken of [true, false])
+        for (const from of ['', 'genus']) {
+          const grid = painted(cell({ parts: [{ label: 'toothed', share, mistaken }], from }));
+          const alpha = grid.word(mistaken ? '≈ toothed' : 'toothed')?.alpha ?? 0;
+          expect(contrast('#22241f', '#faf7f0', alpha)).toBeGreaterThan(4.5);
+        }
+  });
 });
 
 describe('numbers', () => {
@@ -206,3 +216,15 @@ test('a cell of which something is said carries a mark of its own', () => {
   expect(lines(true)).toHaveLength(1);
   expect(lines(false)).toHaveLength(0);
 });
+
+/** Of ink laid over paper with some alpha, by WCAG 2.2. */
+function contrast(ink: string, paper: string, alpha: number): number {
+  const channels = (hex: string) => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255);
+  const luminance = (rgb: number[]) =>
+    rgb
+      .map((c) => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4))
+      .reduce((sum, c, i) => sum + c * ([0.2126, 0.7152, 0.0722][i] ?? 0), 0);
+  const under = channels(paper);
+  const seen = channels(ink).map((c, i) => c * alpha + (under[i] ?? 0) * (1 - alpha));
+  return (luminance(under) + 0.05) / (luminance(seen) + 0.05);
+}

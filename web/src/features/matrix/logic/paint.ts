@@ -40,6 +40,8 @@ interface Box {
   height: number;
 }
 
+/** Lightest ink that keeps 4.5 : 1 on the paper of both themes. */
+const READABLE = 0.68;
 const PAD = 7;
 
 /** Paints the window of the grid: cells by meaning, headings frozen. */
@@ -125,13 +127,13 @@ function paintCell(g: CanvasRenderingContext2D, model: GridModel, row: number, c
   g.beginPath();
   g.rect(box.x + 1, box.y + 1, box.width - 2, box.height - 1);
   g.clip();
-  const strength = cell.from ? 0.55 : 1;
+  const strength = cell.from ? READABLE : 1;
   if (cell.kind === 'not-applicable') paintHatch(g, box, ink);
   else if (cell.kind === 'range' && cell.range)
     paintRange(g, cell, model.columns[column]?.scale ?? { min: 0, max: 1 }, box, strength, ink);
   else if (cell.kind === 'states' || cell.kind === 'months') paintWords(g, cell, box, strength, ink);
-  else if (cell.kind === 'any') text(g, cell.text, box, `italic 14px ${ink.sans}`, 0.8 * strength, ink.text);
-  else if (cell.kind === 'unknown') text(g, '?', box, `14px ${ink.sans}`, 0.45, ink.text);
+  else if (cell.kind === 'any') text(g, cell.text, box, `italic 14px ${ink.sans}`, Math.min(0.8, strength), ink.text);
+  else if (cell.kind === 'unknown') text(g, '?', box, `14px ${ink.sans}`, READABLE, ink.text);
   if (cell.doubtful) paintDoubt(g, box, ink);
   g.restore();
 }
@@ -152,9 +154,9 @@ function paintWords(g: CanvasRenderingContext2D, cell: Cell, box: Box, strength:
     const weight = part.share >= 0.6 ? 600 : part.share >= 0.15 ? 400 : 300;
     const font = `${part.mistaken ? 'italic ' : ''}${weight} 14px ${ink.sans}`;
     const word = (part.mistaken ? '≈ ' : '') + part.label + (i + 1 < cell.parts.length ? ', ' : '');
-    const alpha = part.mistaken ? 0.6 : 0.6 + 0.4 * part.share;
+    const alpha = Math.min(strength, part.mistaken ? READABLE : READABLE + (1 - READABLE) * part.share);
     g.font = font;
-    text(g, word, { ...box, x: x - PAD }, font, alpha * strength, ink.text);
+    text(g, word, { ...box, x: x - PAD }, font, alpha, ink.text);
     x += g.measureText(word).width;
   });
 }

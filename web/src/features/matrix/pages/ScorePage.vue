@@ -373,4 +373,10 @@ function found(wish: Schemas['ReplaceScores']) {
     grid-template-rows: 60vh auto;
   }
 }
+
+@media (max-width: 800px) and (max-height: 560px) {
+  .score {
+    grid-template-rows: calc(100vh - 5rem) auto;
+  }
+}
 </style>

@@ -87,6 +87,13 @@ class ChangeTest {
                         "helica-media nothotaxon helica",
                         "tolva-2 species null");
         assertThat(new AddTaxa(List.of("Helica pumila")).apply(grown)).isEqualTo(grown);
+        assertThat(new AddTaxa(List.of("Velmora nana subsp. alta", "Velmora nana", "Velmora"))
+                        .apply(LEAVES)
+                        .rows()
+                        .subList(LEAVES.rows().size(), LEAVES.rows().size() + 3))
+                .as("whatever their order")
+                .extracting(StudyRow::parent)
+                .containsExactly("velmora-nana", "velmora", null);
         assertThatExceptionOfType(Refused.class)
                 .isThrownBy(() -> new AddTaxa(List.of("x".repeat(300))).apply(LEAVES))
                 .withMessageContaining("too long");

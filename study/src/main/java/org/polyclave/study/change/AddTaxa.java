@@ -47,22 +47,20 @@ public record AddTaxa(List<String> names) implements StudyOperation {
                 throw new Refused("'" + name.substring(0, 40) + "…' is too long for a name.");
             }
             if (!name.isEmpty() && !byName.containsKey(StudyRules.folded(name))) {
-                StudyRow row = row(name, rows, byName, taken);
+                StudyRow row = StudyRow.of(name)
+                        .withId(Slug.unused(Slug.of(name, "taxon"), i -> !taken.add(i)))
+                        .withRank(rank(name.split(" "), rows));
                 rows.add(row);
                 byName.put(StudyRules.folded(name), row);
             }
         }
+        // What something belongs to may stand below it in the list.
+        int before = study.rows().size();
+        rows.subList(before, rows.size())
+                .replaceAll(row -> row.withParent(parent(row.label().split(" "), row.rank(), byName)
+                        .map(StudyRow::id)
+                        .orElse(null)));
         return study.withRows(rows);
-    }
-
-    private StudyRow row(String name, List<StudyRow> rows, Map<String, StudyRow> byName, Set<String> taken) {
-        String[] words = name.split(" ");
-        String rank = rank(words, rows);
-        String parent = parent(words, rank, byName).map(StudyRow::id).orElse(null);
-        return StudyRow.of(name)
-                .withId(Slug.unused(Slug.of(name, "taxon"), i -> !taken.add(i)))
-                .withRank(rank)
-                .withParent(parent);
     }
 
     private String rank(String[] words, List<StudyRow> rows) {
