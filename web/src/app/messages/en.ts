@@ -139,6 +139,12 @@ export default {
   },
   palette: {
     step: 'Go to the next best step',
+    thing: {
+      taxon: 'Taxon: {label}',
+      character: 'Character: {label}',
+      specimen: 'Specimen: {label}',
+      term: 'Term: {label}',
+    },
     checks: 'Open the checks',
     open: 'Find a command',
     label: 'Command',
@@ -210,7 +216,7 @@ export default {
     pairZoom: { key: '+ − 0', does: 'larger, smaller, all at once' },
     undo: { key: 'Ctrl Z', does: 'undo your latest change' },
     redo: { key: 'Ctrl Shift Z', does: 'redo it' },
-    palette: { key: 'Ctrl K', does: 'find any command' },
+    palette: { key: 'Ctrl K', does: 'find any command, taxon, character, specimen or term' },
     help: { key: '?', does: 'these keys' },
   },
   scope: {

@@ -7,16 +7,25 @@ interface Command {
   run: () => unknown;
 }
 
-const props = defineProps<{ commands: Command[] }>();
+const props = defineProps<{
+  commands: Command[];
+  /** What the study holds; found only once something is typed. */
+  things: Command[];
+}>();
+const MOST = 40;
+const field = ref<HTMLInputElement | null>(null);
 const open = defineModel<boolean>({ required: true });
 const typed = ref('');
 const at = ref(0);
-const found = computed(() => matching(props.commands, typed.value));
+const found = computed(() =>
+  matching(typed.value.trim() ? [...props.commands, ...props.things] : props.commands, typed.value).slice(0, MOST),
+);
 
 watch(open, async () => {
   typed.value = '';
   at.value = 0;
   await nextTick();
+  field.value?.focus();
 });
 watch(typed, () => (at.value = 0));
 
@@ -34,17 +43,20 @@ function move(by: number) {
 <template>
   <v-dialog v-model="open" max-width="34rem" transition="fade-transition" :aria-label="$t('palette.open')">
     <v-card class="pa-3">
-      <v-text-field
+      <input
+        ref="field"
         v-model="typed"
+        class="field"
         autofocus
-        hide-details
+        spellcheck="false"
+        autocomplete="off"
         :placeholder="$t('palette.label')"
         :aria-label="$t('palette.label')"
-        single-line
         role="combobox"
+        aria-autocomplete="list"
         aria-expanded="true"
         aria-controls="palette-list"
-        :aria-activedescendant="`palette-${at}`"
+        :aria-activedescendant="found.length ? `palette-${at}` : undefined"
         @keydown.down.prevent="move(1)"
         @keydown.up.prevent="move(-1)"
         @keydown.enter.prevent="run(found[at])"
@@ -53,7 +65,7 @@ function move(by: number) {
         <li
           v-for="(command, i) in found"
           :id="`palette-${i}`"
-          :key="command.label"
+          :key="`${i} ${command.label}`"
           role="option"
           :aria-selected="i === at"
           :class="{ at: i === at }"
@@ -68,6 +80,13 @@ function move(by: number) {
 </template>
 
 <style scoped>
+.field {
+  width: 100%;
+  padding: 0.6rem 0.75rem;
+  border: 1px solid var(--rule);
+  font-size: 1.05rem;
+}
+
 ul {
   list-style: none;
   padding: 0;

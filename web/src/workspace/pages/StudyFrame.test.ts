@@ -48,6 +48,23 @@ test('the next best step leads to its stage, and only from elsewhere', async () 
   expect(there.all('footer a')).toHaveLength(0);
 });
 
+test('the palette finds what the study holds, once something is typed', async () => {
+  const page = await open();
+  await press('k', { ctrlKey: true });
+  const field = await vi.waitFor(() => {
+    const found = document.querySelector<HTMLInputElement>('.v-dialog [role=combobox]');
+    if (!found) throw new Error('no palette yet');
+    return found;
+  });
+  const options = () => [...document.querySelectorAll('.v-dialog [role=option]')].map((o) => o.textContent?.trim());
+  expect(options().some((o) => o?.startsWith('Taxon'))).toBe(false);
+  field.value = 'taxon bane';
+  field.dispatchEvent(new Event('input'));
+  await vi.waitFor(() => expect(options()).toEqual(['Taxon: Bane']));
+  field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+  await vi.waitFor(() => expect(page.router.currentRoute.value.fullPath).toBe('/studies/meadow/score?row=bane'));
+});
+
 test('only open findings are counted', async () => {
   const page = await open();
   await vi.waitFor(() =>

@@ -8,6 +8,7 @@ import { addressOf } from '@/api/client';
 import { AccountMenu } from '@/features/account';
 import { provideGlossary } from '@/shared/glossary/glossary';
 import { providePictures } from '@/shared/picture/pictures';
+import { rowName } from '@/shared/taxon/rowNames';
 import { useSubject } from '@/shared/ui/pageTitle';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import ChecksButton from '../components/ChecksButton.vue';
@@ -78,6 +79,23 @@ const commands = computed(() => [
   { label: t('palette.importInto'), run: () => router.push(`/import?into=${props.slug}`) },
   { label: t('palette.import'), run: () => router.push('/import') },
 ]);
+
+/** Taxa, characters, specimens and terms, each with the place where it is looked at. */
+const things = computed(() => {
+  const study = model.study.value;
+  if (!study || !palette.value) return [];
+  const to = (kind: string, label: string, place: string) => ({
+    label: t(`palette.thing.${kind}`, { label }),
+    run: () => router.push(`/studies/${props.slug}/${place}`),
+  });
+  const id = encodeURIComponent;
+  return [
+    ...study.rows.map((r) => to('taxon', rowName(r), `score?row=${id(r.id)}`)),
+    ...study.characters.map((c) => to('character', c.label, `characters?character=${id(c.id)}`)),
+    ...study.specimens.map((s) => to('specimen', s.code, `gather?specimen=${id(s.id)}`)),
+    ...study.glossary.map((g) => to('term', g.term, 'references')),
+  ];
+});
 
 function save(kind: FileKind) {
   window.location.assign(addressOf('/api/v1/studies/{slug}/export', wished(props.slug, kind, false)));
@@ -198,7 +216,7 @@ useEventListener('keydown', (event) => {
       </template>
       <span v-if="said" class="message" role="status">{{ said }}</span>
     </footer>
-    <CommandPalette v-model="palette" :commands="commands" />
+    <CommandPalette v-model="palette" :commands="commands" :things="things" />
     <SharingDialog v-model="sharing" />
     <ExportDialog v-model="exporting" />
     <KeysHelp v-model="help" :screen="here" />
