@@ -12,8 +12,15 @@ import WhereFields from './WhereFields.vue';
 /** All that is said of a character. */
 const character = defineModel<Character>({ required: true });
 const props = defineProps<{ characters: Character[]; taxa: { value: string; title: string }[]; readonly: boolean }>();
-const emit = defineEmits<{ merge: [from: string, into: string]; split: [state: string] }>();
+const emit = defineEmits<{ merge: [from: string, into: string]; split: [state: string]; next: [] }>();
 const { t } = useI18n();
+/** Of a new one, Enter in its name saves it and begins the next. */
+function next(event: KeyboardEvent) {
+  if (character.value.id || event.isComposing) return;
+  event.preventDefault();
+  emit('next');
+}
+
 /** Its preview is only asked for while somebody looks at it. */
 const wording = ref(false);
 const types = TYPES.map((value) => ({ value, title: t(`type.${value}`) }));
@@ -30,7 +37,9 @@ const groups = computed(() => [...new Set(props.characters.map((c) => c.group).f
       class="wide"
       :label="$t('character.label')"
       :readonly="readonly"
+      :autofocus="!character.id"
       hide-details
+      @keydown.enter="next"
     />
     <v-text-field
       v-model="character.question"

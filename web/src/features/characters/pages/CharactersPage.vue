@@ -53,6 +53,10 @@ function add() {
   editing.begin(blank(organ.value || (editing.current.value?.organ ?? '')));
 }
 
+async function saveAndAdd() {
+  if (await editing.save()) add();
+}
+
 function place(by: -1 | 1) {
   return draft.value
     ? stepped(
@@ -190,12 +194,14 @@ onMounted(async () => {
       </header>
       <form @submit.prevent="editing.save()">
         <CharacterEditor
+          :key="draft.id"
           v-model="draft"
           :characters="characters"
           :taxa="taxa"
           :readonly="!editable"
           @merge="merge"
           @split="beginSplit"
+          @next="saveAndAdd"
         />
         <div v-if="editable" class="shelf-buttons">
           <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />

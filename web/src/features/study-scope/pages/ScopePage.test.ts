@@ -58,6 +58,25 @@ test('a taxon is chosen by a link, edited, and saved with what was seen of it', 
   await vi.waitFor(() => expect(page.text()).toContain('Saved.'));
 });
 
+test('adding begins in the name, and Enter there saves it and begins the next', async () => {
+  server.on(`POST ${PATH}/rows`, { id: 'calm', revision: 8 });
+  const page = await open();
+  page.byText('button', 'Add a taxon').click();
+  await vi.waitFor(() => expect(field('Name').autofocus).toBe(true));
+  await write('Name', 'Calm');
+  server.on(
+    `GET ${PATH}`,
+    study({
+      rows: [...rows, row('calm', { label: 'Calm' })],
+      counts: { rows: [1, 0, 0, 0], characters: [1], specimens: {} },
+    }),
+  );
+  field('Name').dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+  await vi.waitFor(() => expect(server.bodies(`POST ${PATH}/rows`)).toMatchObject([{ row: { label: 'Calm' } }]));
+  await vi.waitFor(() => expect(field('Name').value).toBe(''));
+  await vi.waitFor(() => expect(field('Name').autofocus).toBe(true));
+});
+
 test('choosing another taxon asks before it loses what was typed', async () => {
   const page = await open('?row=bane');
   await vi.waitFor(() => expect(field('Name').value).toBe('Bane'));

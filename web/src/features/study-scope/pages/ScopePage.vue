@@ -52,6 +52,10 @@ function addTaxon() {
   editing.begin(structuredClone(blank));
 }
 
+async function saveAndAdd() {
+  if (await editing.save()) addTaxon();
+}
+
 /** A sex or stage belongs to the taxon that is selected, or to that of the sex or stage that is. */
 function addStage() {
   const at = editing.current.value;
@@ -133,7 +137,14 @@ const removal = computed(() => {
         />
       </header>
       <form @submit.prevent="editing.save()">
-        <TaxonEditor v-model="draft" :rows="recorded" :readonly="!editable" :is-stage="isStage" />
+        <TaxonEditor
+          :key="draft.id"
+          v-model="draft"
+          :rows="recorded"
+          :readonly="!editable"
+          :is-stage="isStage"
+          @next="saveAndAdd"
+        />
         <div v-if="editable" class="shelf-buttons">
           <WriteProblem :problem="editing.problem.value" @theirs="editing.theirs" @mine="editing.save" />
           <v-btn type="submit" color="primary" variant="flat" :loading="editing.busy.value">{{ $t('save') }}</v-btn>

@@ -12,7 +12,16 @@ import NameList from './NameList.vue';
 /** All that is said of a taxon, or of a sex or stage. */
 const row = defineModel<Schemas['StudyRow']>({ required: true });
 const props = defineProps<{ rows: Schemas['StudyRow'][]; readonly: boolean; isStage: boolean }>();
+const emit = defineEmits<{ next: [] }>();
 const { t } = useI18n();
+
+/** Of a new one, Enter in its name saves it and begins the next. */
+function next(event: KeyboardEvent) {
+  if (row.value.id || event.isComposing) return;
+  event.preventDefault();
+  emit('next');
+}
+
 const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
 const notFurther = computed({
   get: () => row.value.naming === 'NOT_FURTHER',
@@ -33,7 +42,14 @@ const status = computed({
 <template>
   <div class="fields">
     <template v-if="!isStage">
-      <v-text-field v-model="row.label" :label="$t('taxon.label')" :readonly="readonly" hide-details />
+      <v-text-field
+        v-model="row.label"
+        :label="$t('taxon.label')"
+        :readonly="readonly"
+        :autofocus="!row.id"
+        hide-details
+        @keydown.enter="next"
+      />
       <v-text-field v-model="row.plain" :label="$t('taxon.plain')" :readonly="readonly" hide-details />
       <v-combobox
         v-model="row.rank"

@@ -130,7 +130,7 @@ class ChangeTest {
                         "awns STATES  flower [absent, present]",
                         "ovary-weight MASS mg flower []");
         assertThat(new AddCharacters(List.of("petals: count")).apply(grown)).isEqualTo(grown);
-        for (String wrong : List.of("leaf width", ": red, blue", "colour: red", "colour: red, RED", "colour: +, -")) {
+        for (String wrong : List.of("leaf width", ": red, blue", "colour: red", "colour: red, RED", "colour: !, ?")) {
             assertThatExceptionOfType(Refused.class)
                     .as(wrong)
                     .isThrownBy(() -> new AddCharacters(List.of(wrong)).apply(LEAVES));

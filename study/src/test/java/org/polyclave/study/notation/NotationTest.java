@@ -16,6 +16,7 @@ import org.polyclave.study.model.ScoreValue.Combination;
 import org.polyclave.study.model.ScoreValue.Count;
 import org.polyclave.study.model.ScoreValue.Frequency;
 import org.polyclave.study.model.ScoreValue.Shown;
+import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyCharacter.StudyState;
 import org.polyclave.study.testkit.RandomScores;
@@ -270,6 +271,24 @@ class NotationTest {
         assertThat(guess("margin", "toothed", "entire").type()).isEqualTo(CharacterType.STATES);
         assertThat(TypeGuess.unit(List.of("5 inches", "3\"", "2 cm"), CharacterType.LENGTH))
                 .isEqualTo("in");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "♂, male",
+        "♂ with horns, male-with-horns",
+        ">10, over-10",
+        "< 10, under-10",
+        "≥10, at-least-10",
+        "10, 10",
+        "+, plus",
+        "−, minus",
+        "±, plus-minus",
+        "a + b, a-b",
+        "Tarnella × nana, tarnella-nana"
+    })
+    void signsThatSaySomethingAreSpelledOut(String label, String slug) {
+        assertThat(Slug.of(label)).isEqualTo(slug);
     }
 
     private static TypeGuess.Guess guess(String heading, String... texts) {
