@@ -17,6 +17,17 @@ public final class Screenshots {
         }
     }
 
+    /** A table as somebody kept it. */
+    private static final String KEPT = """
+            Brown caps of the beech hangers\t\t\t\t\t\t
+            Species\tCap\tColour\tSpores\tRing\tPoisonous?\tFruiting
+            Velmora fusca (= V. obscura)\t4-8 cm\tbrown\t7-9 x 4-5\tpresent\tno\tSep-Nov
+            Velmora pallida\t3-6 cm\ttan\t6-8 x 4-4.5 µm\tabsent*\t\tIX-X
+            Letharda mortis\t5 to 9 cm\tbrown\t10-12 x 6-7 µm\tpresent (washes off)\tdeadly\t8-10
+            Tubarella nana\t1/2 - 3/4 in\ttan\t5-6 x 3-4\tabsent\tyes\tall summer
+            n = 16\t\t\t\t\t\t
+            """;
+
     private static final String STUDY = "/studies/marrowmere-tussocks";
     private static final String MUSHROOMS = "/studies/marrowmere-browncaps";
     private static final List<View> VIEWS = List.of(
@@ -88,6 +99,12 @@ public final class Screenshots {
             page.navigate(base + view.path());
             page.waitForSelector(view.settle());
             page.waitForLoadState(LoadState.NETWORKIDLE);
+            if (view.name().equals("import")) {
+                page.locator("textarea").first().fill(KEPT);
+                page.getByText("Read the table").click();
+                page.waitForSelector("#unread");
+                page.locator("#asked").evaluate("heading => heading.scrollIntoView()");
+            }
             if (!view.open().isEmpty()) {
                 page.locator(view.open()).first().click();
                 page.locator(view.open()).first().evaluate("opened => opened.scrollIntoView({ block: 'center' })");
