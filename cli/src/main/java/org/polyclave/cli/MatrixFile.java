@@ -43,12 +43,19 @@ final class MatrixFile {
         read.problems().forEach(p -> notices.println(p.sentence()));
         String guessed = read.columns().stream()
                 .filter(ImportedStudy.Column::guessed)
-                .map(c -> c.character() + ": " + c.type().name().toLowerCase(Locale.ROOT))
+                .map(MatrixFile::takenAs)
                 .collect(Collectors.joining("; "));
         if (!guessed.isEmpty()) {
             notices.println("No #type given; taken as " + guessed + ".");
         }
         return read.study();
+    }
+
+    /** Nobody can be asked here for a unit that nothing names, so it is told. */
+    private static String takenAs(ImportedStudy.Column column) {
+        String unit = column.unit().isEmpty() ? "" : " in " + column.unit();
+        return column.character() + ": " + column.type().name().toLowerCase(Locale.ROOT) + unit
+                + (column.open() ? " (not all numbers have a unit: write '#unit', or the unit into the heading)" : "");
     }
 
     /** A regular file appears whole or not at all. A device, a pipe or a link is written to, never replaced. */

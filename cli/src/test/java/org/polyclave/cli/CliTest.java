@@ -293,6 +293,14 @@ class CliTest {
         assertThat(out).doesNotExist();
         Path good = write("good.csv", "taxon,a\nAa,red\nBb,blue\n");
         assertThat(run("key", good.toString()).err()).contains("No #type given; taken as a: states");
+        Path bare = write("bare.csv", "taxon,leaf length\nAa,5–9\nBb,12\n");
+        assertThat(run("key", bare.toString()).err())
+                .as("nobody can be asked for the unit here")
+                .contains("leaf length: length in mm (not all numbers have a unit");
+        assertThat(run("probe", "nowhere").code()).isEqualTo(64);
+        assertThat(run("probe", "http://127.0.0.1:9", "--senders", "1"))
+                .as("what does not answer withstands nothing")
+                .matches(r -> r.code() == 1 && r.out().contains("FAILED"));
         Path nonsense = write(
                 "key.json",
                 "{\"format\":\"polyclave-key\",\"version\":1,\"couplets\":[{\"number\":1,\"from\":null,\"leads\":[{\"statements\":[{\"character\":\"b\",\"states\":[\"x\"]}],\"text\":\"\",\"to\":{\"rows\":[\"zz\"]}}]}]}");
