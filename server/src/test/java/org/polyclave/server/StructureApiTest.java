@@ -351,5 +351,9 @@ class StructureApiTest {
         assertThat(reader.get(shared).status()).isEqualTo(404);
         assertThat(owner.delete(shared + "/members/petra").status()).isEqualTo(404);
         assertThat(owner.delete(shared + "/members/isolde").status()).isEqualTo(422);
+        assertThat(owner.put(shared + "/members", "{\"account\":\"isolde\",\"role\":\"VIEWER\"}")
+                        .status())
+                .as("the only owner cannot step down, either")
+                .isEqualTo(422);
     }
 }

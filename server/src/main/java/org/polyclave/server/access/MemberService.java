@@ -38,29 +38,39 @@ public class MemberService {
                 .findFirst();
     }
 
+    /** @throws org.springframework.web.ErrorResponseException if the study would be left without an owner */
     @Transactional
     public void share(OpenStudy open, String name, Role role) {
         Account account = accounts.find(name)
                 .orElseThrow(() -> Problems.badRequest(
                         ProblemCode.NO_SUCH_ACCOUNT,
                         "The account '" + name + "' does not exist. Ask your administrator to create one."));
+        if (role != Role.OWNER) {
+            members(open).stream().filter(m -> m.name().equals(account.name())).forEach(m -> keepAnOwner(open, m));
+        }
         studies.putMember(open.id(), account.id(), role.name());
     }
 
     /** @throws org.springframework.web.ErrorResponseException if the study would be left without an owner */
     @Transactional
     public void unshare(OpenStudy open, String name) {
-        List<Member> members = members(open);
-        Member gone =
-                members.stream().filter(m -> m.name().equals(name)).findFirst().orElseThrow(Problems::notFound);
-        boolean onlyOwner = gone.role() == Role.OWNER
-                && members.stream().filter(m -> m.role() == Role.OWNER).count() == 1;
+        Member gone = members(open).stream()
+                .filter(m -> m.name().equals(name))
+                .findFirst()
+                .orElseThrow(Problems::notFound);
+        keepAnOwner(open, gone);
+        studies.removeMember(open.id(), name);
+    }
+
+    /** Refuses to take the last owner's role: nobody could ever share, or give away, the study again. */
+    private void keepAnOwner(OpenStudy open, Member member) {
+        boolean onlyOwner = member.role() == Role.OWNER
+                && members(open).stream().filter(m -> m.role() == Role.OWNER).count() == 1;
         if (onlyOwner) {
             throw Problems.unprocessable(
                     ProblemCode.ONLY_OWNER,
-                    "'" + gone.displayName() + "' is the study's only owner. Make another member an owner first.",
+                    "'" + member.displayName() + "' is the study's only owner. Make another member an owner first.",
                     Map.of());
         }
-        studies.removeMember(open.id(), name);
     }
 }
