@@ -2,157 +2,201 @@ package org.polyclave.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 
-/** Accounts from invitation to their end: nobody ever knows a password that somebody else chose. */
+/** Accounts: made by administrators, used by their owners, told nothing that is not theirs. */
 @ExtendWith(RunningApplication.class)
 class AccountApiTest {
-    private static final String PASSWORD = "a walk by the weir";
-    private final Visitor warden = Visitor.signedIn("warden", "meadow-warden");
+    private static final String NEW =
+            "{\"name\":\"%s\",\"displayName\":\"%s\",\"password\":\"%s\",\"administrator\":false}";
 
-    private String invited(String name) {
-        Visitor.Answer link = warden.post(
-                "/api/v1/accounts/invitations",
-                "{\"name\":\"%s\",\"displayName\":\"Somebody\",\"administrator\":false}".formatted(name));
-        assertThat(link.status()).isEqualTo(200);
-        return link.json().path("secret").asString();
-    }
-
-    private static Visitor.Answer use(String secret, String password) {
-        return Visitor.anonymous()
-                .post(
-                        "/api/v1/account-links/use",
-                        "{\"secret\":\"%s\",\"password\":\"%s\"}".formatted(secret, password));
-    }
-
-    private static int signIn(String name, String password) {
-        return Visitor.anonymous()
-                .post("/api/v1/session", "{\"name\":\"%s\",\"password\":\"%s\"}".formatted(name, password))
-                .status();
-    }
-
-    private static boolean isSignedIn(Visitor visitor) {
-        return visitor.get("/api/v1/session").json().path("account").isObject();
-    }
-
-    private Visitor member(String name) {
-        use(invited(name), PASSWORD);
-        return Visitor.signedIn(name, PASSWORD);
+    private static Visitor warden() {
+        return Visitor.signedIn("warden", "meadow-warden");
     }
 
     @Test
-    void whoIsInvitedChoosesThePasswordOnce() {
-        String secret = invited("acc.fern");
-        assertThat(signIn("acc.fern", "anything at all")).isEqualTo(400);
-        assertThat(Visitor.anonymous()
-                        .post("/api/v1/account-links/look", "{\"secret\":\"%s\"}".formatted(secret))
-                        .json()
-                        .path("name")
-                        .asString())
-                .isEqualTo("acc.fern");
-        assertThat(use(secret, "short").json().path("code").asString()).isEqualTo("password");
-        assertThat(use(secret, "é".repeat(37)).json().path("code").asString())
-                .as("what the encoder would cut off")
-                .isEqualTo("password");
-        assertThat(use(secret, PASSWORD).status()).isEqualTo(200);
-        assertThat(signIn("acc.fern", PASSWORD)).isEqualTo(200);
-        assertThat(use(secret, "another password").status()).as("once").isEqualTo(404);
-        assertThat(use("x", PASSWORD).status()).isEqualTo(404);
-    }
-
-    @Test
-    void aResetLinkReplacesTheOneBeforeAndEndsSessions() {
-        Visitor member = member("acc.reed");
-        String first = warden.post("/api/v1/accounts/acc.reed/reset", "{}")
-                .json()
-                .path("secret")
-                .asString();
-        String second = warden.post("/api/v1/accounts/acc.reed/reset", "{}")
-                .json()
-                .path("secret")
-                .asString();
-        assertThat(signIn("acc.reed", PASSWORD)).as("until it is used").isEqualTo(200);
-        assertThat(use(first, "a new password").status()).isEqualTo(404);
-        assertThat(use(second, "a new password").status()).isEqualTo(200);
-        assertThat(isSignedIn(member)).isFalse();
-        assertThat(signIn("acc.reed", PASSWORD)).isEqualTo(400);
-        assertThat(signIn("acc.reed", "a new password")).isEqualTo(200);
-        assertThat(warden.post("/api/v1/accounts/nobody/reset", "{}").status()).isEqualTo(404);
-    }
-
-    @Test
-    void onesOwnPasswordChangesWithTheOldOneAndSignsOutElsewhere() {
-        Visitor here = member("acc.sedge");
-        Visitor elsewhere = Visitor.signedIn("acc.sedge", PASSWORD);
-        String change = "{\"current\":\"%s\",\"password\":\"%s\"}";
-        assertThat(here.put("/api/v1/account/password", change.formatted("wrong", "the mill at dusk"))
-                        .status())
-                .isEqualTo(400);
-        assertThat(isSignedIn(elsewhere)).isTrue();
-        JsonNode sessions = here.get("/api/v1/account/sessions").json();
-        assertThat(sessions).hasSize(2);
-        assertThat(sessions.findValuesAsString("here")).containsExactlyInAnyOrder("true", "false");
-        assertThat(here.put("/api/v1/account/password", change.formatted(PASSWORD, "the mill at dusk"))
-                        .status())
-                .isEqualTo(200);
-        assertThat(isSignedIn(elsewhere)).isFalse();
-        assertThat(isSignedIn(here)).isTrue();
-        assertThat(signIn("acc.sedge", PASSWORD)).isEqualTo(400);
-
-        Visitor again = Visitor.signedIn("acc.sedge", "the mill at dusk");
-        here.delete("/api/v1/account/sessions");
-        assertThat(isSignedIn(again)).isFalse();
-    }
-
-    @Test
-    void theNameThatOthersSeeIsOnesOwn() {
-        Visitor member = member("acc.vole");
-        assertThat(member.put("/api/v1/account/name", "{\"displayName\":\"Vole of the Bank\"}")
-                        .status())
-                .isEqualTo(200);
-        assertThat(member.get("/api/v1/session")
+    void anAdministratorMakesAnAccountThatSignsInAndSeesNothingYet() {
+        Visitor.Answer made =
+                warden().post("/api/v1/accounts", NEW.formatted("bryn.hale", "Bryn Hale", "a-long-password"));
+        assertThat(made.status()).isEqualTo(201);
+        assertThat(made.body()).doesNotContain("password").doesNotContain("hash");
+        Visitor bryn = Visitor.signedIn("bryn.hale", "a-long-password");
+        assertThat(bryn.get("/api/v1/session")
                         .json()
                         .path("account")
                         .path("displayName")
                         .asString())
-                .isEqualTo("Vole of the Bank");
-        assertThat(member.put("/api/v1/account/name", "{\"displayName\":\"%s\"}".formatted("x".repeat(81)))
+                .isEqualTo("Bryn Hale");
+        assertThat(bryn.get("/api/v1/studies").json().path("total").asInt()).isZero();
+        assertThat(bryn.get("/api/v1/studies/marrowmere-tussocks").status()).isEqualTo(404);
+
+        Visitor author = Visitor.author();
+        author.put("/api/v1/studies/marrowmere-tussocks/members", "{\"account\":\"bryn.hale\",\"role\":\"VIEWER\"}");
+        assertThat(bryn.get("/api/v1/studies/marrowmere-tussocks")
+                        .json()
+                        .path("role")
+                        .asString())
+                .isEqualTo("VIEWER");
+        assertThat(bryn.put("/api/v1/studies/marrowmere-tussocks/members", "{\"account\":\"lark\",\"role\":\"OWNER\"}")
                         .status())
+                .as("only owners share")
+                .isEqualTo(403);
+    }
+
+    @Test
+    void badAccountsAreRefusedWithTheReason() {
+        Visitor warden = warden();
+        assertThat(warden.post("/api/v1/accounts", NEW.formatted("No Spaces", "", "a-long-password"))
+                        .body())
+                .contains("2 to 40 of");
+        assertThat(warden.post("/api/v1/accounts", NEW.formatted("shorty", "", "short"))
+                        .body())
+                .contains("10 to 72 characters");
+        assertThat(warden.post("/api/v1/accounts", NEW.formatted("isolde", "", "a-long-password"))
+                        .body())
+                .contains("already");
+        assertThat(Visitor.author()
+                        .post("/api/v1/accounts", NEW.formatted("sneaky", "", "a-long-password"))
+                        .status())
+                .isEqualTo(404);
+        assertThat(Visitor.author()
+                        .put(
+                                "/api/v1/studies/marrowmere-tussocks/members",
+                                "{\"account\":\"nobody\",\"role\":\"VIEWER\"}")
+                        .body())
+                .contains("account 'nobody' does not exist");
+    }
+
+    @Test
+    void aWrongPasswordSaysNoMoreThanAnUnknownName() {
+        Visitor visitor = Visitor.anonymous();
+        Visitor.Answer wrong = visitor.post("/api/v1/session", "{\"name\":\"isolde\",\"password\":\"guess\"}");
+        Visitor.Answer unknown = visitor.post("/api/v1/session", "{\"name\":\"nobody\",\"password\":\"guess\"}");
+        assertThat(wrong.status()).isEqualTo(400);
+        assertThat(wrong.body()).isEqualTo(unknown.body());
+    }
+
+    @Test
+    void signingOutEndsTheSession() {
+        Visitor author = Visitor.author();
+        assertThat(author.get("/api/v1/studies").status()).isEqualTo(200);
+        author.delete("/api/v1/session");
+        assertThat(author.get("/api/v1/studies").status()).isEqualTo(404);
+    }
+
+    private static Visitor.Answer measure(Visitor who, String measured) {
+        return who.put("/api/v1/rules-of-thumb/FINGER_WIDTH", "{\"measured\":[" + measured + "]}");
+    }
+
+    private static double finger(Visitor who) {
+        return who.get("/api/v1/rules-of-thumb")
+                .json()
+                .valueStream()
+                .filter(r -> r.path("rule").asString().equals("FINGER_WIDTH"))
+                .findFirst()
+                .orElseThrow()
+                .path("mean")
+                .asDouble();
+    }
+
+    @Test
+    void everybodysFingersAreTheirOwn() {
+        Visitor isolde = Visitor.author();
+        assertThat(finger(isolde)).isEqualTo(17);
+        assertThat(measure(isolde, "\"15\",\"1.5 cm\",\"15.0 mm\"")
+                        .json()
+                        .path("mean")
+                        .asDouble())
+                .isEqualTo(15);
+        assertThat(finger(isolde)).isEqualTo(15);
+        assertThat(finger(Visitor.reader())).isEqualTo(17);
+        Visitor nobody = Visitor.anonymous();
+        assertThat(measure(nobody, "\"19\",\"19\",\"19\"").json().path("mean").asDouble())
+                .isEqualTo(19);
+        assertThat(finger(nobody))
+                .as("nothing is kept of those who are not signed in")
+                .isEqualTo(17);
+
+        assertThat(measure(isolde, "\"15\",\"15\"").body()).contains("3 to 50 times");
+        assertThat(measure(isolde, "\"15\",\"15\",\"wide\"").body()).contains("'wide' is not a length");
+        assertThat(measure(isolde, "\"15\",\"15\",\"15 cm\"").body()).contains("check the unit");
+        assertThat(finger(isolde)).as("what was refused changes nothing").isEqualTo(15);
+
+        assertThat(measure(isolde, "").status()).isEqualTo(200);
+        assertThat(finger(isolde)).isEqualTo(17);
+    }
+
+    private static String token(Visitor visitor, String name, String scope) {
+        Visitor.Answer made = visitor.post("/api/v1/tokens", "{\"name\":\"" + name + "\",\"scope\":\"" + scope + "\"}");
+        assertThat(made.status()).as(made.body()).isEqualTo(201);
+        return made.json().path("secret").asString();
+    }
+
+    @Test
+    void aTokenSpeaksForItsAccountAsFarAsItsScopeUntilItIsRevoked() throws SQLException {
+        Visitor author = Visitor.author();
+        String slug = author.importTable("tokens", "taxon,#hazard,a\nAa,none known,x\nBb,none known,y\n");
+        String study = "/api/v1/studies/" + slug;
+        String edit = "{\"edits\":[{\"row\":\"aa\",\"character\":\"a\",\"text\":\"y\",\"baseRevision\":0}]}";
+        Visitor reads = Visitor.withToken(token(author, "nightly", "READ"));
+        Visitor writes = Visitor.withToken(token(author, "robot", "WRITE"));
+        assertThat(reads.get(study).json().path("role").asString()).isEqualTo("OWNER");
+        assertThat(reads.post(study + "/scores", edit).status()).isEqualTo(403);
+        assertThat(writes.post(study + "/scores", edit).status()).isEqualTo(200);
+        assertThat(writes.get("/api/v1/tokens").status())
+                .as("a token manages no tokens")
+                .isEqualTo(403);
+        assertThat(writes.post("/api/v1/tokens", "{\"name\":\"more\",\"scope\":\"WRITE\"}")
+                        .status())
+                .isEqualTo(403);
+        assertThat(Visitor.reader().get(study).status()).isEqualTo(404);
+
+        JsonNode known = author.get("/api/v1/tokens").json();
+        assertThat(known.toString()).doesNotContain("polyclave_").doesNotContain("hash");
+        assertThat(known.path(0).path("lastUsedAt").asString()).isNotEmpty();
+        try (Connection database = RunningApplication.database();
+                ResultSet kept = database.createStatement()
+                        .executeQuery("select count(*) from access_token where length(hash) = 32")) {
+            assertThat(kept.next()).isTrue();
+            assertThat(kept.getInt(1)).isEqualTo(2);
+        }
+        author.delete("/api/v1/tokens/" + known.path(0).path("id").asLong());
+        Visitor.Answer refused = reads.get(study);
+        assertThat(refused.status()).isEqualTo(401);
+        assertThat(refused.json().path("code").asString()).isEqualTo("unauthorized");
+        assertThat(author.post("/api/v1/tokens", "{\"name\":\"robot\",\"scope\":\"READ\"}")
+                        .status())
+                .as("a name that is taken")
                 .isEqualTo(400);
     }
 
+    /** A wrong token is refused even where the cookie alone would do: a script must notice. */
     @Test
-    void whoIsSwitchedOffIsOutAtOnceAndWhatTheyDidStays() {
-        Visitor member = member("acc.otter");
-        String token = member.post("/api/v1/tokens", "{\"name\":\"script\",\"scope\":\"READ\"}")
-                .json()
-                .path("secret")
-                .asString();
-        Visitor script = Visitor.withToken(token);
-        assertThat(script.get("/api/v1/studies").status()).isEqualTo(200);
-        assertThat(warden.put("/api/v1/accounts/acc.otter/active", "{\"active\":false}")
-                        .status())
-                .isEqualTo(200);
-        assertThat(isSignedIn(member)).isFalse();
-        assertThat(script.get("/api/v1/studies").status()).isEqualTo(401);
-        assertThat(signIn("acc.otter", PASSWORD)).isEqualTo(400);
-        warden.put("/api/v1/accounts/acc.otter/active", "{\"active\":true}");
-        assertThat(signIn("acc.otter", PASSWORD)).isEqualTo(200);
-        assertThat(warden.put("/api/v1/accounts/warden/active", "{\"active\":false}")
-                        .json()
-                        .path("code")
-                        .asString())
-                .as("somebody must administer")
-                .isEqualTo("account-own");
+    void aWrongTokenNeverFallsBackToTheSession() {
+        Visitor author = Visitor.author();
+        assertThat(author.bearing("polyclave_guess").get("/api/v1/studies").status())
+                .isEqualTo(401);
+        assertThat(author.get("/api/v1/studies").status()).isEqualTo(200);
     }
 
     @Test
-    void aNameThatNothingCanHoldIsRefusedInWords() {
-        Visitor.Answer refused =
-                Visitor.anonymous().post("/api/v1/session", "{\"name\":\"\\u0000\",\"password\":\"x\"}");
-        assertThat(refused.status()).isEqualTo(400);
-        assertThat(refused.json().path("detail").asString()).contains("cannot be stored");
+    void theListOfStudiesComesInPages() {
+        Visitor warden = warden();
+        warden.post("/api/v1/accounts", NEW.formatted("pager", "Pager", "a-long-password"));
+        Visitor pager = Visitor.signedIn("pager", "a-long-password");
+        for (String title : List.of("Cc", "Aa", "Bb")) {
+            pager.post("/api/v1/studies", "{\"title\":\"" + title + "\"}");
+        }
+        JsonNode page = pager.get("/api/v1/studies?from=1&count=1").json();
+        assertThat(page.path("total").asInt()).isEqualTo(3);
+        assertThat(page.path("studies").size()).isEqualTo(1);
+        assertThat(page.path("studies").path(0).path("title").asString()).isEqualTo("Bb");
+        assertThat(pager.get("/api/v1/studies?count=1000").status()).isEqualTo(400);
     }
 }

@@ -38,9 +38,19 @@ public final class Sheet {
             return new Remark("", "", false, text, "", "", "", "");
         }
 
-        /** The same with another note and doubt. */
-        public Remark with(String newNote, boolean doubt) {
-            return new Remark(basis, source, doubt, newNote, months, scorer, date, concept);
+        /** Both: what this one says, and the note, doubt and source of another. */
+        public Remark and(Remark more) {
+            // Both halves of a cell with two measures have one note.
+            String both = note.contains(more.note) ? note : (note + " " + more.note).strip();
+            return new Remark(
+                    more.basis.isEmpty() ? basis : more.basis,
+                    more.source.isEmpty() ? source : more.source,
+                    doubtful || more.doubtful,
+                    both,
+                    months,
+                    scorer,
+                    date,
+                    concept);
         }
     }
 

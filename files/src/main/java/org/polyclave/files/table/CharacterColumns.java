@@ -2,6 +2,7 @@ package org.polyclave.files.table;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -29,6 +30,7 @@ final class CharacterColumns {
     private final Map<String, List<String>> about;
     private final Map<String, Integer> aboutRow;
     private final TableReport report;
+    private final Map<Integer, TypeGuess.Guess> guesses = new HashMap<>();
     private final TableChoices choices;
 
     CharacterColumns(
@@ -104,6 +106,10 @@ final class CharacterColumns {
 
     /** What a column holds that does not say so. A unit in its heading is its unit. */
     TypeGuess.Guess guess(int c, String label, List<String> texts) {
+        return guesses.computeIfAbsent(c, column -> guessed(column, label, texts));
+    }
+
+    private TypeGuess.Guess guessed(int c, String label, List<String> texts) {
         Retype.Choice known = choices.knownOf(label);
         if (known != null) {
             return new TypeGuess.Guess(known.type(), false);

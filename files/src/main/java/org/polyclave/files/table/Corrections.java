@@ -31,9 +31,7 @@ final class Corrections {
                 }
                 String as = correction.as();
                 if (as == null) {
-                    Sheet.Place place = sheet.place(r, c);
-                    Sheet.Remark old = remarks.getOrDefault(place, Sheet.Remark.note(""));
-                    remarks.put(place, old.with((old.note() + " " + text).strip(), old.doubtful()));
+                    remarks.merge(sheet.place(r, c), Sheet.Remark.note(text), Sheet.Remark::and);
                 }
                 // What describes a taxon is empty where it is not known.
                 row.set(c, as != null ? as : heading.startsWith("#") ? "" : "?");

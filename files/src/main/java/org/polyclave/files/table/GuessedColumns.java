@@ -22,6 +22,9 @@ final class GuessedColumns {
     private final Sheet sheet;
     private final List<Integer> taxonRows;
     private final IntPredicate guessed;
+    private final List<List<String>> cells = new ArrayList<>();
+    private final Map<Sheet.Place, Sheet.Remark> remarks = new HashMap<>();
+    private boolean changed;
 
     GuessedColumns(Sheet sheet, List<Integer> taxonRows, IntPredicate guessed) {
         this.sheet = sheet;
@@ -29,53 +32,64 @@ final class GuessedColumns {
         this.guessed = guessed;
     }
 
+    /** The sheet itself if there is nothing to change. */
     Sheet asMeant() {
-        List<List<String>> cells = new ArrayList<>();
-        for (int r = 0; r < sheet.rows(); r++) {
-            cells.add(new ArrayList<>(sheet.row(r)));
-        }
-        Map<Sheet.Place, Sheet.Remark> remarks = new HashMap<>(sheet.remarks());
         boolean commas = MappingProposal.usesCommas(sheet, taxonRows.isEmpty() ? 0 : taxonRows.get(0));
         for (int c = 1; c < sheet.columns(); c++) {
             if (guessed.test(c)) {
-                column(c, commas, cells, remarks);
+                column(c, commas);
             }
         }
-        return new Sheet(cells, sheet::place, remarks, sheet.marks());
+        return changed ? new Sheet(cells, sheet::place, remarks, sheet.marks()) : sheet;
     }
 
-    private void column(int c, boolean commas, List<List<String>> cells, Map<Sheet.Place, Sheet.Remark> remarks) {
-        List<String> texts = new ArrayList<>();
-        for (int r : taxonRows) {
-            if (!sheet.cell(r, c).isEmpty()) {
-                texts.add(sheet.cell(r, c));
+    private void column(int c, boolean commas) {
+        List<String> texts = taxonRows.stream()
+                .map(r -> sheet.cell(r, c))
+                .filter(t -> !t.isEmpty())
+                .toList();
+        if (texts.stream().anyMatch(t -> SIGN.matcher(t).matches()) && Presence.isAll(texts)) {
+            for (int r : taxonRows) {
+                if (!sheet.cell(r, c).isEmpty()) {
+                    presence(r, c, Presence.read(sheet.cell(r, c)));
+                }
+            }
+        } else if (commas && areNumbers(sheet.cell(0, c), texts)) {
+            for (int r : taxonRows) {
+                set(r, c, withPoint(sheet.cell(r, c)));
             }
         }
-        boolean signs = texts.stream().anyMatch(t -> SIGN.matcher(t).matches()) && Presence.isAll(texts);
-        boolean numbers = commas
-                && TypeGuess.of(
-                                        sheet.cell(0, c),
-                                        texts.stream()
-                                                .map(t ->
-                                                        DECIMAL_COMMA.matcher(t).replaceAll("."))
-                                                .toList())
-                                .type()
-                        != CharacterType.STATES;
-        for (int r : taxonRows) {
-            String text = sheet.cell(r, c);
-            if (signs && !text.isEmpty()) {
-                CellRemarks read = Presence.read(text);
-                cells.get(r).set(c, read.text());
-                if (!read.note().isEmpty() || read.doubtful()) {
-                    Sheet.Place place = sheet.place(r, c);
-                    Sheet.Remark old = remarks.getOrDefault(place, Sheet.Remark.note(""));
-                    remarks.put(
-                            place,
-                            old.with((old.note() + " " + read.note()).strip(), old.doubtful() || read.doubtful()));
-                }
-            } else if (numbers && !text.isEmpty()) {
-                cells.get(r).set(c, DECIMAL_COMMA.matcher(text).replaceAll("."));
+    }
+
+    private static boolean areNumbers(String heading, List<String> texts) {
+        List<String> points = texts.stream().map(GuessedColumns::withPoint).toList();
+        return TypeGuess.of(heading, points).type() != CharacterType.STATES;
+    }
+
+    private static String withPoint(String text) {
+        return DECIMAL_COMMA.matcher(text).replaceAll(".");
+    }
+
+    private void presence(int r, int c, CellRemarks read) {
+        set(r, c, read.text());
+        if (!read.note().isEmpty() || read.doubtful()) {
+            remarks.merge(
+                    sheet.place(r, c),
+                    new Sheet.Remark("", "", read.doubtful(), read.note(), "", "", "", ""),
+                    Sheet.Remark::and);
+        }
+    }
+
+    private void set(int r, int c, String text) {
+        if (!changed) {
+            changed = true;
+            for (int row = 0; row < sheet.rows(); row++) {
+                cells.add(new ArrayList<>(sheet.row(row)));
             }
+            remarks.putAll(sheet.remarks());
+        }
+        if (c < cells.get(r).size()) {
+            cells.get(r).set(c, text);
         }
     }
 }

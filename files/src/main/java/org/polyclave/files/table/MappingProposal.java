@@ -432,8 +432,8 @@ final class MappingProposal {
         int points = 0;
         for (int r = first; r < sheet.rows(); r++) {
             for (String text : sheet.row(r)) {
-                commas += COMMA_NUMBER.matcher(text).matches() ? 1 : 0;
-                points += POINT_NUMBER.matcher(text).matches() ? 1 : 0;
+                commas += text.indexOf(',') >= 0 && COMMA_NUMBER.matcher(text).matches() ? 1 : 0;
+                points += text.indexOf('.') >= 0 && POINT_NUMBER.matcher(text).matches() ? 1 : 0;
             }
         }
         return commas > points;

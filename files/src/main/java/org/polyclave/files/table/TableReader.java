@@ -141,15 +141,16 @@ public final class TableReader {
 
     /** What became of every cell; one of which nobody can say it is told, so that nothing passes silently. */
     private ImportedStudy accounted(List<StudyScore> scores) {
-        for (int r = 0; r < sheet.rows(); r++) {
-            for (int c = 0; c < sheet.row(r).size(); c++) {
+        for (int c = 0; c < sheet.columns(); c++) {
+            boolean describes = c == 0 || sheet.cell(0, c).startsWith("#");
+            boolean scored = characterAt.containsKey(c);
+            boolean out = setAside.contains(heading(c));
+            for (int r = 0; r < sheet.rows() && (describes || scored || out); r++) {
                 boolean about = r == 0 || sheet.cell(r, 0).startsWith("#");
-                boolean scored = characterAt.containsKey(c);
-                boolean names = c == 0 || sheet.cell(0, c).startsWith("#");
-                if (!sheet.cell(r, c).isEmpty() && (about || scored || names)) {
-                    ledger.mark(sheet.place(r, c), about ? Fate.HEADING : names ? Fate.NAME : Fate.SCORE);
-                } else if (setAside.contains(heading(c))) {
+                if (out) {
                     ledger.mark(sheet.place(r, c), Fate.COLUMN_LEFT_OUT);
+                } else if (!sheet.cell(r, c).isEmpty()) {
+                    ledger.mark(sheet.place(r, c), about ? Fate.HEADING : describes ? Fate.NAME : Fate.SCORE);
                 }
             }
         }
@@ -168,6 +169,9 @@ public final class TableReader {
 
     /** A prepared table says nothing by colours and lines; where there are some, their author is told that they were not read. */
     private void marks() {
+        if (mapped || sheet.marks().isEmpty()) {
+            return;
+        }
         int struck = 0;
         int filled = 0;
         for (int r : taxonRows) {
@@ -177,7 +181,7 @@ public final class TableReader {
                 filled += mark != null && !mark.colour().isEmpty() ? 1 : 0;
             }
         }
-        if (!mapped && struck + filled > 0) {
+        if (struck + filled > 0) {
             problems.add(new Problem(
                     0,
                     0,
@@ -191,8 +195,7 @@ public final class TableReader {
     private ImportedStudy result(List<StudyScore> scores) {
         List<StudyRow> rows = new ArrayList<>(rowAt.values());
         List<StudyCharacter> characters = new ArrayList<>(characterAt.values());
-        String slug = Slug.of(title).isEmpty() ? "matrix" : Slug.of(title);
-        Study study = new Study(slug, title, StudyScope.EMPTY, rows, List.of(), characters, scores);
+        Study study = new Study(Slug.of(title, "matrix"), title, StudyScope.EMPTY, rows, List.of(), characters, scores);
         List<Problem> all = new ArrayList<>(problems);
         unread.forEach(u -> all.add(u.problem()));
         return new ImportedStudy(study, all, columns, setAside, "", unread, null);

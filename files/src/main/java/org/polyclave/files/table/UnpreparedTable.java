@@ -96,11 +96,17 @@ public final class UnpreparedTable {
             problems.add(Problem.file("No column holds the names of the taxa, or the codes of specimens. Choose it."));
         }
         return TableReader.read(
-                fits && named ? new MappedTable(sheet, mapping, problems, ledger).sheet() : Sheet.empty(),
+                fits && named ? wide(sheet, mapping, problems, ledger) : Sheet.empty(),
                 title(file, mapping, fileName),
                 problems,
                 choices,
                 ledger);
+    }
+
+    private static Sheet wide(Sheet sheet, SheetMapping mapping, List<Problem> problems, CellLedger ledger) {
+        return mapping.listsSpecimens()
+                ? MappedSpecimens.of(sheet, mapping)
+                : MappedMatrix.of(sheet, mapping, problems, ledger);
     }
 
     /** What stands above the headings is what its author calls the table. */

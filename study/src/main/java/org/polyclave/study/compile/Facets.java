@@ -62,20 +62,28 @@ public final class Facets {
             Facet.CASTE, Set.of("worker", "queen", "soldier", "drone", "king", "gyne"),
             Facet.CANE_YEAR, Set.of("first-year", "second-year", "third-year"));
 
-    private static final Map<String, String> ALIKE = Map.ofEntries(
+    /** Signs and abbreviations of sexes and stages, with plurals. */
+    private static final Map<String, String> IN_FULL = Map.ofEntries(
             Map.entry("♂", "male"),
+            Map.entry("♂♂", "male"),
             Map.entry("m", "male"),
             Map.entry("males", "male"),
             Map.entry("♀", "female"),
+            Map.entry("♀♀", "female"),
             Map.entry("f", "female"),
             Map.entry("females", "female"),
-            Map.entry("mature", "adult"),
+            Map.entry("ad", "adult"),
             Map.entry("adults", "adult"),
+            Map.entry("imm", "immature"),
+            Map.entry("juv", "juvenile"),
+            Map.entry("juveniles", "juvenile"));
+
+    private static final Map<String, String> ALIKE = Map.ofEntries(
+            Map.entry("mature", "adult"),
             Map.entry("full-grown", "adult"),
             Map.entry("full grown", "adult"),
             Map.entry("immature", "juvenile"),
             Map.entry("young", "juvenile"),
-            Map.entry("juveniles", "juvenile"),
             Map.entry("seedlings", "seedling"),
             Map.entry("larvae", "larva"),
             Map.entry("nymphs", "nymph"),
@@ -140,6 +148,13 @@ public final class Facets {
         }
     }
 
+    /** A word for a sex or stage without sign or abbreviation: "♂" is "male", "juv." is "juvenile"; others stay as they are. */
+    public static String inFull(String word) {
+        String bare = word.strip().toLowerCase(Locale.ROOT);
+        bare = bare.endsWith(".") ? bare.substring(0, bare.length() - 1) : bare;
+        return IN_FULL.getOrDefault(bare, word.strip());
+    }
+
     /** What the words of a stage tell. */
     public static Map<Facet, String> of(String stage) {
         Map<Facet, String> told = new EnumMap<>(Facet.class);
@@ -177,7 +192,8 @@ public final class Facets {
                 words.add(ALIKE.getOrDefault(pair, pair));
                 k++;
             } else {
-                words.add(ALIKE.getOrDefault(all[k], all[k]));
+                String word = inFull(all[k]);
+                words.add(ALIKE.getOrDefault(word, word));
             }
         }
         return words;

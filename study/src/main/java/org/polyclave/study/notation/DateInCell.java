@@ -9,16 +9,18 @@ import java.util.regex.Pattern;
 final class DateInCell {
     private static final Pattern DATE = Pattern.compile("\\d{4}-(\\d{2})-(\\d{2})");
 
+    private static final int LENGTH = "2031-05-09".length();
+
     private DateInCell() {}
 
     static boolean isDate(String text) {
-        return DATE.matcher(text).matches();
+        return text.length() == LENGTH && DATE.matcher(text).matches();
     }
 
     /** Why a date is not taken, with the range that it may have been; empty for other texts. */
     static Optional<CellNotation.Rejected> rejected(String text) {
         Matcher date = DATE.matcher(text);
-        if (!date.matches()) {
+        if (text.length() != LENGTH || !date.matches()) {
             return Optional.empty();
         }
         int month = Integer.parseInt(date.group(1));

@@ -2,7 +2,6 @@ package org.polyclave.study.notation;
 
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -28,7 +27,7 @@ final class RangeNotation {
     private static final Pattern RANGE = Pattern.compile(
             "(?:\\(\\s*" + NUMBER + UNIT + "(?:-\\s*\\)\\s*|\\)(?=[\\d.])))?" + NUMBER + UNIT + "(?:-\\s*" + NUMBER
                     + UNIT + ")?(?:(?:\\(\\s*-\\s*|(?<=\\S)\\()" + NUMBER + UNIT + "\\)" + UNIT + ")?");
-    private static final Pattern APART = Pattern.compile("(?:c\\.|ca\\.?|circa|about|around|approx\\.?|approximately"
+    private static final Pattern ABOUT = Pattern.compile("(?:c\\.|ca\\.?|circa|about|around|approx\\.?|approximately"
             + "|roughly|nearly|almost|mostly|usually|commonly|~|≈|±)\\s*(?=[\\d(.])(.*)");
     private static final Pattern AT_LEAST =
             Pattern.compile("(?:(>=|≥|at least|from)|>|over|above|more than)\\s*" + NUMBER + UNIT);
@@ -37,21 +36,19 @@ final class RangeNotation {
     private static final Pattern AT_MOST =
             Pattern.compile("(?:(<=|≤|at most|up to|to|max\\.?)|<|under|below|less than)\\s*" + NUMBER + UNIT);
 
-    private static final Map<String, String> FRACTIONS = Map.of(
-            "½", "1/2", "¼", "1/4", "¾", "3/4", "⅓", "1/3", "⅔", "2/3", "⅛", "1/8", "⅜", "3/8", "⅝", "5/8", "⅞", "7/8");
-    private static final Pattern FEET = Pattern.compile(
-            "(\\d+)\\s*(?:ft\\.?|feet|foot|')\\s*(\\d+(?:[.,]\\d+)?)\\s*(?:in\\.?|inch|inches|\"|'')(?![\\p{L}\\d])");
-    private static final Pattern POUNDS = Pattern.compile(
-            "(\\d+)\\s*(?:lbs?\\.?|pounds?)\\s*(\\d+(?:[.,]\\d+)?)\\s*(?:oz\\.?|ounces?)(?![\\p{L}\\d])");
-    private static final double INCHES = 12;
-    private static final double OUNCES = 16;
     /** Least, lower, upper, greatest. */
     private static final int VALUES = 4;
 
     private RangeNotation() {}
 
     static CellNotation.ParseResult parse(String text, CharacterType type, String columnUnit) {
-        String plain = plain(text);
+        Reading reading = new Reading(text, type, columnUnit);
+        // Nearly all of a large table is so: nothing else can match it.
+        if (NumberText.isBare(text)) {
+            Matcher range = RANGE.matcher(text.replace('–', '-'));
+            return range.matches() ? reading.range(range, false) : reading.noRange();
+        }
+        String plain = NumberText.of(text);
         boolean count = type == CharacterType.COUNT;
         if (count && plain.equals("many")) {
             return new CellNotation.Parsed(new ScoreValue.Range(MANY, MANY, null, null));
@@ -59,7 +56,6 @@ final class RangeNotation {
         if (count && CountNotation.isListed(plain)) {
             return CountNotation.parse(plain);
         }
-        Reading reading = new Reading(text, type, columnUnit);
         Matcher least = AT_LEAST.matcher(plain);
         if (least.matches()) {
             double more = least.group(1) == null && count ? 1 : 0;
@@ -74,57 +70,22 @@ final class RangeNotation {
             double less = most.group(1) == null && count ? -1 : 0;
             return reading.open(most.group(2), most.group(3), less, false);
         }
-        Matcher about = APART.matcher(plain);
+        Matcher about = ABOUT.matcher(plain);
         boolean approximate = about.matches();
         Matcher range = RANGE.matcher(approximate ? about.group(1) : plain);
-        if (!range.matches()) {
-            return new CellNotation.Rejected(
-                    "'" + text + "' is not a number or range. Write for example '5–9' or '(3–)5–9(–12)'.", List.of());
-        }
-        return reading.range(range, approximate);
-    }
-
-    /** Small letters, one kind of dash and of prime, fractions in figures, feet with inches as inches, "5 to 9" as "5-9". */
-    private static String plain(String text) {
-        String plain = text.toLowerCase(Locale.ROOT)
-                .replaceAll("[\\u00a0\\u2007\\u2009\\u202f]", " ")
-                .replaceAll("[‐‑‒–—―−]", "-")
-                .replaceAll("[″”“]", "\"")
-                .replaceAll("[′’‘]", "'");
-        for (Map.Entry<String, String> fraction : FRACTIONS.entrySet()) {
-            plain = plain.replaceAll("(?<=\\d)\\s?" + fraction.getKey(), " " + fraction.getValue())
-                    .replace(fraction.getKey(), fraction.getValue());
-        }
-        plain = joined(joined(plain, FEET, INCHES, "in"), POUNDS, OUNCES, "oz");
-        return plain.replaceAll("(?<=[\\d\\p{L}.\"'°%])(?<!\\bup)\\s+to\\s+(?=[\\d(.])", " - ")
-                .strip();
-    }
-
-    /** "5 ft 6 in" is 66 in. */
-    private static String joined(String text, Pattern pattern, double times, String unit) {
-        return pattern.matcher(text)
-                .replaceAll(m -> NotationPrinter.number(Double.parseDouble(m.group(1)) * times + number(m.group(2)))
-                        + " " + unit);
-    }
-
-    private static double number(String text) {
-        String plain = text.replace(',', '.');
-        int slash = plain.indexOf('/');
-        if (slash < 0) {
-            return Double.parseDouble(plain);
-        }
-        int space = plain.indexOf(' ');
-        double whole = space < 0 ? 0 : Double.parseDouble(plain.substring(0, space));
-        return whole
-                + Double.parseDouble(plain.substring(space + 1, slash))
-                        / Double.parseDouble(plain.substring(slash + 1));
+        return range.matches() ? reading.range(range, approximate) : reading.noRange();
     }
 
     /** One text that is being read as a range of one type. */
     private record Reading(String text, CharacterType type, String columnUnit) {
+        private CellNotation.ParseResult noRange() {
+            return new CellNotation.Rejected(
+                    "'" + text + "' is not a number or range. Write for example '5–9' or '(3–)5–9(–12)'.", List.of());
+        }
+
         /** @param step by how much a count lies beyond the number that was named */
         private CellNotation.ParseResult open(String number, @Nullable String unit, double step, boolean least) {
-            double end = number(number);
+            double end = NumberText.number(number);
             CellNotation.ParseResult wrong = wrong(end, unit);
             if (wrong != null) {
                 return wrong;
@@ -141,11 +102,11 @@ final class RangeNotation {
                 String number = range.group(2 * i + 1);
                 if (number != null) {
                     @Nullable String unit = unitOf(range, i);
-                    CellNotation.ParseResult wrong = wrong(number(number), unit);
+                    CellNotation.ParseResult wrong = wrong(NumberText.number(number), unit);
                     if (wrong != null) {
                         return wrong;
                     }
-                    values[i] = inBase(number(number), unit);
+                    values[i] = inBase(NumberText.number(number), unit);
                 }
             }
             double low = value(values[1], 0);

@@ -17,9 +17,16 @@ import org.polyclave.study.model.StudyCharacter.StudyState;
  */
 record StateTexts(List<String> parts, @Nullable Combination combination) {
     private static final String SEPARATORS = ",;+/";
+    private static final String FREQUENCY = "(?:always|usually|sometimes|rarely|mistaken(?: for)?)\\s+";
     /** What may stand before the label of a state. */
-    private static final Pattern BEFORE =
-            Pattern.compile("(?i)\\s*(?:(?:always|usually|sometimes|rarely|mistaken(?: for)?)\\s+)?");
+    private static final Pattern BEFORE = Pattern.compile("(?i)\\s*(?:" + FREQUENCY + ")?");
+
+    private static final Pattern FIRST = Pattern.compile("(?i)^" + FREQUENCY);
+
+    /** A part without the word that says how often. */
+    static String withoutFrequency(String part) {
+        return FIRST.matcher(part).replaceFirst("").strip();
+    }
 
     static StateTexts of(String text, StudyCharacter character) {
         // Longer ones first: "white/cream spotted" is not "white/cream" and more.
@@ -33,7 +40,7 @@ record StateTexts(List<String> parts, @Nullable Combination combination) {
         boolean plus = false;
         boolean slash = false;
         for (int i = 0; i < text.length(); ) {
-            int end = BEFORE.matcher(part).matches() ? labelEnd(text, i, labels) : i;
+            int end = !labels.isEmpty() && BEFORE.matcher(part).matches() ? labelEnd(text, i, labels) : i;
             if (end > i) {
                 part.append(text, i, end);
                 i = end;

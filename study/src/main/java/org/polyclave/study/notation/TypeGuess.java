@@ -1,12 +1,16 @@
 package org.polyclave.study.notation;
 
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.regex.Matcher;
+import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyCharacter.StudyState;
@@ -14,7 +18,7 @@ import org.polyclave.study.model.Units;
 
 /** Proposes the type and the states of a column that does not name them. */
 public final class TypeGuess {
-    private static final Pattern WORD = Pattern.compile("(?i)^(always|usually|sometimes|rarely|mistaken( for)?)\\s+");
+    private static final Pattern WORD = Pattern.compile("\\p{L}{3,}");
 
     /** Headings of what is told in months; the numbers below them are months, too. */
     private static final Pattern MONTHS = Pattern.compile(
@@ -38,6 +42,10 @@ public final class TypeGuess {
 
     private static final double MOST = 0.75;
 
+    private static final StudyCharacter TRIAL = StudyCharacter.of("trial", CharacterType.STATES, List.of());
+    private static final Map<CharacterType, StudyCharacter> TRIALS = Stream.of(CharacterType.values())
+            .collect(Collectors.toMap(t -> t, t -> StudyCharacter.of("trial", t, List.of())));
+
     private TypeGuess() {}
 
     /**
@@ -46,36 +54,38 @@ public final class TypeGuess {
     public record Guess(CharacterType type, boolean open) {}
 
     /**
-     * The type of a column.
+     * The type of a column. Each text that differs is read once for each type that is tried.
      *
      * @param all its texts; dates are what spreadsheet programs make of ranges, so they tell nothing
      */
     public static Guess of(String heading, List<String> all) {
-        List<String> texts = all.stream().filter(t -> !DateInCell.isDate(t)).toList();
+        Map<String, Integer> texts = new LinkedHashMap<>();
+        all.stream().filter(t -> !DateInCell.isDate(t)).forEach(t -> texts.merge(t, 1, Integer::sum));
+        boolean months = MONTHS.matcher(heading).matches();
         if (texts.isEmpty()) {
-            return new Guess(MONTHS.matcher(heading).matches() ? CharacterType.MONTHS : CharacterType.STATES, false);
+            return new Guess(months ? CharacterType.MONTHS : CharacterType.STATES, false);
         }
         boolean named =
-                MONTHS.matcher(heading).matches() || texts.stream().allMatch(t -> t.matches("(?s).*\\p{L}{3,}.*"));
+                months || texts.keySet().stream().allMatch(t -> WORD.matcher(t).find());
         if (named && mostly(texts, CharacterType.MONTHS)) {
             return new Guess(CharacterType.MONTHS, false);
         }
         boolean numbers = mostly(texts, CharacterType.RATIO);
-        boolean plain = PLAIN_NUMBER.matcher(heading).matches();
         if (numbers && RATIO.matcher(heading).matches()) {
             return new Guess(CharacterType.RATIO, false);
         }
-        if (numbers && !plain && LENGTH.matcher(heading).matches()) {
-            return new Guess(CharacterType.LENGTH, true);
+        if (numbers && !PLAIN_NUMBER.matcher(heading).matches()) {
+            if (LENGTH.matcher(heading).matches()) {
+                return new Guess(CharacterType.LENGTH, true);
+            }
+            if (MASS.matcher(heading).matches()) {
+                return new Guess(CharacterType.MASS, true);
+            }
         }
-        if (numbers && !plain && MASS.matcher(heading).matches()) {
-            return new Guess(CharacterType.MASS, true);
-        }
-        for (CharacterType type :
-                List.of(CharacterType.LENGTH, CharacterType.MASS, CharacterType.ANGLE, CharacterType.PERCENT)) {
-            long units = texts.stream().filter(TypeGuess::hasUnit).count();
-            if (units > 0 && mostly(texts, type)) {
-                boolean bare = texts.stream().anyMatch(t -> !hasUnit(t) && reads(t, type));
+        for (CharacterType type : withUnits(texts.keySet())) {
+            if (mostly(texts, type)) {
+                boolean bare =
+                        texts.keySet().stream().anyMatch(t -> TrailingUnit.of(t).isEmpty() && reads(t, type));
                 return new Guess(type, bare);
             }
         }
@@ -85,15 +95,20 @@ public final class TypeGuess {
         return new Guess(numbers ? CharacterType.RATIO : CharacterType.STATES, false);
     }
 
+    /** The types of the units that texts name. */
+    private static Set<CharacterType> withUnits(Collection<String> texts) {
+        Set<CharacterType> types = EnumSet.noneOf(CharacterType.class);
+        texts.forEach(t -> TrailingUnit.of(t).flatMap(Units::typeOf).ifPresent(types::add));
+        return types;
+    }
+
     /** The unit that most of the texts name; empty if none does. */
     public static String unit(List<String> texts, CharacterType type) {
         Map<String, Integer> found = new LinkedHashMap<>();
         for (String text : texts) {
-            Matcher unit = UNIT.matcher(text.strip());
-            if (unit.matches()
-                    && Units.typeOf(unit.group(1)).filter(type::equals).isPresent()) {
-                found.merge(Units.usual(unit.group(1)), 1, Integer::sum);
-            }
+            TrailingUnit.of(text)
+                    .filter(u -> Units.factor(type, u).isPresent())
+                    .ifPresent(u -> found.merge(Units.usual(u), 1, Integer::sum));
         }
         return found.entrySet().stream()
                 .max(Map.Entry.comparingByValue())
@@ -101,30 +116,29 @@ public final class TypeGuess {
                 .orElse("");
     }
 
-    private static final Pattern UNIT = Pattern.compile("(?s).*[\\p{N})]\\s*(\\p{L}[\\p{L}.]*|[°%\"'″′])\\)?");
-
-    private static boolean hasUnit(String text) {
-        Matcher unit = UNIT.matcher(text.strip());
-        return unit.matches() && Units.typeOf(unit.group(1)).isPresent();
-    }
-
     /** A slip in a column of numbers does not make states of them; of a few texts each must fit. */
-    private static boolean mostly(List<String> texts, CharacterType type) {
-        long fit = texts.stream().filter(t -> reads(t, type)).count();
-        return fit == texts.size() || (fit >= FEWEST && fit >= MOST * texts.size());
+    private static boolean mostly(Map<String, Integer> texts, CharacterType type) {
+        int all = 0;
+        int fit = 0;
+        for (Map.Entry<String, Integer> text : texts.entrySet()) {
+            all += text.getValue();
+            fit += reads(text.getKey(), type) ? text.getValue() : 0;
+        }
+        return fit == all || (fit >= FEWEST && fit >= MOST * all);
     }
 
     private static boolean reads(String text, CharacterType type) {
-        StudyCharacter trial = StudyCharacter.of("trial", type, List.of());
-        return CellNotation.parse(text, trial) instanceof CellNotation.Parsed;
+        return CellNotation.parse(text, TRIALS.getOrDefault(type, TRIAL)) instanceof CellNotation.Parsed;
     }
 
     /** States in the order in which they first appear. */
     public static List<StudyState> states(List<String> texts) {
         Map<String, StudyState> found = new LinkedHashMap<>();
         for (String text : texts) {
-            for (String part : DateInCell.isDate(text) ? new String[0] : text.split("[,;+/]")) {
-                String name = WORD.matcher(part.strip()).replaceFirst("").strip();
+            for (String part : DateInCell.isDate(text)
+                    ? List.<String>of()
+                    : StateTexts.of(text, TRIAL).parts()) {
+                String name = StateTexts.withoutFrequency(part);
                 if (!name.isEmpty()) {
                     found.putIfAbsent(name.toLowerCase(Locale.ROOT), StudyState.of(name));
                 }
