@@ -15,6 +15,11 @@ record CellRemarks(String text, String note, boolean doubtful) {
 
     static CellRemarks of(String original) {
         String text = original.strip();
+        // Nearly all end in a letter or digit, and have nothing behind them.
+        if (text.isEmpty()
+                || (Character.isLetterOrDigit(text.codePointBefore(text.length())) && text.indexOf(';') < 0)) {
+            return new CellRemarks(text, "", false);
+        }
         String note = "";
         Matcher remark = REMARK.matcher(text);
         if (remark.find() && remark.start() > 0) {

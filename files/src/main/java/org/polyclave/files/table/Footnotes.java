@@ -19,16 +19,15 @@ final class Footnotes {
     private Footnotes() {}
 
     /** Why a line that holds something is left out; empty for one that may be a taxon. */
-    static Optional<Reason> reason(Sheet sheet, int row, List<Integer> taxon) {
+    static Optional<Reason> reason(Sheet sheet, int row) {
         List<String> told = sheet.row(row).stream().filter(t -> !t.isEmpty()).toList();
-        String name = sheet.cell(row, taxon.get(0)).strip();
-        if (COUNTS.matcher(name).matches()
-                || (!told.isEmpty()
-                        && told.stream().allMatch(t -> NUMBER_OF.matcher(t).matches()))) {
+        String text = told.isEmpty() ? "" : told.get(0).strip();
+        boolean numbersOnly = !told.isEmpty()
+                && told.stream().allMatch(t -> NUMBER_OF.matcher(t).matches());
+        if (COUNTS.matcher(text).matches() || numbersOnly) {
             return Optional.of(Reason.COUNTS);
         }
         boolean alone = told.stream().distinct().count() == 1;
-        String text = told.isEmpty() ? "" : told.get(0);
         boolean remark = alone && (REMARK.matcher(text).matches() || text.length() > LONG);
         return remark ? Optional.of(Reason.FOOTNOTE) : Optional.empty();
     }

@@ -89,8 +89,7 @@ final class MappedMatrix {
             if (from.row(r).stream().allMatch(String::isEmpty)) {
                 continue;
             }
-            Optional<Reason> remark =
-                    mapping.footnotes() ? Footnotes.reason(from, r, table.columns(ColumnRole.TAXON)) : Optional.empty();
+            Optional<Reason> remark = mapping.footnotes() ? Footnotes.reason(from, r) : Optional.empty();
             if (remark.isPresent()) {
                 ledger.leaveOut(from, r, remark.get());
                 continue;

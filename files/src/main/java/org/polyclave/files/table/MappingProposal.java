@@ -162,6 +162,8 @@ final class MappingProposal {
 
     private final Sheet sheet;
     private final boolean transposed;
+    /** Rows of taxa, as far as they look like it. */
+    private final List<Integer> data = new ArrayList<>();
 
     private MappingProposal(Sheet sheet, boolean transposed) {
         this.sheet = sheet;
@@ -214,9 +216,16 @@ final class MappingProposal {
         while (headings < MOST_HEADINGS && titles + headings < sheet.rows() - 1 && isHeading(titles, headings)) {
             headings++;
         }
+        // What is said below a table says nothing of its columns.
+        for (int r = titles + headings; r < sheet.rows(); r++) {
+            if (Footnotes.reason(sheet, r).isEmpty()) {
+                data.add(r);
+            }
+        }
         List<MappedColumn> columns = new ArrayList<>();
         boolean named = false;
-        for (int c = 0; c < sheet.width(); c++) {
+        int width = sheet.width();
+        for (int c = 0; c < width; c++) {
             MappedColumn column = column(c, titles, headings);
             columns.add(column);
             named |= column.role() == ColumnRole.TAXON;
@@ -238,7 +247,7 @@ final class MappingProposal {
                 BLANKS,
                 columns,
                 transposed,
-                hasFootnotes(titles + headings, columns),
+                data.size() < sheet.rows() - titles - headings,
                 marks(titles + headings));
     }
 
@@ -265,21 +274,6 @@ final class MappingProposal {
             }
         }
         return marks;
-    }
-
-    private boolean hasFootnotes(int first, List<MappedColumn> columns) {
-        List<Integer> taxon = new ArrayList<>();
-        for (int c = 0; c < columns.size(); c++) {
-            if (columns.get(c).role() == ColumnRole.TAXON) {
-                taxon.add(c);
-            }
-        }
-        for (int r = first; r < sheet.rows() && !taxon.isEmpty(); r++) {
-            if (Footnotes.reason(sheet, r, taxon).isPresent()) {
-                return true;
-            }
-        }
-        return false;
     }
 
     /** A list of specimens is mapped as such; what they show is left out of it. */
@@ -319,7 +313,8 @@ final class MappingProposal {
         int units = 0;
         int texts = 0;
         int numbers = 0;
-        for (int c = 0; c < sheet.width(); c++) {
+        int width = sheet.width();
+        for (int c = 0; c < width; c++) {
             String text = sheet.cell(row, c);
             units += unit(text).isPresent() ? 1 : 0;
             texts += text.isEmpty() ? 0 : 1;
@@ -330,7 +325,7 @@ final class MappingProposal {
         }
         int gaps = 0;
         int repeats = 0;
-        for (int c = 1; c < sheet.width(); c++) {
+        for (int c = 1; c < width; c++) {
             gaps += sheet.cell(above, c).isEmpty() && !sheet.cell(row, c).isEmpty() ? 1 : 0;
             repeats += !sheet.cell(above, c).isEmpty() && sheet.cell(above, c).equals(sheet.cell(above, c - 1)) ? 1 : 0;
         }
@@ -365,8 +360,7 @@ final class MappingProposal {
             label = withUnit.get().label();
             unit = withUnit.get().unit();
         }
-        return new MappedColumn(
-                role(c, label, unit, titles + headings), named(organ, label), organ.toLowerCase(Locale.ROOT), unit);
+        return new MappedColumn(role(c, label, unit), named(organ, label), organ.toLowerCase(Locale.ROOT), unit);
     }
 
     /** An upper heading holds for the empty cells right of it, as long as these have headings of their own below. */
@@ -386,15 +380,10 @@ final class MappingProposal {
         return organ.isEmpty() || label.toLowerCase(Locale.ROOT).contains(group) ? label : group + " " + label;
     }
 
-    private ColumnRole role(int c, String label, String unit, int first) {
+    private ColumnRole role(int c, String label, String unit) {
         String name = label.toLowerCase(Locale.ROOT).strip();
         List<String> texts = new ArrayList<>();
-        for (int r = first; r < sheet.rows(); r++) {
-            // What is said below a table says nothing of its columns.
-            if (Footnotes.reason(sheet, r, List.of(0)).isEmpty()) {
-                texts.add(sheet.cell(r, c));
-            }
-        }
+        data.forEach(r -> texts.add(sheet.cell(r, c)));
         boolean empty = texts.stream().allMatch(String::isEmpty);
         if (TAXON.contains(name)) {
             return ColumnRole.TAXON;
