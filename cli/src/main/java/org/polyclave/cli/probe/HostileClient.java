@@ -48,28 +48,30 @@ public final class HostileClient {
     /** @param seen what happened */
     public record Finding(String what, boolean withstood, String seen) {}
 
+    private record Outcome(boolean withstood, String seen) {}
+
     private interface Trial {
-        Finding run() throws IOException, InterruptedException;
+        Outcome run() throws IOException, InterruptedException;
     }
 
     /** Everything, the slowest and the one that closes the door to this address last. */
     public List<Finding> tryAll() throws InterruptedException {
-        List<Finding> findings = new ArrayList<>();
-        findings.add(tried("answers at all", this::greets));
-        findings.add(tried("headers that keep pages apart", this::headers));
-        findings.add(tried("a request forged by another site", this::forgery));
-        findings.add(tried("a large body that is announced", this::announced));
-        findings.add(tried("a large body that is not announced", this::chunked));
-        findings.add(tried("broken, missing and over-long fields", this::broken));
-        findings.add(tried("what only those may see who are signed in", this::closed));
-        findings.add(tried(senders + " slow senders", this::slow));
-        findings.add(tried(GUESSES + " guessed passwords", this::guesses));
-        return findings;
+        return List.of(
+                tried("answers at all", this::greets),
+                tried("headers that keep pages apart", this::headers),
+                tried("a request forged by another site", this::forgery),
+                tried(AT_ONCE + " large bodies that are announced", this::announced),
+                tried("a large body that is not announced", this::chunked),
+                tried("broken, missing and over-long fields", this::broken),
+                tried("what only those may see who are signed in", this::closed),
+                tried(senders + " slow senders", this::slow),
+                tried(GUESSES + " guessed passwords", this::guesses));
     }
 
     private static Finding tried(String what, Trial trial) throws InterruptedException {
         try {
-            return trial.run();
+            Outcome outcome = trial.run();
+            return new Finding(what, outcome.withstood(), outcome.seen());
         } catch (IOException failure) {
             return new Finding(what, false, "the connection broke: " + failure);
         }
@@ -94,18 +96,17 @@ public final class HostileClient {
         return http.send(request(path).GET().build(), BodyHandlers.ofString());
     }
 
-    private Finding greets() throws IOException, InterruptedException {
+    private Outcome greets() throws IOException, InterruptedException {
         HttpResponse<String> session = get("/api/v1/session");
         for (String cookie : session.headers().allValues("set-cookie")) {
             if (cookie.startsWith("XSRF-TOKEN=")) {
                 csrf = cookie.substring("XSRF-TOKEN=".length()).split(";", 2)[0];
             }
         }
-        return new Finding(
-                "answers at all", session.statusCode() == 200 && !csrf.isEmpty(), "answer " + session.statusCode());
+        return new Outcome(session.statusCode() == 200 && !csrf.isEmpty(), "answer " + session.statusCode());
     }
 
-    private Finding headers() throws IOException, InterruptedException {
+    private Outcome headers() throws IOException, InterruptedException {
         var headers = get("/sign-in").headers();
         List<String> missing = new ArrayList<>();
         boolean framed = headers.firstValue("content-security-policy")
@@ -128,13 +129,11 @@ public final class HostileClient {
                         .anyMatch(c -> !c.contains("Secure"))) {
             missing.add("Secure on a cookie");
         }
-        return new Finding(
-                "headers that keep pages apart",
-                missing.isEmpty(),
-                missing.isEmpty() ? "all there" : "missing: " + String.join(", ", missing));
+        return new Outcome(
+                missing.isEmpty(), missing.isEmpty() ? "all there" : "missing: " + String.join(", ", missing));
     }
 
-    private Finding forgery() throws IOException, InterruptedException {
+    private Outcome forgery() throws IOException, InterruptedException {
         int status = http.send(
                         request("/api/v1/session")
                                 .header("Content-Type", "application/json")
@@ -142,11 +141,11 @@ public final class HostileClient {
                                 .build(),
                         BodyHandlers.ofString())
                 .statusCode();
-        return new Finding("a request forged by another site", status == 403, "answer " + status);
+        return new Outcome(status == 403, "answer " + status);
     }
 
     /** Twelve at once, of which not a byte is to be waited for. */
-    private Finding announced() throws IOException, InterruptedException {
+    private Outcome announced() throws IOException, InterruptedException {
         List<Socket> sockets = new ArrayList<>();
         int refused = 0;
         try {
@@ -161,13 +160,10 @@ public final class HostileClient {
         } finally {
             close(sockets);
         }
-        return answersStill(
-                AT_ONCE + " large bodies that are announced",
-                refused == AT_ONCE,
-                refused + " of " + AT_ONCE + " refused before they were read");
+        return answersStill(refused == AT_ONCE, refused + " of " + AT_ONCE + " refused before they were read");
     }
 
-    private Finding chunked() throws IOException, InterruptedException {
+    private Outcome chunked() throws IOException, InterruptedException {
         byte[] piece = new byte[8192];
         Arrays.fill(piece, (byte) 'x');
         // A beginning that is in order, so that nothing but its length can be wrong with it.
@@ -195,13 +191,12 @@ public final class HostileClient {
         }
         boolean refused = sent < LARGE / 10;
         return answersStill(
-                "a large body that is not announced",
                 refused,
                 "cut off after " + sent / 1000 + " kB"
                         + status.map(s -> ", answer " + s).orElse(""));
     }
 
-    private Finding broken() throws IOException, InterruptedException {
+    private Outcome broken() throws IOException, InterruptedException {
         String tooLong = "x".repeat(50_000);
         List<String> bodies = List.of(
                 "{}",
@@ -215,15 +210,14 @@ public final class HostileClient {
         for (String body : bodies) {
             statuses.add(post("/api/v1/session", body).statusCode());
         }
-        boolean named = post("/api/v1/session", "{}").body().contains("name");
+        boolean named = post("/api/v1/session", "{}").body().contains("\"field\":\"name\"");
         boolean refused = statuses.stream().allMatch(s -> s >= 400 && s < SERVER_ERROR);
-        return new Finding(
-                "broken, missing and over-long fields",
+        return new Outcome(
                 refused && named,
                 "answers " + statuses + (named ? ", the missing field named" : ", the missing field not named"));
     }
 
-    private Finding closed() throws IOException, InterruptedException {
+    private Outcome closed() throws IOException, InterruptedException {
         List<String> open = new ArrayList<>();
         for (String path : List.of(
                 "/api/v1/studies", "/api/v1/accounts", "/api/v1/tokens", "/api/v1/account/sessions", "/actuator/env")) {
@@ -231,17 +225,14 @@ public final class HostileClient {
                 open.add(path);
             }
         }
-        return new Finding(
-                "what only those may see who are signed in",
-                open.isEmpty(),
-                open.isEmpty() ? "refused" : "open to everybody: " + open);
+        return new Outcome(open.isEmpty(), open.isEmpty() ? "refused" : "open to everybody: " + open);
     }
 
     /**
      * Half send bodies, half heads, a byte now and then. Readers are to be served all the while, and slow bodies cut off: they
      * hold a worker each, which a head that is not whole does not.
      */
-    private Finding slow() throws IOException, InterruptedException {
+    private Outcome slow() throws IOException, InterruptedException {
         List<Socket> bodies = new ArrayList<>();
         List<Socket> heads = new ArrayList<>();
         long slowest = 0;
@@ -259,7 +250,7 @@ public final class HostileClient {
                 int status = get("/api/v1/session").statusCode();
                 slowest = Math.max(slowest, (System.nanoTime() - before) / 1_000_000);
                 if (status != 200) {
-                    return new Finding(senders + " slow senders", false, "readers got " + status);
+                    return new Outcome(false, "readers got " + status);
                 }
                 heads.forEach(HostileClient::trickle);
                 cut = (int) bodies.stream().filter(b -> !trickle(b)).count();
@@ -269,8 +260,7 @@ public final class HostileClient {
             close(bodies);
             close(heads);
         }
-        return new Finding(
-                senders + " slow senders",
+        return new Outcome(
                 slowest < SLOWEST_ANSWER_MILLIS && cut == bodies.size(),
                 "readers waited " + slowest + " ms at most; " + cut + " of " + bodies.size()
                         + " slow bodies cut off within 30 s, beside " + heads.size() + " slow heads");
@@ -301,7 +291,7 @@ public final class HostileClient {
         }
     }
 
-    private Finding guesses() throws IOException, InterruptedException {
+    private Outcome guesses() throws IOException, InterruptedException {
         int looked = 0;
         int slowed = 0;
         for (int i = 0; i < GUESSES; i++) {
@@ -310,18 +300,16 @@ public final class HostileClient {
             looked += status == 400 ? 1 : 0;
             slowed += status == TOO_MANY_REQUESTS ? 1 : 0;
         }
-        return new Finding(
-                GUESSES + " guessed passwords",
+        return new Outcome(
                 slowed > GUESSES / 2 && looked + slowed == GUESSES,
                 looked + " were looked at, " + slowed + " told to wait");
     }
 
-    private Finding answersStill(String what, boolean withstood, String seen) throws IOException, InterruptedException {
+    private Outcome answersStill(boolean withstood, String seen) throws IOException, InterruptedException {
         long before = System.nanoTime();
         int status = get("/api/v1/session").statusCode();
         long millis = (System.nanoTime() - before) / 1_000_000;
-        return new Finding(
-                what,
+        return new Outcome(
                 withstood && status == 200 && millis < SLOWEST_ANSWER_MILLIS,
                 seen + "; then a reader was answered " + status + " in " + millis + " ms");
     }

@@ -9,7 +9,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.Hazard;
@@ -54,7 +53,7 @@ final class RowColumns {
     private final Map<String, Integer> columnOf;
     private final Map<String, Integer> byId = new HashMap<>();
     /** Whether it was said that a "no" assesses nothing. */
-    private final AtomicBoolean told = new AtomicBoolean();
+    private boolean toldOfNo;
 
     RowColumns(Sheet sheet, Map<String, Integer> columnOf, Map<Integer, StudyRow> rowAt, TableReport report) {
         this.sheet = sheet;
@@ -136,7 +135,8 @@ final class RowColumns {
     /** People write that a taxon is harmful in other words than how much: they are asked. */
     private Hazard otherHazard(int r, String text) {
         if (NOT_SAID.contains(cell(r, "hazard").toLowerCase(Locale.ROOT).strip())) {
-            if (!told.getAndSet(true)) {
+            if (!toldOfNo) {
+                toldOfNo = true;
                 report.notice(
                         r,
                         column("hazard"),

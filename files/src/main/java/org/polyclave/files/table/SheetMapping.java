@@ -32,17 +32,6 @@ public record SheetMapping(
         columns = List.copyOf(columns);
     }
 
-    /** A mapping of a table that stands as its file does, without remarks below it. */
-    SheetMapping(
-            int titleRows,
-            int headingRows,
-            boolean decimalComma,
-            boolean fillDown,
-            List<String> blanks,
-            List<MappedColumn> columns) {
-        this(titleRows, headingRows, decimalComma, fillDown, blanks, columns, false, false, List.of());
-    }
-
     /** What a mark says of a score. */
     public enum Meaning {
         NOTHING,

@@ -34,26 +34,27 @@ public final class UnpreparedTable {
 
     /** @param sheetName sheet of a workbook; empty: the first that holds something */
     public static TableSample look(byte[] bytes, String fileName, String sheetName) {
-        Sheet file = TableReader.opened(bytes, fileName, sheetName, new ArrayList<>())
-                .sheet();
-        SheetMapping proposal = MappingProposal.of(file);
-        Sheet sheet = proposal.transposed() ? file.turned(proposal.titleRows()) : file;
-        return sample(sheet, proposal);
+        Sheet file = opened(bytes, fileName, sheetName);
+        return sample(file, MappingProposal.of(file));
     }
 
-    /** The first rows of a table, turned about or not, as people chose; the proposal is for that. */
+    /** The same with taxa down or across, as people chose. */
     public static TableSample look(byte[] bytes, String fileName, String sheetName, boolean transposed) {
-        Sheet file = TableReader.opened(bytes, fileName, sheetName, new ArrayList<>())
-                .sheet();
-        SheetMapping proposal = MappingProposal.of(file, transposed);
-        return sample(transposed ? file.turned(proposal.titleRows()) : file, proposal);
+        Sheet file = opened(bytes, fileName, sheetName);
+        return sample(file, MappingProposal.of(file, transposed));
     }
 
-    private static TableSample sample(Sheet sheet, SheetMapping proposal) {
+    private static Sheet opened(byte[] bytes, String fileName, String sheetName) {
+        return TableReader.opened(bytes, fileName, sheetName, new ArrayList<>()).sheet();
+    }
+
+    private static TableSample sample(Sheet file, SheetMapping proposal) {
+        Sheet sheet = proposal.transposed() ? file.turned(proposal.titleRows()) : file;
         List<List<String>> rows = new ArrayList<>();
+        int width = sheet.width();
         for (int r = 0; r < Math.min(SAMPLE, sheet.rows()); r++) {
             List<String> row = new ArrayList<>();
-            for (int c = 0; c < sheet.width(); c++) {
+            for (int c = 0; c < width; c++) {
                 String text = sheet.cell(r, c);
                 row.add(text.length() > LONGEST ? text.substring(0, LONGEST) + "…" : text);
             }

@@ -144,21 +144,29 @@ final class TablesAsKeptTest {
                             .map(u -> u.line() * 1000 + u.column())
                             .distinct()
                             .count());
-            assertThat(account.lines())
-                    .isEqualTo(account.taxa() + account.leftOut().size() + headings(table, read));
+            if (!table.mapping().transposed()) {
+                assertThat(account.lines())
+                        .isEqualTo(account.taxa() + account.leftOut().size() + headings(table));
+            }
         }
     }
 
-    private static int headings(Kept table, ImportedStudy read) {
-        if (MatrixFiles.read(table.bytes(), table.name()).study().rows().size() > 0) {
-            return 1;
-        }
-        SheetMapping mapping = table.mapping();
-        // Turned about, a line is a character, or the taxa.
-        return mapping.transposed()
-                ? Objects.requireNonNull(read.account()).lines()
-                        - read.account().taxa()
-                : mapping.titleRows() + mapping.headingRows();
+    private static int headings(Kept table) {
+        boolean prepared =
+                !MatrixFiles.read(table.bytes(), table.name()).study().rows().isEmpty();
+        return prepared ? 1 : table.mapping().titleRows() + table.mapping().headingRows();
+    }
+
+    /** Turned about, a line is a character, or names the taxa. */
+    @Test
+    void ofATableWithTaxaAcrossTheColumnsAreTaxa() {
+        ImportAccount account =
+                Objects.requireNonNull(read("beetles-across.csv").account());
+        assertThat(List.of(account.lines(), account.taxa(), account.leftOut().size()))
+                .containsExactly(6, 4, 0);
+        assertThat(read("beetles-across.csv").study().characters())
+                .extracting(c -> c.id())
+                .containsExactly("body-length", "elytra", "colour", "eye-length", "eye-width", "flight-period");
     }
 
     private static int count(ImportAccount account, Fate fate) {

@@ -59,6 +59,18 @@ final class UnpreparedTableTest {
         return String.join("\n", lines).getBytes(UTF_8);
     }
 
+    /** A mapping of a table that stands as its file does, with nothing below it and nothing marked. */
+    private static SheetMapping mapping(
+            int titleRows,
+            int headingRows,
+            boolean decimalComma,
+            boolean fillDown,
+            List<String> blanks,
+            List<SheetMapping.MappedColumn> columns) {
+        return new SheetMapping(
+                titleRows, headingRows, decimalComma, fillDown, blanks, columns, false, false, List.of());
+    }
+
     private static String cell(Study study, String row, String character) {
         StudyCharacter known = study.character(character).orElseThrow();
         return study.scores().stream()
@@ -153,7 +165,7 @@ final class UnpreparedTableTest {
                 .extracting(s -> s.label())
                 .containsExactly("absent", "present");
 
-        SheetMapping counted = new SheetMapping(
+        SheetMapping counted = mapping(
                 0,
                 1,
                 false,
@@ -193,8 +205,8 @@ final class UnpreparedTableTest {
     @Test
     void aMappingThatDoesNotFitIsRefusedInWords() {
         SheetMapping good = UnpreparedTable.look(csv(), "b.csv").proposal();
-        SheetMapping deep = new SheetMapping(1, 9, true, true, good.blanks(), good.columns());
-        SheetMapping nameless = new SheetMapping(
+        SheetMapping deep = mapping(1, 9, true, true, good.blanks(), good.columns());
+        SheetMapping nameless = mapping(
                 1,
                 3,
                 true,
@@ -204,7 +216,7 @@ final class UnpreparedTableTest {
                         .map(c -> new SheetMapping.MappedColumn(SheetMapping.ColumnRole.CHARACTER, c.label(), "", ""))
                         .toList());
         SheetMapping narrow =
-                new SheetMapping(1, 3, true, true, List.of(), good.columns().subList(0, 2));
+                mapping(1, 3, true, true, List.of(), good.columns().subList(0, 2));
 
         for (SheetMapping wrong : List.of(deep, narrow)) {
             assertThat(UnpreparedTable.read(csv(), "b.csv", wrong)
@@ -258,7 +270,7 @@ final class UnpreparedTableTest {
                         "IGNORED");
         List<SheetMapping.MappedColumn> columns = new ArrayList<>(proposed.columns());
         columns.set(5, new SheetMapping.MappedColumn(SheetMapping.ColumnRole.PLACE, "Parish", "", ""));
-        SheetMapping mapping = new SheetMapping(1, 1, false, false, List.of("-"), columns);
+        SheetMapping mapping = mapping(1, 1, false, false, List.of("-"), columns);
         ImportedStudy read = UnpreparedTable.read(box, "box.csv", mapping);
         assertThat(read.problems()).singleElement().satisfies(p -> {
             assertThat(p.text()).contains("31.2.2021");

@@ -1,5 +1,6 @@
 package org.polyclave.server.account;
 
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -124,7 +125,7 @@ public class AccountService implements UserDetailsService {
     }
 
     private String encoded(String password) {
-        int bytes = password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length;
+        int bytes = password.getBytes(StandardCharsets.UTF_8).length;
         if (password.length() < SHORTEST_PASSWORD || bytes > LONGEST_PASSWORD) {
             throw Problems.badRequest(
                     ProblemCode.PASSWORD,
@@ -188,14 +189,16 @@ public class AccountService implements UserDetailsService {
         return find(account.name()).orElseThrow();
     }
 
+    public boolean isPassword(Account account, String typed) {
+        return accounts.find(account.name())
+                .map(AccountRow::passwordHash)
+                .filter(known -> encoder.matches(typed, known))
+                .isPresent();
+    }
+
     /** @param session the one that stays; all others end */
     @Transactional
-    public void changePassword(Account account, String current, String password, String session) {
-        String known =
-                accounts.find(account.name()).map(AccountRow::passwordHash).orElse(null);
-        if (known == null || !encoder.matches(current, known)) {
-            throw Problems.badRequest(ProblemCode.SIGN_IN, "That is not your present password.");
-        }
+    public void changePassword(Account account, String password, String session) {
         accounts.setPassword(account.id(), encoded(password));
         sessions.end(account, session);
     }

@@ -29,13 +29,9 @@ public class OpenSessions {
     }
 
     /** @param but id of a session that goes on; empty for none */
-    void end(Account account, String but) {
+    public void end(Account account, String but) {
         sessions.findByPrincipalName(account.name()).keySet().stream()
                 .filter(id -> !id.equals(but))
                 .forEach(sessions::deleteById);
-    }
-
-    public void endOthers(Account account, String here) {
-        end(account, here);
     }
 }

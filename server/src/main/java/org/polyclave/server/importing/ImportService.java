@@ -94,16 +94,18 @@ public class ImportService {
      * @param transposed whether its taxa stand across, as somebody chose; null: as it looks
      */
     public SheetView look(byte[] bytes, String fileName, String sheet, @Nullable Boolean transposed, Account who) {
-        if (transposed != null) {
-            UnpreparedTable.TableSample chosen = UnpreparedTable.look(bytes, fileName, sheet, transposed);
-            return new SheetView(chosen.rows(), chosen.proposal(), false);
-        }
         UnpreparedTable.TableSample look = UnpreparedTable.look(bytes, fileName, sheet);
-        Optional<SheetMapping> known = mappings.find(who.id(), look.signature())
-                .map(m -> json.readValue(m, SheetMapping.class))
-                .filter(m -> m.columns().size() == look.proposal().columns().size()
-                        && m.transposed() == look.proposal().transposed());
-        return new SheetView(look.rows(), known.orElse(look.proposal()), known.isPresent());
+        boolean across = look.proposal().transposed();
+        Optional<SheetMapping> known =
+                mappings.find(who.id(), look.signature()).map(m -> json.readValue(m, SheetMapping.class));
+        boolean turned = transposed != null
+                ? transposed
+                : known.map(SheetMapping::transposed).orElse(across);
+        UnpreparedTable.TableSample shown =
+                turned == across ? look : UnpreparedTable.look(bytes, fileName, sheet, turned);
+        Optional<SheetMapping> fitting = known.filter(m -> m.transposed() == turned
+                && m.columns().size() == shown.proposal().columns().size());
+        return new SheetView(shown.rows(), fitting.orElse(shown.proposal()), fitting.isPresent());
     }
 
     private void remember(byte[] bytes, String fileName, ImportOptions wish, long account) {

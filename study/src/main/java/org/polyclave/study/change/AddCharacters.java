@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Study;
@@ -29,16 +30,9 @@ import org.polyclave.study.rules.StudyRules;
  */
 public record AddCharacters(List<String> lines) implements StudyOperation {
     private static final int LONGEST = 200;
-    private static final Map<String, CharacterType> TYPES = Map.ofEntries(
-            Map.entry("count", CharacterType.COUNT),
-            Map.entry("number", CharacterType.COUNT),
-            Map.entry("length", CharacterType.LENGTH),
-            Map.entry("mass", CharacterType.MASS),
-            Map.entry("weight", CharacterType.MASS),
-            Map.entry("ratio", CharacterType.RATIO),
-            Map.entry("angle", CharacterType.ANGLE),
-            Map.entry("percent", CharacterType.PERCENT),
-            Map.entry("months", CharacterType.MONTHS));
+    /** Words for types beside their own names. */
+    private static final Map<String, CharacterType> WORDS =
+            Map.of("number", CharacterType.COUNT, "weight", CharacterType.MASS);
     /** What divides states: the first of these that a line holds. */
     private static final List<String> BETWEEN = List.of("|", "\t", ";", ",", "/");
 
@@ -96,7 +90,7 @@ public record AddCharacters(List<String> lines) implements StudyOperation {
 
     private static StudyCharacter typed(String label, String rest, Optional<UnitHeading> headed) {
         Optional<CharacterType> unit = Units.typeOf(rest);
-        CharacterType named = TYPES.get(rest.toLowerCase(Locale.ROOT));
+        CharacterType named = type(rest);
         if (unit.isPresent()) {
             return StudyCharacter.of(label, unit.get(), List.of()).withType(unit.get(), Units.usual(rest));
         }
@@ -116,6 +110,15 @@ public record AddCharacters(List<String> lines) implements StudyOperation {
                     + Units.defaultUnit(guess.type()) + ")'.");
         }
         return states(label, "absent|present");
+    }
+
+    /** A type that is not made of states, by its name. */
+    private static @Nullable CharacterType type(String word) {
+        return Stream.of(CharacterType.values())
+                .filter(t -> t != CharacterType.STATES && t != CharacterType.ORDERED)
+                .filter(t -> t.name().equalsIgnoreCase(word))
+                .findFirst()
+                .orElse(WORDS.get(word.toLowerCase(Locale.ROOT)));
     }
 
     private static StudyCharacter states(String label, String rest) {

@@ -10,6 +10,8 @@ import org.polyclave.server.account.Current;
 import org.polyclave.server.account.OpenSessions;
 import org.polyclave.server.account.SignInAttempts;
 import org.polyclave.server.account.SignInContext;
+import org.polyclave.server.platform.ProblemCode;
+import org.polyclave.server.platform.Problems;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -47,7 +49,7 @@ class OwnAccountController {
     /** Signs out everywhere else. */
     @DeleteMapping("/sessions")
     void signOutElsewhere(@Current(byToken = false) Account who, HttpServletRequest request) {
-        sessions.endOthers(who, id(request));
+        sessions.end(who, id(request));
     }
 
     /** Changes the name that others see. */
@@ -69,16 +71,14 @@ class OwnAccountController {
             @RequestBody PasswordRequest request,
             HttpServletRequest servletRequest) {
         String address = servletRequest.getRemoteAddr();
+        // Whoever sits at a machine that was left signed in must not guess here what they may not guess at the door.
         attempts.check(who.name(), address);
-        try {
-            accounts.changePassword(who, request.current(), request.password(), id(servletRequest));
-        } catch (org.springframework.web.ErrorResponseException refused) {
-            // Whoever sits at a machine that was left signed in must not guess here what they may not guess at the
-            // door.
+        if (!accounts.isPassword(who, request.current())) {
             attempts.failed(who.name(), address);
-            throw refused;
+            throw Problems.badRequest(ProblemCode.SIGN_IN, "That is not your present password.");
         }
         attempts.succeeded(who.name(), address);
+        accounts.changePassword(who, request.password(), id(servletRequest));
     }
 
     private static String id(HttpServletRequest request) {
