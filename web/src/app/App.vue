@@ -13,7 +13,7 @@ const route = useRoute();
 const { t } = useI18n();
 watchEffect(() => theme.change(preferences.dark ? 'night' : 'paper'));
 watchEffect(() => {
-  const page = typeof route.meta.title === 'string' ? t(route.meta.title) : '';
+  const page = route.meta.title ? t(route.meta.title) : '';
   document.title = [page, subject.value, t('product')].filter(Boolean).join(' · ');
 });
 </script>

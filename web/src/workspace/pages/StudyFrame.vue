@@ -190,7 +190,7 @@ useEventListener('keydown', (event) => {
           {{ $t('second.blindLead') }}
           <router-link :to="`/studies/${slug}/second`">{{ $t('second.work') }}</router-link>
         </p>
-        <h1 v-if="route.meta.heading" class="sr-only">{{ $t(String(route.meta.title)) }}</h1>
+        <h1 v-if="route.meta.heading && route.meta.title" class="sr-only">{{ $t(route.meta.title) }}</h1>
         <router-view />
       </template>
     </v-main>
@@ -342,20 +342,16 @@ footer .label {
   .top {
     padding-top: 0;
   }
-
-  .top.top {
-    flex-wrap: nowrap;
-  }
 }
 
 @media (max-width: 700px) {
   .top {
-    flex-wrap: wrap;
     gap: 0.2rem;
   }
 
   .title {
-    flex: 1 0 70%;
+    flex: 1 1 0;
+    min-width: 0;
   }
 
   /* A phone has no keyboard to learn about, and a step has one line. */
@@ -379,10 +375,13 @@ footer .label {
   }
 }
 
-@media (max-width: 700px) and (max-height: 560px) {
+@media (max-width: 700px) and (min-height: 561px) {
+  .top {
+    flex-wrap: wrap;
+  }
+
   .title {
-    flex: 1 1 0;
-    min-width: 0;
+    flex: 1 0 70%;
   }
 }
 </style>

@@ -3,7 +3,8 @@ import { ref } from 'vue';
 import { api } from '@/api/client';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
-import { LONGEST, SHORTEST } from '../logic/passwords';
+import { SHORTEST } from '../logic/passwords';
+import NewPassword from './NewPassword.vue';
 
 /** A new password; whoever knew the old one is signed out elsewhere. */
 const emit = defineEmits<{ changed: [] }>();
@@ -33,14 +34,7 @@ const change = () =>
         autocomplete="current-password"
         hide-details
       />
-      <v-text-field
-        v-model="password"
-        :label="$t('own.new')"
-        :hint="$t('own.rule', { least: SHORTEST, most: LONGEST })"
-        persistent-hint
-        type="password"
-        autocomplete="new-password"
-      />
+      <NewPassword v-model="password" />
       <v-btn type="submit" :disabled="!current || password.length < SHORTEST" :loading="busy">{{
         $t('own.change')
       }}</v-btn>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { mdiContentCopy, mdiPlus } from '@mdi/js';
+import { mdiPlus } from '@mdi/js';
 import { useMutation, useQuery } from '@tanstack/vue-query';
-import { useClipboard } from '@vueuse/core';
 import { ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { api, type Problem, type Schemas } from '@/api/client';
 import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import ShownOnce from './ShownOnce.vue';
 
 type Token = Schemas['Token'];
 
@@ -18,7 +18,6 @@ const name = ref('');
 const scope = ref<Token['scope']>('READ');
 /** The token that was just created; it cannot be shown again. */
 const secret = ref('');
-const { copy, copied } = useClipboard();
 const leaving = ref<Token | null>(null);
 const scopes = (['READ', 'WRITE'] as const).map((value) => ({ value, title: t(`tokens.scope.${value}`) }));
 
@@ -46,7 +45,7 @@ function confirmed() {
     <h2 id="tokens">{{ $t('tokens.title') }}</h2>
     <p>{{ $t('tokens.lead') }}</p>
     <ProblemNote :problem="tokens.error.value ?? (create.error.value as Problem | null) ?? revoke.error.value" />
-    <table v-if="tokens.data.value?.length" class="figures">
+    <table v-if="tokens.data.value?.length" class="figures lines">
       <thead>
         <tr>
           <th scope="col">{{ $t('tokens.name') }}</th>
@@ -75,13 +74,7 @@ function confirmed() {
       </tbody>
     </table>
     <p v-else-if="tokens.isSuccess.value" class="quiet">{{ $t('tokens.none') }}</p>
-    <div v-if="secret" class="secret" role="status">
-      <p>{{ $t('tokens.once') }}</p>
-      <code>{{ secret }}</code>
-      <v-btn size="small" :prepend-icon="mdiContentCopy" @click="copy(secret)">{{
-        copied ? $t('tokens.copied') : $t('tokens.copy')
-      }}</v-btn>
-    </div>
+    <ShownOnce v-if="secret" :text="secret">{{ $t('tokens.once') }}</ShownOnce>
     <form @submit.prevent="create.mutate()">
       <v-text-field v-model="name" :label="$t('tokens.new')" maxlength="60" density="compact" hide-details />
       <v-select v-model="scope" :items="scopes" :label="$t('tokens.may')" density="compact" hide-details />
@@ -118,24 +111,6 @@ h3 {
   margin-top: 2rem;
 }
 
-table {
-  width: 100%;
-  border-collapse: collapse;
-  margin: 1rem 0;
-}
-
-th,
-td {
-  text-align: left;
-  padding: 0.4rem 0.75rem 0.4rem 0;
-  border-bottom: 1px solid var(--rule);
-}
-
-thead th {
-  font-weight: 600;
-  color: var(--faint);
-}
-
 form {
   display: grid;
   grid-template-columns: minmax(12rem, 1fr) 13rem auto;
@@ -146,15 +121,6 @@ form {
 
 .day {
   white-space: nowrap;
-}
-
-.secret {
-  border: 1px solid var(--rule);
-  padding: 0.8rem 1rem;
-  margin: 1rem 0;
-  display: grid;
-  gap: 0.5rem;
-  justify-items: start;
 }
 
 code {

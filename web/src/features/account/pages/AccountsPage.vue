@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import { mdiContentCopy } from '@mdi/js';
 import { useMutation, useQuery } from '@tanstack/vue-query';
-import { useClipboard } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { api, type Problem, type Schemas } from '@/api/client';
 import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useSession } from '@/stores/session';
 import AccountMenu from '../components/AccountMenu.vue';
+import ShownOnce from '../components/ShownOnce.vue';
 
 type Administered = Schemas['Administered'];
 
@@ -19,7 +18,6 @@ const displayName = ref('');
 const administrator = ref(false);
 const link = ref<Schemas['Link'] | null>(null);
 const leaving = ref<Administered | null>(null);
-const { copy, copied } = useClipboard();
 const address = computed(() => (link.value ? `${location.origin}/welcome#${link.value.secret}` : ''));
 
 const settled = { onSettled: () => accounts.refetch() };
@@ -67,14 +65,10 @@ function confirmed() {
       </header>
       <router-link to="/studies">{{ $t('tokens.studies') }}</router-link>
       <ProblemNote :problem="problem" />
-      <div v-if="link" class="secret" role="status">
-        <p>{{ $t('accounts.link', { name: link.account, hours: link.hours }) }}</p>
-        <code>{{ address }}</code>
-        <v-btn size="small" :prepend-icon="mdiContentCopy" @click="copy(address)">{{
-          copied ? $t('tokens.copied') : $t('tokens.copy')
-        }}</v-btn>
-      </div>
-      <table class="figures">
+      <ShownOnce v-if="link" :text="address">{{
+        $t('accounts.link', { name: link.account, hours: link.hours })
+      }}</ShownOnce>
+      <table class="figures lines">
         <thead>
           <tr>
             <th scope="col">{{ $t('accounts.name') }}</th>
@@ -153,39 +147,8 @@ h2 {
   margin-top: 2rem;
 }
 
-table {
-  width: 100%;
-  border-collapse: collapse;
-  margin: 1rem 0;
-}
-
-th,
-td {
-  text-align: left;
-  padding: 0.4rem 0.75rem 0.4rem 0;
-  border-bottom: 1px solid var(--rule);
-}
-
-thead th {
-  font-weight: 600;
-  color: var(--faint);
-}
-
 .do {
   text-align: right;
-}
-
-.secret {
-  border: 1px solid var(--rule);
-  padding: 0.8rem 1rem;
-  margin: 1rem 0;
-  display: grid;
-  gap: 0.5rem;
-  justify-items: start;
-}
-
-code {
-  overflow-wrap: anywhere;
 }
 
 form {

@@ -5,7 +5,8 @@ import { api, type Schemas } from '@/api/client';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { useSession } from '@/stores/session';
-import { LONGEST, SHORTEST } from '../logic/passwords';
+import NewPassword from '../components/NewPassword.vue';
+import { SHORTEST } from '../logic/passwords';
 
 /** Where a one-time link leads: whoever has it chooses the password of its account. The secret stands behind the #, so that it is sent to nobody on the way. */
 const route = useRoute();
@@ -42,15 +43,7 @@ const choose = () =>
       <form v-if="whom" @submit.prevent="choose">
         <p>{{ $t('welcome.lead', whom) }}</p>
         <input class="sr-only" :value="whom.name" autocomplete="username" readonly tabindex="-1" aria-hidden="true" />
-        <v-text-field
-          v-model="password"
-          :label="$t('own.new')"
-          :hint="$t('own.rule', { least: SHORTEST, most: LONGEST })"
-          persistent-hint
-          type="password"
-          autocomplete="new-password"
-          autofocus
-        />
+        <NewPassword v-model="password" autofocus />
         <ProblemNote :problem="problem" />
         <v-btn
           type="submit"

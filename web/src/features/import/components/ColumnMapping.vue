@@ -8,6 +8,7 @@ const mapping = defineModel<Schemas['SheetMapping']>({ required: true });
 const props = defineProps<{ rows: string[][]; remembered: boolean }>();
 const emit = defineEmits<{ turn: [transposed: boolean] }>();
 const { t } = useI18n();
+const OPTIONS = ['decimalComma', 'fillDown', 'transposed', 'footnotes'] as const;
 const MEANINGS = ['NOTHING', 'DOUBT', 'NOTE'] as const;
 type Role = Schemas['MappedColumn']['role'];
 const GROUPS: Record<'matrix' | 'specimens', Role[]> = {
@@ -67,6 +68,12 @@ function change(part: Partial<Schemas['SheetMapping']>) {
   mapping.value = { ...mapping.value, ...part };
 }
 
+/** A table that is turned is another table; everything else is a matter of reading this one. */
+function opted(option: (typeof OPTIONS)[number], on: boolean) {
+  if (option === 'transposed') emit('turn', on);
+  else change({ [option]: on });
+}
+
 function column(index: number, part: Partial<Schemas['MappedColumn']>) {
   change({ columns: mapping.value.columns.map((c, i) => (i === index ? { ...c, ...part } : c)) });
 }
@@ -114,32 +121,13 @@ const whole = (text: unknown) => Math.max(0, Math.min(props.rows.length, Math.ro
       />
       <v-text-field v-model="blanks" :label="$t('mapping.blanks')" density="compact" hide-details />
       <v-checkbox
-        :model-value="mapping.decimalComma"
-        :label="$t('mapping.decimalComma')"
+        v-for="option in OPTIONS"
+        :key="option"
+        :model-value="mapping[option]"
+        :label="$t(`mapping.${option}`)"
         density="compact"
         hide-details
-        @update:model-value="change({ decimalComma: Boolean($event) })"
-      />
-      <v-checkbox
-        :model-value="mapping.fillDown"
-        :label="$t('mapping.fillDown')"
-        density="compact"
-        hide-details
-        @update:model-value="change({ fillDown: Boolean($event) })"
-      />
-      <v-checkbox
-        :model-value="mapping.transposed"
-        :label="$t('mapping.transposed')"
-        density="compact"
-        hide-details
-        @update:model-value="emit('turn', Boolean($event))"
-      />
-      <v-checkbox
-        :model-value="mapping.footnotes"
-        :label="$t('mapping.footnotes')"
-        density="compact"
-        hide-details
-        @update:model-value="change({ footnotes: Boolean($event) })"
+        @update:model-value="opted(option, Boolean($event))"
       />
     </div>
     <fieldset v-if="mapping.marks.length" class="marks">

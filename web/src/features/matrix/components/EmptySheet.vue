@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { mdiFileTableOutline, mdiFormatListBulleted } from '@mdi/js';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { AddCharactersDialog } from '@/features/characters';
 import { AddTaxaDialog } from '@/features/taxa';
 
 /** A study that has no taxa or no characters yet: what it takes to begin. */
-defineProps<{ slug: string; taxa: number; characters: number; editable: boolean }>();
-const taxaOpen = ref(false);
-const charactersOpen = ref(false);
+const props = defineProps<{ slug: string; taxa: number; characters: number; editable: boolean }>();
+const open = ref<'taxa' | 'characters' | null>(null);
+const lists = computed(() => (['taxa', 'characters'] as const).map((name) => ({ name, count: props[name] })));
+const next = computed(() => lists.value.find((list) => !list.count));
 </script>
 
 <template>
@@ -15,28 +16,22 @@ const charactersOpen = ref(false);
     <h2 id="empty">{{ $t('empty.title') }}</h2>
     <p>{{ $t(editable ? 'empty.lead' : 'empty.readOnly') }}</p>
     <div v-if="editable" class="ways">
-      <v-btn
-        :color="taxa ? undefined : 'primary'"
-        :variant="taxa ? 'outlined' : 'flat'"
-        :prepend-icon="mdiFormatListBulleted"
-        @click="taxaOpen = true"
-        >{{ $t('empty.taxa') }}</v-btn
-      >
-      <span v-if="taxa" class="quiet">{{ $t('empty.done', { n: taxa }) }}</span>
-      <v-btn
-        :color="taxa && !characters ? 'primary' : undefined"
-        :variant="taxa && !characters ? 'flat' : 'outlined'"
-        :prepend-icon="mdiFormatListBulleted"
-        @click="charactersOpen = true"
-        >{{ $t('empty.characters') }}</v-btn
-      >
-      <span v-if="characters" class="quiet">{{ $t('empty.done', { n: characters }) }}</span>
+      <template v-for="list in lists" :key="list.name">
+        <v-btn
+          :color="list === next ? 'primary' : undefined"
+          :variant="list === next ? 'flat' : 'outlined'"
+          :prepend-icon="mdiFormatListBulleted"
+          @click="open = list.name"
+          >{{ $t(`empty.${list.name}`) }}</v-btn
+        >
+        <span v-if="list.count" class="quiet">{{ $t('empty.done', { n: list.count }) }}</span>
+      </template>
       <v-btn :prepend-icon="mdiFileTableOutline" :to="{ path: '/import', query: { into: slug } }">{{
         $t('empty.table')
       }}</v-btn>
     </div>
-    <AddTaxaDialog v-model="taxaOpen" />
-    <AddCharactersDialog v-model="charactersOpen" />
+    <AddTaxaDialog :model-value="open === 'taxa'" @update:model-value="open = null" />
+    <AddCharactersDialog :model-value="open === 'characters'" @update:model-value="open = null" />
   </section>
 </template>
 

@@ -41,7 +41,7 @@ function begin() {
       <p class="quiet">{{ $t('studies.lead') }}</p>
       <ProblemNote :problem="studies.error.value" />
       <v-progress-linear v-if="studies.isPending.value" indeterminate :aria-label="$t('loading')" />
-      <table v-if="lines.length" class="figures">
+      <table v-if="lines.length" class="figures lines">
         <thead>
           <tr>
             <th scope="col">{{ $t('studies.study') }}</th>
@@ -125,24 +125,6 @@ header {
   display: flex;
   justify-content: space-between;
   align-items: center;
-}
-
-table {
-  width: 100%;
-  border-collapse: collapse;
-  margin: 1.5rem 0;
-}
-
-th,
-td {
-  text-align: left;
-  padding: 0.6rem 0.75rem 0.6rem 0;
-  border-bottom: 1px solid var(--rule);
-}
-
-thead th {
-  font-weight: 600;
-  color: var(--faint);
 }
 
 tbody th {
