@@ -135,12 +135,6 @@ export const router = createRouter({
         },
       ],
     },
-    {
-      path: '/k/:slug/:number(\\d+)?',
-      component: () => import('@/features/edition').then((m) => m.EditionPage),
-      props: true,
-      meta: { open: true },
-    },
     { path: '/:rest(.*)*', redirect: '/studies' },
   ],
 });

@@ -100,7 +100,7 @@ function publish() {
         <v-btn type="submit" color="primary" variant="flat" :loading="busy">{{ $t('publish.go') }}</v-btn>
         <p v-if="published" role="status">
           {{ $t('publish.done', { n: published }) }}
-          <router-link :to="`/k/${model.slug}/${published}`">{{ `/k/${model.slug}/${published}` }}</router-link>
+          <a :href="`/k/${model.slug}/${published}`">{{ `/k/${model.slug}/${published}` }}</a>
         </p>
       </form>
       <p v-else class="quiet">{{ $t('publish.notYou') }}</p>
@@ -110,7 +110,7 @@ function publish() {
       <p>{{ $t('publish.never') }}</p>
       <ul class="editions figures">
         <li v-for="e in gate.data.value.editions" :key="e.number">
-          <router-link :to="`/k/${model.slug}/${e.number}`">{{ $t('publish.edition', { n: e.number }) }}</router-link>
+          <a :href="`/k/${model.slug}/${e.number}`">{{ $t('publish.edition', { n: e.number }) }}</a>
           · {{ e.publishedAt }} · {{ e.who }} · {{ $t(`status.${e.status}`) }} {{ e.reason }}
         </li>
         <li v-if="!gate.data.value.editions.length" class="quiet">{{ $t('publish.none') }}</li>

@@ -67,9 +67,7 @@ function begin() {
               }}
             </td>
             <td>
-              <router-link v-if="study.progress.editions" :to="`/k/${study.slug}`">{{
-                study.progress.editions
-              }}</router-link>
+              <a v-if="study.progress.editions" :href="`/k/${study.slug}`">{{ study.progress.editions }}</a>
               <template v-else>{{ $t('studies.none') }}</template>
             </td>
             <td>{{ $t(`role.${study.role}`) }}</td>

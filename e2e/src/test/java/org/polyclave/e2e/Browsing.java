@@ -11,6 +11,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ReducedMotion;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.util.ArrayList;
 import java.util.List;
@@ -53,6 +54,8 @@ final class Browsing implements AfterEachCallback {
         BrowserContext context = Shared.BROWSER.newContext(new Browser.NewContextOptions()
                 .setViewportSize(width, height)
                 .setHasTouch(touches)
+                // Nobody waits for fades, and software that draws them for nobody is slow.
+                .setReducedMotion(ReducedMotion.REDUCE)
                 .setBaseURL(RunningApplication.base())
                 .setPermissions(List.of("clipboard-read", "clipboard-write")));
         context.setDefaultTimeout(15_000);

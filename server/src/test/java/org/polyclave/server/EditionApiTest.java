@@ -3,6 +3,7 @@ package org.polyclave.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.net.http.HttpHeaders;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -205,6 +206,51 @@ class EditionApiTest {
         assertThat(reader.get("/api/v1/editions/" + slug).json().toString())
                 .contains("WITHDRAWN")
                 .contains("Colour was wrong");
+        assertThat(reader.get("/k/" + slug + "/1").body()).contains("This edition was withdrawn: Colour was wrong");
+        assertThat(reader.get("/k/" + slug).body()).doesNotContain("withdrawn");
+    }
+
+    @Test
+    void theCoverIsThereBeforeAnyScriptAndTheDocumentIsSentAsItWasPackedOnce() throws SQLException {
+        Visitor author = Visitor.author();
+        String slug = author.importTable("cover", TABLE.replace("serious", "none known"));
+        author.put("/api/v1/studies/" + slug + "/scope", SCOPE.replace("All others", "<script>alert(1)</script>"));
+        assertThat(author.post("/api/v1/studies/" + slug + "/editions", "{\"authors\":[\"Isolde\"],\"words\":{}}")
+                        .status())
+                .isEqualTo(201);
+        Visitor reader = Visitor.anonymous();
+
+        Visitor.Answer page = reader.get("/k/" + slug);
+        assertThat(page.status()).isEqualTo(200);
+        assertThat(page.body())
+                .contains("Wear gloves", "&lt;script&gt;alert(1)")
+                .doesNotContain("<script>alert")
+                .hasSizeLessThan(30_000);
+        assertThat(reader.get("/k/" + slug + "/1").body()).contains("Wear gloves");
+        for (String nothing : List.of("/k/" + slug + "/2", "/k/nothing-here", "/k/" + slug + "/1/2", "/k")) {
+            assertThat(reader.get(nothing).status()).as(nothing).isEqualTo(404);
+        }
+
+        String present = "/api/v1/editions/" + slug + "/1?format=" + StudyFormat.VERSION;
+        String plain = reader.get(present).body();
+        assertThat(plain)
+                .isEqualTo(reader.get("/api/v1/editions/" + slug + "/1").body());
+        try (Connection database = RunningApplication.database();
+                Statement statement = database.createStatement()) {
+            for (String when : List.of("packed when published", "packed when first read")) {
+                HttpHeaders sent = reader.get(present, "Accept-Encoding", "gzip, br")
+                        .response()
+                        .headers();
+                assertThat(sent.firstValue("Content-Encoding")).as(when).hasValue("gzip");
+                assertThat(sent.firstValue("Vary")).hasValue("Accept-Encoding");
+                assertThat(sent.firstValueAsLong("Content-Length").orElseThrow())
+                        .as("known before, because nothing is compressed on the way")
+                        .isLessThan(plain.length() / 2);
+                String where = " from edition_packed where slug = '" + slug + "'";
+                assertThat(statement.executeUpdate("delete" + where)).as(when).isEqualTo(1);
+            }
+        }
+        assertThat(reader.get(present).body()).isEqualTo(plain);
     }
 
     @Test

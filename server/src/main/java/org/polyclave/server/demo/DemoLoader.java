@@ -13,6 +13,7 @@ import org.polyclave.server.account.Account;
 import org.polyclave.server.account.AccountService;
 import org.polyclave.server.account.DemoAccounts;
 import org.polyclave.server.edition.EditionService;
+import org.polyclave.server.edition.EditionShelf;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.model.Study;
 import org.slf4j.Logger;
@@ -40,6 +41,7 @@ class DemoLoader {
     private final StudyAccess access;
     private final MemberService members;
     private final EditionService editions;
+    private final EditionShelf shelf;
     private final TransactionTemplate transactions;
 
     DemoLoader(
@@ -49,6 +51,7 @@ class DemoLoader {
             StudyAccess access,
             MemberService members,
             EditionService editions,
+            EditionShelf shelf,
             TransactionTemplate transactions) {
         this.people = people;
         this.accounts = accounts;
@@ -56,6 +59,7 @@ class DemoLoader {
         this.access = access;
         this.members = members;
         this.editions = editions;
+        this.shelf = shelf;
         this.transactions = transactions;
     }
 
@@ -68,7 +72,7 @@ class DemoLoader {
         if (accounts.all().isEmpty()) {
             transactions.executeWithoutResult(t -> write());
         }
-        accounts.find(AUTHOR).filter(author -> editions.list(SLUG).isEmpty()).ifPresent(author -> {
+        accounts.find(AUTHOR).filter(author -> shelf.list(SLUG).isEmpty()).ifPresent(author -> {
             LOG.info("Publishing the demo edition");
             publish(author);
         });

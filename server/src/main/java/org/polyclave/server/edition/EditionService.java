@@ -1,7 +1,5 @@
 package org.polyclave.server.edition;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -13,22 +11,18 @@ import java.util.HexFormat;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.files.study.StudyFormat;
-import org.polyclave.files.study.StudyUpgrades;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.edition.persistence.EditionMapper;
 import org.polyclave.server.key.KeyService;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
-import org.polyclave.server.store.PictureStore;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.server.study.StudyService;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.HazardTree;
-import org.polyclave.study.compile.StudyCompiler;
 import org.polyclave.study.danger.DangerReport;
 import org.polyclave.study.kit.Kit;
 import org.polyclave.study.model.Picture;
@@ -41,41 +35,33 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ObjectNode;
 
-/** Editions: the gate before them, publishing, and what readers read. */
+/** The gate before editions, publishing, and withdrawing; what readers read is on the {@link EditionShelf}. */
 @Service
 public class EditionService implements StudyService.EditionCounter {
     private static final String ENGINE = "0.1";
-    private static final int KEPT = 16;
     private static final Duration PATIENCE = Duration.ofSeconds(10);
 
     private final EditionMapper editions;
     private final StudyStore store;
     private final KeyService keys;
-    private final PictureStore pictures;
+    private final EditionShelf shelf;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
     private final Clock clock;
-    /** Documents of an older format as they look now, by the hash of what was published. */
-    private final Cache<String, String> upgraded =
-            Caffeine.newBuilder().maximumSize(KEPT).build();
-
-    private final Cache<String, CompiledStudy> compiled =
-            Caffeine.newBuilder().maximumSize(KEPT).build();
 
     EditionService(
             EditionMapper editions,
             StudyStore store,
             KeyService keys,
-            PictureStore pictures,
+            EditionShelf shelf,
             TransactionTemplate transactions,
             JsonMapper json,
             Clock clock) {
         this.editions = editions;
         this.store = store;
         this.keys = keys;
-        this.pictures = pictures;
+        this.shelf = shelf;
         this.transactions = transactions;
         this.json = json;
         this.clock = clock;
@@ -101,16 +87,11 @@ public class EditionService implements StudyService.EditionCounter {
             int confirmable) {}
 
     /** What stands between a study and its next edition. */
-    public record Gate(List<GateFinding> findings, List<String> missing, List<EditionLine> editions) {}
-
-    public record EditionLine(int number, String status, String reason, String publishedAt, String who) {}
-
-    /** An edition's document as its bytes, with its hash. */
-    public record Stored(String slug, int number, String hash, String document, EditionLine status) {}
+    public record Gate(List<GateFinding> findings, List<String> missing, List<EditionShelf.EditionLine> editions) {}
 
     public Gate gate(OpenStudy open) {
         CompiledStudy study = store.load(open.id()).compiled();
-        return new Gate(findings(study), missing(study.study()), list(open.slug()));
+        return new Gate(findings(study), missing(study.study()), shelf.list(open.slug()));
     }
 
     private static List<String> missing(Study study) {
@@ -190,6 +171,7 @@ public class EditionService implements StudyService.EditionCounter {
             editions.insert(open.slug(), number, open.id(), hash(text), text, open.account());
             editions.insertStatus(open.slug(), number);
             editions.supersede(open.slug(), number);
+            shelf.pack(open.slug(), number);
         });
         return number;
     }
@@ -223,13 +205,6 @@ public class EditionService implements StudyService.EditionCounter {
                 .withOpinions(List.of())
                 .withPictures(
                         study.pictures().stream().map(Picture::withoutPlace).toList());
-    }
-
-    /** What is in a picture of an edition; pictures that are not in it do not exist. */
-    public Optional<PictureStore.Content> picture(String slug, int number, String content, boolean small) {
-        EditionMapper.EditionRow row = editions.find(slug, number).orElseThrow(Problems::notFound);
-        boolean shown = content.matches("[0-9a-f]{64}") && row.document().contains(content);
-        return shown ? pictures.find(row.studyId(), content, small) : Optional.empty();
     }
 
     /** The proven key of the study as it is now. */
@@ -301,50 +276,6 @@ public class EditionService implements StudyService.EditionCounter {
         } catch (NoSuchAlgorithmException impossible) {
             throw new IllegalStateException("Every Java has SHA-256", impossible);
         }
-    }
-
-    public Stored read(String slug, int number) {
-        EditionMapper.EditionRow row = editions.find(slug, number).orElseThrow(Problems::notFound);
-        EditionLine status = list(slug).stream()
-                .filter(l -> l.number() == number)
-                .findFirst()
-                .orElseThrow(Problems::notFound);
-        return new Stored(slug, number, row.hash(), row.document(), status);
-    }
-
-    /** The document as {@link StudyFormat#VERSION} has it: it says the same, whatever its JSON looked like when it was published. */
-    public String inPresentFormat(Stored edition) {
-        // The format is the first thing that is written; a large document is not parsed to find it out.
-        return edition.document().startsWith("{\"format\":" + StudyFormat.VERSION + ",")
-                ? edition.document()
-                : upgraded.get(edition.hash(), h -> upgraded(edition.document()));
-    }
-
-    /** The first documents name no format. */
-    private String upgraded(String document) {
-        ObjectNode whole = (ObjectNode) json.readTree(document);
-        int format = Math.max(1, whole.path("format").asInt(1));
-        whole.set("study", StudyUpgrades.ALL.study(format, (ObjectNode) whole.path("study")));
-        return whole.put("format", StudyFormat.VERSION).toString();
-    }
-
-    public int newest(String slug) {
-        return editions.newest(slug).orElseThrow(Problems::notFound);
-    }
-
-    public List<EditionLine> list(String slug) {
-        return editions.list(slug).stream()
-                .map(l -> new EditionLine(l.number(), l.status(), l.reason(), l.publishedAt(), l.who()))
-                .toList();
-    }
-
-    /** The study of an edition, compiled. */
-    public CompiledStudy compiled(String slug, int number) {
-        Stored stored = read(slug, number);
-        return compiled.get(
-                stored.hash(),
-                h -> StudyCompiler.compile(json.readValue(inPresentFormat(stored), EditionDocument.class)
-                        .study()));
     }
 
     @Transactional

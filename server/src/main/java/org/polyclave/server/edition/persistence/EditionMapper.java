@@ -9,12 +9,22 @@ import org.apache.ibatis.annotations.Update;
 
 @Mapper
 public interface EditionMapper {
-    record EditionRow(String slug, int number, long studyId, String hash, String document) {}
+    record EditionRow(long studyId, String hash) {}
 
     record EditionLine(int number, String status, String reason, String publishedAt, String who) {}
 
-    @Select("select slug, number, study_id, hash, document from edition where slug = #{slug} and number = #{number}")
+    @Select("select study_id, hash from edition where slug = #{slug} and number = #{number}")
     Optional<EditionRow> find(String slug, int number);
+
+    @Select("select document from edition where slug = #{slug} and number = #{number}")
+    Optional<String> document(String slug, int number);
+
+    @Select("select packed from edition_packed where slug = #{slug} and number = #{number} and format = #{format}")
+    Optional<byte[]> packed(String slug, int number, int format);
+
+    @Insert(
+            "insert into edition_packed (slug, number, format, packed) values (#{slug}, #{number}, #{format}, #{packed}) on conflict do nothing")
+    void insertPacked(String slug, int number, int format, byte[] packed);
 
     @Select("select max(number) from edition where slug = #{slug}")
     Optional<Integer> newest(String slug);

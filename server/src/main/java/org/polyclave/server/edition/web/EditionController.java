@@ -1,6 +1,6 @@
 package org.polyclave.server.edition.web;
 
-import java.nio.charset.StandardCharsets;
+import io.swagger.v3.oas.annotations.Parameter;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -11,12 +11,14 @@ import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
 import org.polyclave.server.edition.EditionDocument;
 import org.polyclave.server.edition.EditionService;
+import org.polyclave.server.edition.EditionShelf;
 import org.polyclave.server.picture.PictureResponse;
 import org.polyclave.server.platform.Created;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.wording.taxon.Description;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -24,6 +26,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -39,12 +42,14 @@ class EditionController {
     record WithdrawRequest(String reason) {}
 
     /** @param format version of the format in which documents can be asked for */
-    record NewestResponse(int number, int format, List<EditionService.EditionLine> editions) {}
+    record NewestResponse(int number, int format, List<EditionShelf.EditionLine> editions) {}
 
     private final EditionService editions;
+    private final EditionShelf shelf;
 
-    EditionController(EditionService editions) {
+    EditionController(EditionService editions, EditionShelf shelf) {
         this.editions = editions;
+        this.shelf = shelf;
     }
 
     /** What stands between the study and its next edition. */
@@ -73,7 +78,7 @@ class EditionController {
     ResponseEntity<NewestResponse> newest(@PathVariable String slug) {
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noCache())
-                .body(new NewestResponse(editions.newest(slug), StudyFormat.VERSION, editions.list(slug)));
+                .body(new NewestResponse(shelf.newest(slug), StudyFormat.VERSION, shelf.list(slug)));
     }
 
     /** A picture of an edition, named by what is in it. */
@@ -83,13 +88,13 @@ class EditionController {
             @PathVariable int number,
             @PathVariable String content,
             @RequestParam(defaultValue = "false") boolean small) {
-        return PictureResponse.of(editions.picture(slug, number, content, small).orElseThrow(Problems::notFound), true);
+        return PictureResponse.of(shelf.picture(slug, number, content, small).orElseThrow(Problems::notFound), true);
     }
 
     /** What a taxon of an edition shows, in words. */
     @GetMapping("/api/v1/editions/{slug}/{number}/taxa/{row}")
     List<Description.Line> description(@PathVariable String slug, @PathVariable int number, @PathVariable String row) {
-        CompiledStudy compiled = editions.compiled(slug, number);
+        CompiledStudy compiled = shelf.compiled(slug, number);
         return Description.of(compiled, compiled.study().row(row).orElseThrow(Problems::notFound));
     }
 
@@ -110,14 +115,22 @@ class EditionController {
     ResponseEntity<byte[]> document(
             @PathVariable String slug,
             @PathVariable int number,
-            @RequestParam(required = false) @Nullable Integer format) {
-        EditionService.Stored stored = editions.read(slug, number);
-        String document = format == null ? stored.document() : editions.inPresentFormat(stored);
-        return ResponseEntity.ok()
+            @RequestParam(required = false) @Nullable Integer format,
+            @RequestHeader(name = HttpHeaders.ACCEPT_ENCODING, defaultValue = "") @Parameter(hidden = true)
+                    String encodings) {
+        String hash = shelf.hash(slug, number);
+        ResponseEntity.BodyBuilder answer = ResponseEntity.ok()
+                .varyBy(HttpHeaders.ACCEPT_ENCODING)
                 // Weak, because what goes over a slow line is compressed, and a strong one would forbid it.
-                .eTag("W/\"" + stored.hash() + (format == null ? "" : "-" + StudyFormat.VERSION) + "\"")
+                .eTag("W/\"" + hash + (format == null ? "" : "-" + StudyFormat.VERSION) + "\"")
                 .cacheControl(
-                        CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())
-                .body(document.getBytes(StandardCharsets.UTF_8));
+                        CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable());
+        if (format == null) {
+            return answer.body(shelf.asPublished(slug, number));
+        }
+        byte[] packed = shelf.packed(slug, number);
+        return encodings.contains("gzip")
+                ? answer.header(HttpHeaders.CONTENT_ENCODING, "gzip").body(packed)
+                : answer.body(EditionShelf.unpacked(packed));
     }
 }

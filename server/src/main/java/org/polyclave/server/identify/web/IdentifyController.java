@@ -4,7 +4,7 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
-import org.polyclave.server.edition.EditionService;
+import org.polyclave.server.edition.EditionShelf;
 import org.polyclave.server.identify.IdentifyService;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
@@ -24,9 +24,9 @@ class IdentifyController {
 
     private final IdentifyService identify;
     private final StudyStore store;
-    private final EditionService editions;
+    private final EditionShelf editions;
 
-    IdentifyController(IdentifyService identify, StudyStore store, EditionService editions) {
+    IdentifyController(IdentifyService identify, StudyStore store, EditionShelf editions) {
         this.identify = identify;
         this.store = store;
         this.editions = editions;

@@ -1,0 +1,15 @@
+import '@fontsource-variable/source-sans-3';
+import '@fontsource-variable/source-serif-4';
+import 'vuetify/styles';
+import './styles.css';
+import { VueQueryPlugin } from '@tanstack/vue-query';
+import { createPinia } from 'pinia';
+import { createApp, type Component } from 'vue';
+import type { Router } from 'vue-router';
+import { i18n } from './i18n';
+import { vuetify } from './theme';
+
+/** Mounts a whole application: the workspace, or what readers see. */
+export function start(root: Component, router: Router) {
+  createApp(root).use(createPinia()).use(i18n).use(VueQueryPlugin).use(vuetify).use(router).mount('#app');
+}

@@ -1,0 +1,31 @@
+import { useEventListener } from '@vueuse/core';
+import { onMounted, watchPostEffect, type Ref } from 'vue';
+import { useRouter } from 'vue-router';
+
+/**
+ * The cover that came with the page: the application takes it over as it stands, shows it or one of the parts below its
+ * heading, and follows its links without loading the page again.
+ */
+export function useCover(place: Readonly<Ref<HTMLElement | null>>, view: Readonly<Ref<string>>) {
+  const router = useRouter();
+  onMounted(() => {
+    const cover = document.getElementById('cover');
+    if (cover) place.value?.append(cover);
+  });
+  watchPostEffect(() => {
+    const part = view.value === 'taxon' ? 'taxa' : view.value;
+    place.value?.querySelector('.cover')?.toggleAttribute('hidden', part !== 'cover');
+    for (const link of place.value?.querySelectorAll('nav a') ?? []) {
+      const here = link.getAttribute('href') === (part === 'cover' ? '?' : `?view=${part}`);
+      if (here) link.setAttribute('aria-current', 'page');
+      else link.removeAttribute('aria-current');
+    }
+  });
+  useEventListener(place, 'click', (event: MouseEvent) => {
+    const link = event.target instanceof Element ? event.target.closest('a') : null;
+    const query = link?.getAttribute('href') ?? '';
+    if (!query.startsWith('?') || event.ctrlKey || event.metaKey || event.shiftKey) return;
+    event.preventDefault();
+    void router.push({ query: Object.fromEntries(new URLSearchParams(query)) });
+  });
+}
