@@ -8,7 +8,21 @@ const EVERYWHERE = ['undo', 'redo', 'palette', 'help'];
 const SCREENS: Record<string, string[]> = {
   scope: ['treeArrows', 'treeEnter', 'treeMove', 'treeDelete'],
   apart: ['pairArrows', 'pairNext', 'pairEnter', 'pairZoom'],
-  score: ['arrows', 'type', 'enter', 'escape', 'delete', 'copy', 'paste', 'fill'],
+  score: [
+    'arrows',
+    'type',
+    'typing',
+    'enter',
+    'tab',
+    'escape',
+    'delete',
+    'all',
+    'copy',
+    'paste',
+    'fill',
+    'find',
+    'menu',
+  ],
 };
 const keys = computed(() => [...(SCREENS[props.screen ?? ''] ?? []), ...EVERYWHERE]);
 </script>

@@ -1,55 +1,87 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core';
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
+import { useCellEditing } from '../composables/useCellEditing';
+import { usePointer } from '../composables/usePointer';
+import { frozenOf, Geometry, SIZE, TOP, type Place } from '../logic/geometry';
 import {
+  cellsOf,
   corners,
-  frozenOf,
-  leftOf,
+  filled,
   moved,
   pastedCells,
-  placeAt,
-  scrolledTo,
-  SIZE,
-  TOP,
-  visible,
+  whole,
+  type Box,
   type Pasted,
-  type Place,
   type Selection,
 } from '../logic/grid';
 import { paintGrid, type GridModel, type Ink } from '../logic/paint';
+import CellEditor from './CellEditor.vue';
+import GridMenu, { type GridCommand } from './GridMenu.vue';
+import SelectionStatus from './SelectionStatus.vue';
 
 /**
  * The matrix, painted on a canvas: a window of any size costs the same to scroll. Beside it stands a small table of the
  * cells around the active one, which screen readers read.
  */
-const props = defineProps<{ grid: GridModel; editable: boolean; problem: string }>();
+const props = defineProps<{ grid: GridModel; editable: boolean; structural: boolean; problem: string }>();
 const selection = defineModel<Selection>('selection', { required: true });
 const emit = defineEmits<{
   edit: [cells: (Place & { text: string })[]];
   over: [block: Pasted];
   dismiss: [];
   look: [from: number, to: number];
+  wait: [from: number, to: number];
+  find: [];
+  run: [command: GridCommand];
+  width: [column: number, width: number];
 }>();
 const { t } = useI18n();
 const scroller = useTemplateRef<HTMLDivElement>('scroller');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-const input = useTemplateRef<HTMLInputElement>('input');
 const scroll = ref({ left: 0, top: 0 });
 const view = ref({ width: 800, height: 500 });
-const editing = ref<string | null>(null);
-let dragging = false;
+const drawn = ref<Box | null>(null);
+const menu = ref(false);
+const menuAt = ref<[number, number]>([0, 0]);
 let frame = 0;
 
-const rows = computed(() => props.grid.rows.length);
-const columns = computed(() => props.grid.columns.length);
-const frozen = computed(() => frozenOf(props.grid.frozen, view.value.width));
+const geometry = computed(() => {
+  const widths = props.grid.columns.map((c) => c.width);
+  return new Geometry(props.grid.rows.length, widths, frozenOf(props.grid.frozen, widths, view.value.width));
+});
+const rows = computed(() => geometry.value.rows);
+const columns = computed(() => geometry.value.columns);
+const editing = useCellEditing({
+  at: () => selection.value.at,
+  size: () => ({ rows: rows.value, columns: columns.value }),
+  focus: () => scroller.value?.focus(),
+  go: (to) => select(to, false),
+  write: (cell) => emit('edit', [cell]),
+});
+const { text: editingText, fresh } = editing;
+const pointer = usePointer(scroller, {
+  geometry: () => geometry.value,
+  scroll: () => scroll.value,
+  selection: () => selection.value,
+  editable: () => props.editable,
+  before: () => {
+    if (editingText.value !== null) editing.commit('stay');
+    editing.endRun();
+  },
+  select: (next, show) => choose(next, show),
+  drawing: (box) => (drawn.value = box),
+  fill: (box) => fill(box),
+  width: (column, width) => emit('width', column, width),
+});
 /** The editor stays within the window, however far to the right its cell is: what sticks out would scroll the sheet away. */
 const EDITOR = 288;
 const inputBox = computed(() => ({
-  left: `${Math.max(0, Math.min(leftOf(selection.value.at.column, scroll.value, frozen.value), view.value.width - EDITOR))}px`,
+  left: `${Math.max(0, Math.min(geometry.value.left(selection.value.at.column, scroll.value), view.value.width - EDITOR))}px`,
   top: `${TOP + selection.value.at.row * SIZE.row - scroll.value.top}px`,
 }));
+const low = computed(() => TOP + selection.value.at.row * SIZE.row - scroll.value.top > view.value.height / 2);
 const near = computed(() => {
   const { row, column } = selection.value.at;
   const around = (n: number, most: number) => [n - 1, n, n + 1].filter((k) => k >= 0 && k < most);
@@ -84,7 +116,8 @@ function paint() {
       canvas.value.height = Math.round(height * ratio);
     }
     g.setTransform(ratio, 0, 0, ratio, 0, 0);
-    paintGrid(g, { ...props.grid, frozen: frozen.value }, selection.value, scroll.value, view.value, ink());
+    const model = { ...props.grid, frozen: geometry.value.frozen };
+    paintGrid(g, model, selection.value, scroll.value, view.value, ink(), drawn.value);
   });
 }
 
@@ -93,7 +126,7 @@ function measure() {
   if (!box) return;
   view.value = { width: box.clientWidth, height: box.clientHeight };
   scroll.value = { left: box.scrollLeft, top: box.scrollTop };
-  const [from, to] = visible(scroll.value, view.value, rows.value, columns.value, frozen.value).columns;
+  const [from, to] = geometry.value.visible(scroll.value, view.value).columns;
   emit('look', from, to);
   paint();
 }
@@ -104,38 +137,31 @@ onMounted(() => {
   void document.fonts?.ready.then(paint);
 });
 useResizeObserver(scroller, measure);
-watch(() => [props.grid, selection.value], paint);
+watch(() => [props.grid, selection.value, drawn.value], paint);
 
 function select(at: Place, keepAnchor: boolean) {
-  selection.value = { at, anchor: keepAnchor ? selection.value.anchor : at };
+  choose({ at, anchor: keepAnchor ? selection.value.anchor : at }, true);
+}
+
+function choose(next: Selection, show: boolean) {
+  selection.value = next;
   const box = scroller.value;
-  if (box) {
-    const to = scrolledTo(at, scroll.value, view.value, frozen.value);
+  if (box && show) {
+    const to = geometry.value.scrolledTo(next.at, scroll.value, view.value);
     box.scrollLeft = to.left;
     box.scrollTop = to.top;
   }
 }
 
-async function begin(text: string) {
+async function begin(text: string, typed = false) {
   if (!props.editable) return;
   emit('dismiss');
-  editing.value = text;
-  await nextTick();
-  input.value?.focus({ preventScroll: true });
-}
-
-function commit(then: Place | null) {
-  const text = editing.value;
-  if (text !== null) emit('edit', [{ ...selection.value.at, text: text.trim() }]);
-  editing.value = null;
-  scroller.value?.focus();
-  if (then) select(then, false);
+  await editing.begin(text, typed);
 }
 
 function cancel() {
-  editing.value = null;
+  editing.cancel();
   emit('dismiss');
-  scroller.value?.focus();
 }
 
 function currentText(): string {
@@ -153,77 +179,142 @@ function spoken(row: number, column: number): string {
   return cell ? cell.text || t('score.emptyCell') : t('loading');
 }
 
+const textOf = ({ row, column }: Place) => props.grid.cell(row, column)?.text ?? '';
+
 function clear() {
-  const box = corners(selection.value);
-  const cells = [];
-  for (let row = box.top; row <= box.bottom; row++)
-    for (let column = box.left; column <= box.right; column++) cells.push({ row, column, text: '' });
-  emit('edit', cells);
+  emit(
+    'edit',
+    cellsOf(corners(selection.value)).map((cell) => ({ ...cell, text: '' })),
+  );
 }
 
-function fillDown() {
+/** Fills a box with what the selection holds, over and over. */
+function fill(to: Box) {
+  const cells = filled(corners(selection.value), to, textOf);
+  if (cells.length) emit('edit', cells);
+  selection.value = { at: { row: to.top, column: to.left }, anchor: { row: to.bottom, column: to.right } };
+}
+
+/** The first row, or the first column, of the selection goes into all others of it; into a single one goes what is before it. */
+function fillWithin(way: 'down' | 'right') {
   const box = corners(selection.value);
-  const cells = [];
-  for (let column = box.left; column <= box.right; column++)
-    for (let row = box.top + 1; row <= box.bottom; row++)
-      cells.push({ row, column, text: props.grid.cell(box.top, column)?.text ?? '' });
+  if (way === 'down' && box.top === box.bottom) box.top = Math.max(0, box.top - 1);
+  if (way === 'right' && box.left === box.right) box.left = Math.max(0, box.left - 1);
+  const cells = filled(way === 'down' ? { ...box, bottom: box.top } : { ...box, right: box.left }, box, textOf);
   if (cells.length) emit('edit', cells);
 }
 
+/** Whether all that is selected is here; if not, it is asked for, and the writer is told to try again. */
+function complete(): boolean {
+  const box = corners(selection.value);
+  for (let column = box.left; column <= box.right; column++) {
+    if (props.grid.cell(box.top, column)) continue;
+    emit('wait', box.left, box.right);
+    return false;
+  }
+  return true;
+}
+
+/** The selection as lines of texts between tabs. */
+function block(): string {
+  const box = corners(selection.value);
+  const lines = [];
+  for (let row = box.top; row <= box.bottom; row++)
+    lines.push(
+      cellsOf({ ...box, top: row, bottom: row })
+        .map(textOf)
+        .join('\t'),
+    );
+  return lines.join('\n');
+}
+
+function run(command: GridCommand) {
+  if (['copy', 'cut', 'fillDown', 'fillRight'].includes(command) && !complete()) return;
+  if (command === 'copy' || command === 'cut') void navigator.clipboard.writeText(block());
+  if (command === 'clear' || command === 'cut') clear();
+  else if (command === 'fillDown') fillWithin('down');
+  else if (command === 'fillRight') fillWithin('right');
+  else if (command !== 'copy') emit('run', command);
+}
+
+/** What Ctrl and a letter do; nothing, if it is for somebody else. */
+function commandOf(key: string): (() => void) | null {
+  const size = [rows.value, columns.value] as const;
+  const change = (what: () => void) => () => {
+    if (props.editable) what();
+  };
+  switch (key) {
+    case 'a':
+      return () => choose(whole('all', selection.value, ...size), false);
+    case ' ':
+      return () => choose(whole('columns', selection.value, ...size), false);
+    case 'd':
+      return change(() => complete() && fillWithin('down'));
+    case 'r':
+      return change(() => complete() && fillWithin('right'));
+    case 'f':
+      return () => emit('find');
+    default:
+      return null;
+  }
+}
+
+function openMenu() {
+  const box = (scroller.value as HTMLElement).getBoundingClientRect();
+  const at = selection.value.at;
+  const y = TOP + (at.row + 1) * SIZE.row - scroll.value.top;
+  menuAt.value = [box.left + geometry.value.left(at.column, scroll.value), box.top + Math.min(y, box.height)];
+  menu.value = true;
+}
+
+function onMenu(event: MouseEvent) {
+  if (editingText.value !== null) editing.commit('stay');
+  pointer.reach(event);
+  menuAt.value = [event.clientX, event.clientY];
+  menu.value = true;
+}
+
 function onKey(event: KeyboardEvent) {
-  if (editing.value !== null) return;
+  if (editingText.value !== null) return;
   const command = event.ctrlKey || event.metaKey;
   const page = Math.max(1, Math.floor((view.value.height - TOP) / SIZE.row) - 1);
   const to = moved(selection.value.at, event.key, command, rows.value, columns.value, page);
+  const does = (command ? commandOf(event.key.toLowerCase()) : null) ?? plain(event);
   if (to) {
-    event.preventDefault();
+    editing.endRun();
     select(to, event.shiftKey);
-  } else if (event.key === 'Enter' || event.key === 'F2') {
-    event.preventDefault();
-    void begin(currentText());
-  } else if (event.key === 'Delete' || event.key === 'Backspace') {
-    event.preventDefault();
-    if (props.editable) clear();
-  } else if (command && event.key.toLowerCase() === 'd') {
-    event.preventDefault();
-    if (props.editable) fillDown();
-  } else if (event.key === 'Escape') {
-    emit('dismiss');
-  } else if (event.key.length === 1 && !command && !event.altKey && (event.key !== '?' || event.location === 3)) {
-    event.preventDefault();
-    void begin(event.key);
-  }
-}
-
-function onInputKey(event: KeyboardEvent) {
-  const { row, column } = selection.value.at;
-  if (event.key === 'Enter') {
-    event.preventDefault();
-    commit({ row: Math.min(rows.value - 1, row + 1), column });
-  } else if (event.key === 'Tab') {
-    event.preventDefault();
-    commit({ row, column: Math.max(0, Math.min(columns.value - 1, column + (event.shiftKey ? -1 : 1))) });
-  } else if (event.key === 'Escape') {
-    event.preventDefault();
-    cancel();
-  }
-}
-
-function onCopy(event: ClipboardEvent) {
-  if (editing.value !== null) return;
-  const box = corners(selection.value);
-  const lines = [];
-  for (let row = box.top; row <= box.bottom; row++) {
-    const line = [];
-    for (let column = box.left; column <= box.right; column++) line.push(props.grid.cell(row, column)?.text ?? '');
-    lines.push(line.join('\t'));
-  }
-  event.clipboardData?.setData('text/plain', lines.join('\n'));
+  } else if (does) does();
+  else if (event.key.length === 1 && !command && !event.altKey && (event.key !== '?' || event.location === 3))
+    void begin(event.key, true);
+  else return;
   event.preventDefault();
 }
 
+/** Keys that stand for something without Ctrl. */
+function plain({ key, shiftKey }: KeyboardEvent): (() => void) | null {
+  if (key === 'Tab') return editing.running() ? () => editing.step(shiftKey ? 'previous' : 'next') : null;
+  if (key === ' ' && shiftKey) return () => choose(whole('rows', selection.value, rows.value, columns.value), false);
+  if (key === 'Enter' || key === 'F2') return () => void begin(currentText());
+  if (key === 'ContextMenu' || (key === 'F10' && shiftKey)) return openMenu;
+  if (key === 'Delete' || key === 'Backspace') return () => props.editable && clear();
+  if (key === 'Escape')
+    return () => {
+      editing.endRun();
+      emit('dismiss');
+    };
+  return null;
+}
+
+function onCopy(event: ClipboardEvent) {
+  if (editingText.value !== null) return;
+  event.preventDefault();
+  if (!complete()) return;
+  event.clipboardData?.setData('text/plain', block());
+  if (event.type === 'cut' && props.editable) clear();
+}
+
 function onPaste(event: ClipboardEvent) {
-  if (editing.value !== null || !props.editable) return;
+  if (editingText.value !== null || !props.editable) return;
   const text = event.clipboardData?.getData('text/plain') ?? '';
   if (text) {
     const pasted = pastedCells(text, selection.value, rows.value, columns.value);
@@ -231,31 +322,6 @@ function onPaste(event: ClipboardEvent) {
     else emit('edit', pasted.cells);
   }
   event.preventDefault();
-}
-
-function point(event: MouseEvent): Place | null {
-  const box = (scroller.value as HTMLElement).getBoundingClientRect();
-  return placeAt(
-    event.clientX - box.left,
-    event.clientY - box.top,
-    scroll.value,
-    rows.value,
-    columns.value,
-    frozen.value,
-  );
-}
-
-function onDown(event: MouseEvent) {
-  const place = point(event);
-  if (!place) return;
-  if (editing.value !== null) commit(null);
-  dragging = true;
-  select(place, event.shiftKey);
-}
-
-function onMove(event: MouseEvent) {
-  const place = dragging && event.buttons === 1 ? point(event) : null;
-  if (place) select(place, true);
 }
 
 function focus() {
@@ -279,16 +345,15 @@ defineExpose({ begin, focus });
       @scroll="measure"
       @keydown="onKey"
       @copy="onCopy"
+      @cut="onCopy"
       @paste="onPaste"
-      @mousedown="onDown"
-      @mousemove="onMove"
-      @mouseup="dragging = false"
-      @dblclick="begin(currentText())"
+      @contextmenu.prevent="onMenu"
+      @dblclick="pointer.overCells($event) && begin(currentText())"
     >
       <canvas ref="canvas" aria-hidden="true" />
       <div
         class="extent"
-        :style="{ width: `${SIZE.rowHeader + columns * SIZE.column + 1}px`, height: `${TOP + rows * SIZE.row + 1}px` }"
+        :style="{ width: `${geometry.extent.width}px`, height: `${geometry.extent.height}px` }"
         aria-hidden="true"
       />
       <div class="sr-only" role="rowgroup">
@@ -306,26 +371,35 @@ defineExpose({ begin, focus });
         </div>
       </div>
     </div>
-    <input
-      v-if="editing !== null"
-      ref="input"
-      v-model="editing"
-      class="editor"
+    <CellEditor
+      v-if="editingText !== null"
+      v-model="editingText"
       :style="inputBox"
-      :aria-label="$t('score.edit')"
-      spellcheck="false"
-      autocomplete="off"
-      @keydown="onInputKey"
+      :states="grid.columns[selection.at.column]?.states ?? []"
+      :fresh="fresh"
+      :above="low"
+      @leave="editing.commit"
+      @cancel="cancel"
     />
     <p
-      v-if="problem && editing === null"
+      v-if="problem && editingText === null"
       class="bubble"
       :style="{ left: inputBox.left, top: `calc(${inputBox.top} + ${SIZE.row}px)` }"
       role="alert"
     >
       {{ problem }}
     </p>
+    <GridMenu
+      v-model="menu"
+      :at="menuAt"
+      :editable="editable"
+      :structural="structural"
+      :sortable="grid.columns[selection.at.column]?.sortable ?? false"
+      @run="run"
+      @closed="focus"
+    />
   </div>
+  <SelectionStatus :grid="grid" :selection="selection" />
 </template>
 
 <style scoped>
@@ -362,17 +436,6 @@ canvas {
   left: 0;
   top: 0;
   pointer-events: none;
-}
-
-.editor {
-  position: absolute;
-  min-width: 18rem;
-  height: 2.1rem;
-  padding: 0 0.5rem;
-  background: rgb(var(--v-theme-surface));
-  color: inherit;
-  border: 2px solid rgb(var(--v-theme-primary));
-  font-size: 0.95rem;
 }
 
 .bubble {

@@ -2,6 +2,8 @@
 import { mdiFindReplace, mdiPin, mdiPinOutline, mdiTableColumn, mdiTableRow, mdiViewGridOutline } from '@mdi/js';
 import type { Schemas } from '@/api/client';
 import { useI18n } from 'vue-i18n';
+import type { Sorting } from '../logic/order';
+import { toggled } from '../logic/toggled';
 import { FILTERS, type Filter } from '../logic/view';
 
 /** How the matrix is looked at: as a sheet, by character or by row; what of it; in which order. */
@@ -10,7 +12,9 @@ const filter = defineModel<Filter>('filter', { required: true });
 const grouped = defineModel<boolean>('grouped', { required: true });
 const hidden = defineModel<Set<string>>('hidden', { required: true });
 const frozen = defineModel<Set<string>>('frozen', { required: true });
-defineProps<{ characters: Schemas['StudyCharacter'][]; editable: boolean }>();
+const sorting = defineModel<Sorting | null>('sorting', { required: true });
+const like = defineModel<{ character: string; text: string } | null>('like', { required: true });
+const props = defineProps<{ characters: Schemas['StudyCharacter'][]; editable: boolean }>();
 const emit = defineEmits<{ find: [] }>();
 const { t } = useI18n();
 const MODES = [
@@ -20,11 +24,7 @@ const MODES = [
 ];
 const filters = FILTERS.map((value) => ({ value, title: t(`score.filter.${value}`) }));
 
-function toggled(set: Set<string>, id: string): Set<string> {
-  const next = new Set(set);
-  if (!next.delete(id)) next.add(id);
-  return next;
-}
+const labelOf = (id: string) => props.characters.find((c) => c.id === id)?.label ?? id;
 </script>
 
 <template>
@@ -36,8 +36,8 @@ function toggled(set: Set<string>, id: string): Set<string> {
     </v-btn-toggle>
     <v-select v-model="filter" class="filter" :items="filters" :label="$t('score.show')" hide-details />
     <v-menu :close-on-content-click="false">
-      <template #activator="{ props }">
-        <v-btn v-bind="props" size="small" variant="text">
+      <template #activator="{ props: activator }">
+        <v-btn v-bind="activator" size="small" variant="text">
           {{ hidden.size ? $t('score.hiddenColumns', { n: hidden.size }) : $t('score.columns') }}
         </v-btn>
       </template>
@@ -67,6 +67,12 @@ function toggled(set: Set<string>, id: string): Set<string> {
         </v-list-item>
       </v-list>
     </v-menu>
+    <v-chip v-if="sorting" size="small" closable :close-label="$t('score.studyOrder')" @click:close="sorting = null">{{
+      $t(sorting.down ? 'score.sortedDown' : 'score.sortedUp', { name: labelOf(sorting.character) })
+    }}</v-chip>
+    <v-chip v-if="like" size="small" closable :close-label="$t('score.allRows')" @click:close="like = null">{{
+      $t('score.like', { name: labelOf(like.character), text: like.text || $t('score.emptyCell') })
+    }}</v-chip>
     <v-spacer />
     <v-btn v-if="editable" size="small" variant="text" :prepend-icon="mdiFindReplace" @click="emit('find')">
       {{ $t('score.find.open') }}

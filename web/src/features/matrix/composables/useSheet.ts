@@ -1,8 +1,12 @@
+import { useLocalStorage } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { taxonTree } from '@/features/taxa';
+import { rowName } from '@/shared/taxon/rowNames';
 import { isOpen, useAgreement, useFindings, type Cell, type StudyModel } from '@/study-kernel';
+import { SIZE } from '../logic/geometry';
 import { bands, byOrgan, pinnedFirst } from '../logic/grid';
+import { sorted, sortingOf } from '../logic/order';
 import type { GridModel } from '../logic/paint';
 import { useComments } from './useComments';
 import { useDrafts } from './useDrafts';
@@ -46,6 +50,22 @@ export function useSheet(model: StudyModel) {
     set: (value) => void router.replace({ query: { ...route.query, frozen: [...value].join(',') || undefined } }),
   });
 
+  /** Rows in the order of a character; and only those that show the same for one as a row that somebody chose. */
+  const sorting = computed({
+    get: () => sortingOf(route.query.sort),
+    set: (by) =>
+      void router.replace({ query: { ...route.query, sort: by ? (by.down ? '-' : '') + by.character : undefined } }),
+  });
+  const like = computed({
+    get: () => {
+      const [character, text] = [route.query.likeCharacter, route.query.like];
+      return typeof character === 'string' && typeof text === 'string' ? { character, text } : null;
+    },
+    set: (by) => void router.replace({ query: { ...route.query, likeCharacter: by?.character, like: by?.text } }),
+  });
+  /** Widths that somebody drew in this browser, by character. */
+  const widths = useLocalStorage<Record<string, number>>(`polyclave.widths.${model.slug}`, {});
+
   const places = computed(() => new Map((model.study.value?.rows ?? []).map((row, i) => [row.id, i])));
   const flags = computed(() => {
     const found = new Map<string, string[]>();
@@ -81,7 +101,15 @@ export function useSheet(model: StudyModel) {
       ({ row }, character) => isLookedFor(row.id, character),
     ),
   );
-  const rows = computed(() => shown.value.rows);
+  const characterOf = (id: string | undefined) => all.value.find((c) => c.id === id);
+  const rows = computed(() => {
+    const only = characterOf(like.value?.character);
+    const by = characterOf(sorting.value?.character);
+    const kept = only
+      ? shown.value.rows.filter(({ row }) => (cellOf(row.id, only.id)?.text ?? '') === like.value?.text)
+      : shown.value.rows;
+    return by ? sorted(kept, by, sorting.value?.down ?? false, ({ row }) => cellOf(row.id, by.id)) : kept;
+  });
   const characters = computed(() => shown.value.characters);
   const still = computed(() => characters.value.filter((c) => frozen.value.has(c.id)).length);
   const cellAt = (row: number, column: number) =>
@@ -95,9 +123,19 @@ export function useSheet(model: StudyModel) {
   };
 
   const grid = computed<GridModel>(() => ({
-    rows: rows.value.map(({ row, depth }) => ({ label: row.label, stage: row.stage, depth, hazard: row.hazard })),
+    // Away from what they belong to, sexes and stages have their whole name.
+    rows: rows.value.map(({ row, depth }) =>
+      sorting.value || like.value
+        ? { label: rowName(row), stage: '', depth: 0, hazard: row.hazard }
+        : { label: row.label, stage: row.stage, depth, hazard: row.hazard },
+    ),
     columns: characters.value.map((character) => ({
+      id: character.id,
       label: character.label,
+      states: character.states.map((s) => s.label),
+      width: widths.value[character.id] ?? SIZE.column,
+      sortable: character.type !== 'MONTHS',
+      sorted: sorting.value?.character === character.id ? (sorting.value.down ? 'down' : 'up') : undefined,
       unit: character.unit,
       get scale() {
         return model.columns.scale(character.id);
@@ -122,8 +160,10 @@ export function useSheet(model: StudyModel) {
   }
 
   watch(
-    [all, filter],
+    [all, filter, sorting, like],
     () => {
+      const needed = [sorting.value?.character, like.value?.character].filter((c) => c !== undefined);
+      if (needed.length) void model.columns.want(needed);
       if (all.value.length <= AT_ONCE || filter.value !== 'all') void model.columns.want(all.value.map((c) => c.id));
     },
     { immediate: true },
@@ -144,6 +184,9 @@ export function useSheet(model: StudyModel) {
     grouped,
     hidden,
     frozen,
+    sorting,
+    like,
+    widths,
     look,
   };
 }

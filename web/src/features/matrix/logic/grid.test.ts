@@ -1,19 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
-import {
-  bands,
-  byOrgan,
-  frozenOf,
-  leftOf,
-  moved,
-  pastedCells,
-  pinnedFirst,
-  placeAt,
-  scrolledTo,
-  SIZE,
-  TOP,
-  visible,
-} from './grid';
+import { frozenOf, Geometry, SIZE, TOP } from './geometry';
+import { bands, byOrgan, drawnTo, filled, moved, pastedCells, pinnedFirst, whole } from './grid';
+
+/** Columns of one width. */
+const even = (rows: number, columns: number, frozen = 0) =>
+  new Geometry(rows, Array<number>(columns).fill(SIZE.column), frozen);
 
 const character = (id: string, organ: string) => ({ id, organ }) as Schemas['StudyCharacter'];
 
@@ -27,7 +19,7 @@ test('characters of one organ stand together, organs keep their order', () => {
 });
 
 test('only what shows is painted', () => {
-  const window = visible({ left: SIZE.column * 10, top: SIZE.row * 100 }, { width: 800, height: 500 }, 2000, 500);
+  const window = even(2000, 500).visible({ left: SIZE.column * 10, top: SIZE.row * 100 }, { width: 800, height: 500 });
   expect(window.columns[0]).toBe(10);
   expect(window.rows[0]).toBe(100);
   expect(window.rows[1] - window.rows[0]).toBeLessThan(20);
@@ -43,8 +35,8 @@ describe('keyboard', () => {
 
   test('brings the cell into view, and no further', () => {
     const view = { width: SIZE.rowHeader + 3 * SIZE.column, height: TOP + 4 * SIZE.row };
-    expect(scrolledTo({ row: 1, column: 1 }, { left: 0, top: 0 }, view)).toEqual({ left: 0, top: 0 });
-    expect(scrolledTo({ row: 6, column: 4 }, { left: 0, top: 0 }, view)).toEqual({
+    expect(even(9, 9).scrolledTo({ row: 1, column: 1 }, { left: 0, top: 0 }, view)).toEqual({ left: 0, top: 0 });
+    expect(even(9, 9).scrolledTo({ row: 6, column: 4 }, { left: 0, top: 0 }, view)).toEqual({
       left: 2 * SIZE.column,
       top: 3 * SIZE.row,
     });
@@ -54,6 +46,7 @@ describe('keyboard', () => {
 describe('frozen columns', () => {
   const view = { width: SIZE.rowHeader + 4 * SIZE.column, height: TOP + 4 * SIZE.row };
   const scroll = { left: 5 * SIZE.column, top: 0 };
+  const sheet = even(4, 20, 2);
 
   test('stand first, under bands of their own', () => {
     const ordered = pinnedFirst(
@@ -65,34 +58,94 @@ describe('frozen columns', () => {
   });
 
   test('stay while the others move, each cell where it is painted', () => {
-    const shown = visible(scroll, view, 4, 20, 2).columns;
+    const shown = sheet.visible(scroll, view).columns;
     expect(shown).toEqual([7, 9]);
     for (const column of [0, 1, 7, 8]) {
-      const x = leftOf(column, scroll, 2);
+      const x = sheet.left(column, scroll);
       expect(x).toBeGreaterThanOrEqual(SIZE.rowHeader);
-      expect(placeAt(x + 1, TOP + 1, scroll, 4, 20, 2)).toEqual({ row: 0, column });
+      expect(sheet.placeAt(x + 1, TOP + 1, scroll)).toEqual({ row: 0, column });
     }
-    expect(leftOf(6, scroll, 2)).toBeLessThan(leftOf(2, { left: 0 }, 2));
+    expect(sheet.left(6, scroll)).toBeLessThan(sheet.left(2, { left: 0 }));
   });
 
   test('are reached without scrolling; others come out from under them', () => {
-    expect(scrolledTo({ row: 0, column: 1 }, scroll, view, 2).left).toBe(scroll.left);
-    const left = scrolledTo({ row: 0, column: 3 }, scroll, view, 2).left;
-    expect(leftOf(3, { left }, 2)).toBe(leftOf(2, { left: 0 }, 2));
-    const right = scrolledTo({ row: 0, column: 15 }, scroll, view, 2).left;
-    expect(leftOf(15, { left: right }, 2) + SIZE.column).toBe(view.width);
+    expect(sheet.scrolledTo({ row: 0, column: 1 }, scroll, view).left).toBe(scroll.left);
+    const left = sheet.scrolledTo({ row: 0, column: 3 }, scroll, view).left;
+    expect(sheet.left(3, { left })).toBe(sheet.still);
+    const right = sheet.scrolledTo({ row: 0, column: 15 }, scroll, view).left;
+    expect(sheet.left(15, { left: right }) + SIZE.column).toBe(view.width);
   });
 
   test('leave room for one that moves', () => {
-    expect(frozenOf(9, view.width)).toBe(3);
-    expect(frozenOf(2, view.width)).toBe(2);
-    expect(frozenOf(2, 300)).toBe(0);
+    const widths = Array<number>(20).fill(SIZE.column);
+    expect(frozenOf(9, widths, view.width)).toBe(3);
+    expect(frozenOf(2, widths, view.width)).toBe(2);
+    expect(frozenOf(2, widths, 300)).toBe(0);
   });
 });
 
-test('a point over the headings is not a cell', () => {
-  expect(placeAt(10, 10, { left: 0, top: 0 }, 5, 5)).toBeNull();
-  expect(placeAt(SIZE.rowHeader + 1, TOP + SIZE.row + 1, { left: 0, top: 0 }, 5, 5)).toEqual({ row: 1, column: 0 });
+describe('columns of different widths', () => {
+  const sheet = new Geometry(5, [100, 50, 300, 60], 1);
+  const scroll = { left: 70, top: 2 * SIZE.row };
+
+  test('each point belongs to what is painted there', () => {
+    const naive = (x: number): number | null => {
+      for (let c = 0; c < 4; c++) {
+        const from = sheet.left(c, scroll);
+        if (c >= 1 && x < sheet.still) continue;
+        if (x >= from && x < from + sheet.width(c)) return c;
+      }
+      return null;
+    };
+    for (let x = SIZE.rowHeader; x < 800; x++) {
+      expect(sheet.placeAt(x, TOP, scroll)?.column ?? null, `x = ${x}`).toBe(naive(x));
+    }
+    expect(sheet.placeAt(SIZE.rowHeader, TOP + 3 * SIZE.row, scroll)).toBeNull();
+    expect(sheet.placeAt(10, 10, scroll)).toBeNull();
+  });
+
+  test('headings are rows, columns, and the borders by which a column is drawn wider', () => {
+    const y = SIZE.organBand + 10;
+    expect(sheet.headingAt(5, 5, scroll)).toEqual({ kind: 'corner' });
+    expect(sheet.headingAt(5, TOP + 1, scroll)).toEqual({ kind: 'row', row: 2 });
+    expect(sheet.headingAt(5, TOP + 3 * SIZE.row, scroll)).toBeNull();
+    expect(sheet.headingAt(SIZE.rowHeader + 50, y, scroll)).toEqual({ kind: 'column', column: 0 });
+    expect(sheet.headingAt(sheet.still - 2, y, scroll)).toEqual({ kind: 'border', column: 0 });
+    const end = sheet.left(2, scroll) + 300;
+    expect(sheet.headingAt(end - 2, y, scroll)).toEqual({ kind: 'border', column: 2 });
+    expect(sheet.headingAt(end + 2, y, scroll)).toEqual({ kind: 'border', column: 2 });
+    expect(sheet.headingAt(SIZE.rowHeader + 50, TOP, scroll)).toBeNull();
+  });
+});
+
+describe('selecting and filling', () => {
+  const selection = { at: { row: 2, column: 3 }, anchor: { row: 1, column: 2 } };
+  const box = { top: 1, bottom: 2, left: 2, right: 3 };
+
+  test('whole rows, columns, and everything', () => {
+    expect(whole('rows', selection, 9, 7)).toEqual({ at: { row: 1, column: 0 }, anchor: { row: 2, column: 6 } });
+    expect(whole('columns', selection, 9, 7)).toEqual({ at: { row: 0, column: 2 }, anchor: { row: 8, column: 3 } });
+    expect(whole('all', selection, 9, 7)).toEqual({ at: { row: 0, column: 0 }, anchor: { row: 8, column: 6 } });
+  });
+
+  test('a block that is drawn further repeats, down or to the right', () => {
+    expect(drawnTo(box, { row: 0, column: 0 })).toEqual(box);
+    expect(drawnTo(box, { row: 5, column: 4 })).toEqual({ ...box, bottom: 5 });
+    expect(drawnTo(box, { row: 3, column: 6 })).toEqual({ ...box, right: 6 });
+    const text = ({ row, column }: { row: number; column: number }) => `${row}${column}`;
+    expect(filled(box, drawnTo(box, { row: 5, column: 3 }), text).map((c) => c.text)).toEqual([
+      '12',
+      '13',
+      '22',
+      '23',
+      '12',
+      '13',
+    ]);
+    expect(filled(box, { ...box, right: 4 }, text)).toEqual([
+      { row: 1, column: 4, text: '12' },
+      { row: 2, column: 4, text: '22' },
+    ]);
+  });
 });
 
 describe('paste', () => {

@@ -1,13 +1,7 @@
 import type { Schemas } from '@/api/client';
+import type { Place } from './geometry';
 
-/** Sizes of the grid in CSS pixels. */
-export const SIZE = { rowHeader: 216, organBand: 24, header: 54, column: 118, row: 32 };
-export const TOP = SIZE.organBand + SIZE.header;
-
-export interface Place {
-  row: number;
-  column: number;
-}
+export type { Place };
 
 /** Two corners of a selection; `at` is where the keyboard is. */
 export interface Selection {
@@ -43,55 +37,6 @@ export function pinnedFirst(characters: Schemas['StudyCharacter'][], pinned: Set
   return [...characters.filter((c) => pinned.has(c.id)), ...characters.filter((c) => !pinned.has(c.id))];
 }
 
-/** How many of the columns that are to stand still do so: at least one is left to scroll. */
-export function frozenOf(wanted: number, width: number): number {
-  return Math.max(0, Math.min(wanted, Math.floor((width - SIZE.rowHeader) / SIZE.column) - 1));
-}
-
-/** Where a column begins in the window; the first `frozen` stand still. */
-export function leftOf(column: number, scroll: { left: number }, frozen: number): number {
-  return SIZE.rowHeader + column * SIZE.column - (column < frozen ? 0 : scroll.left);
-}
-
-/** Rows and columns that show in a window of the grid, beside the frozen ones. */
-export function visible(
-  scroll: { left: number; top: number },
-  view: { width: number; height: number },
-  rows: number,
-  columns: number,
-  frozen = 0,
-) {
-  const clamp = (n: number, most: number) => Math.max(0, Math.min(most, n));
-  return {
-    rows: [
-      clamp(Math.floor(scroll.top / SIZE.row), rows),
-      clamp(Math.ceil((scroll.top + view.height - TOP) / SIZE.row), rows),
-    ] as const,
-    columns: [
-      clamp(frozen + Math.floor(scroll.left / SIZE.column), columns),
-      clamp(Math.ceil((scroll.left + view.width - SIZE.rowHeader) / SIZE.column), columns),
-    ] as const,
-  };
-}
-
-/** The cell under a point of the window, or null over the headings. */
-export function placeAt(
-  x: number,
-  y: number,
-  scroll: { left: number; top: number },
-  rows: number,
-  columns: number,
-  frozen = 0,
-): Place | null {
-  if (x < SIZE.rowHeader || y < TOP) return null;
-  const still = x < SIZE.rowHeader + frozen * SIZE.column;
-  const place = {
-    row: Math.floor((y - TOP + scroll.top) / SIZE.row),
-    column: Math.floor((x - SIZE.rowHeader + (still ? 0 : scroll.left)) / SIZE.column),
-  };
-  return place.row < rows && place.column < columns ? place : null;
-}
-
 /** Where a key press leads, staying inside the grid. */
 export function moved(
   from: Place,
@@ -117,25 +62,7 @@ export function moved(
   };
 }
 
-/** Scroll offset that brings a cell into the window. */
-export function scrolledTo(
-  place: Place,
-  scroll: { left: number; top: number },
-  view: { width: number; height: number },
-  frozen = 0,
-) {
-  const width = view.width - SIZE.rowHeader;
-  const height = view.height - TOP;
-  const right = (place.column + 1) * SIZE.column;
-  const left = (place.column - frozen) * SIZE.column;
-  const top = place.row * SIZE.row;
-  return {
-    left: place.column < frozen ? scroll.left : Math.min(left, Math.max(scroll.left, right - width)),
-    top: Math.min(top, Math.max(scroll.top, top + SIZE.row - height)),
-  };
-}
-
-export function corners(selection: Selection) {
+export function corners(selection: Selection): Box {
   const { at, anchor } = selection;
   return {
     top: Math.min(at.row, anchor.row),
@@ -143,6 +70,60 @@ export function corners(selection: Selection) {
     left: Math.min(at.column, anchor.column),
     right: Math.max(at.column, anchor.column),
   };
+}
+
+export interface Box {
+  top: number;
+  bottom: number;
+  left: number;
+  right: number;
+}
+
+export function sizeOf(box: Box): number {
+  return (box.bottom - box.top + 1) * (box.right - box.left + 1);
+}
+
+/** Every cell of a box, row by row. */
+export function cellsOf(box: Box): Place[] {
+  const cells: Place[] = [];
+  for (let row = box.top; row <= box.bottom; row++)
+    for (let column = box.left; column <= box.right; column++) cells.push({ row, column });
+  return cells;
+}
+
+/** Whole rows, whole columns or everything, from where the selection is; the keyboard stays at its end. */
+export function whole(what: 'rows' | 'columns' | 'all', from: Selection, rows: number, columns: number): Selection {
+  const box = corners(from);
+  return {
+    at: { row: what === 'rows' ? box.top : 0, column: what === 'columns' ? box.left : 0 },
+    anchor: {
+      row: what === 'rows' ? box.bottom : rows - 1,
+      column: what === 'columns' ? box.right : columns - 1,
+    },
+  };
+}
+
+/** Where a selection is drawn to by its corner: down or to the right, whichever is farther. */
+export function drawnTo(from: Box, to: Place): Box {
+  const down = to.row - from.bottom;
+  const right = to.column - from.right;
+  if (down <= 0 && right <= 0) return from;
+  return down >= right ? { ...from, bottom: to.row } : { ...from, right: to.column };
+}
+
+/** The cells beyond a block that it fills, over and over; `text` is what stands in a cell of the block. */
+export function filled(from: Box, to: Box, text: (at: Place) => string): (Place & { text: string })[] {
+  const height = from.bottom - from.top + 1;
+  const width = from.right - from.left + 1;
+  return cellsOf(to)
+    .filter(({ row, column }) => row > from.bottom || column > from.right)
+    .map((cell) => ({
+      ...cell,
+      text: text({
+        row: from.top + ((cell.row - from.top) % height),
+        column: from.left + ((cell.column - from.left) % width),
+      }),
+    }));
 }
 
 /** Cells that a block would fill, its lines below the grid, and how many of its columns lie beyond it. */

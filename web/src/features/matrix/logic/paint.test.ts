@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Cell } from '@/study-kernel';
-import { SIZE, TOP } from './grid';
+import { SIZE, TOP } from './geometry';
 import { paintGrid, type GridModel, type Ink } from './paint';
 
 interface Mark {
@@ -52,6 +52,16 @@ function recorder() {
   return { context: context as unknown as CanvasRenderingContext2D, marks, depth: () => depth };
 }
 
+const column = (label: string, unit: string, max: number) => ({
+  id: label,
+  label,
+  unit,
+  scale: { min: 0, max },
+  states: [],
+  width: SIZE.column,
+  sortable: true,
+});
+
 const ink: Ink = {
   paper: 'paper',
   surface: 'surface',
@@ -80,7 +90,7 @@ function painted(shown: Cell | undefined, over: Partial<GridModel> = {}) {
   const canvas = recorder();
   const model: GridModel = {
     rows: [{ label: 'Alpha beta', stage: '', depth: 0, hazard: 'NONE_KNOWN' }],
-    columns: [{ label: 'leaf width', unit: 'mm', scale: { min: 0, max: 10 } }],
+    columns: [column('leaf width', 'mm', 10)],
     bands: [{ organ: 'leaf', from: 0, to: 1 }],
     frozen: 0,
     cell: () => shown,
@@ -192,7 +202,7 @@ test('only what shows is asked for', () => {
   const many = <T>(value: T, n: number) => Array.from({ length: n }, () => value);
   painted(undefined, {
     rows: many({ label: 'x', stage: '', depth: 0, hazard: 'NONE_KNOWN' as const }, 2000),
-    columns: many({ label: 'c', unit: '', scale: { min: 0, max: 1 } }, 500),
+    columns: many(column('c', '', 1), 500),
     bands: [],
     frozen: 0,
     cell: () => {

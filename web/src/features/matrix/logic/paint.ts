@@ -1,11 +1,24 @@
 import type { Schemas } from '@/api/client';
 import type { Cell } from '@/study-kernel';
 import { isDangerous } from '@/shared/taxon/hazards';
-import { corners, leftOf, SIZE, TOP, visible, type Band, type Selection } from './grid';
+import { Geometry, SIZE, TOP } from './geometry';
+import { corners, type Band, type Box as Cells, type Selection } from './grid';
 
 export interface GridModel {
   rows: { label: string; stage: string; depth: number; hazard: Schemas['StudyRow']['hazard'] }[];
-  columns: { label: string; unit: string; scale: { min: number; max: number } }[];
+  columns: {
+    id: string;
+    label: string;
+    unit: string;
+    scale: { min: number; max: number };
+    /** Labels of its states, which can be chosen while somebody types. */
+    states: string[];
+    width: number;
+    /** Whether rows can stand in its order. */
+    sortable: boolean;
+    /** Whether they do, and in which. */
+    sorted?: 'up' | 'down';
+  }[];
   bands: Band[];
   /** How many columns stand still at the left. */
   frozen: number;
@@ -43,6 +56,8 @@ interface Box {
 /** Lightest ink that keeps 4.5 : 1 on the paper of both themes. */
 const READABLE = 0.68;
 const PAD = 7;
+/** Side of the corner by which a selection is drawn further. */
+export const HANDLE = 8;
 
 /** Paints the window of the grid: cells by meaning, headings frozen. */
 export function paintGrid(
@@ -52,11 +67,17 @@ export function paintGrid(
   scroll: { left: number; top: number },
   view: { width: number; height: number },
   ink: Ink,
+  drawn: Cells | null = null,
 ) {
+  const geometry = new Geometry(
+    model.rows.length,
+    model.columns.map((c) => c.width),
+    model.frozen,
+  );
   g.fillStyle = ink.paper;
   g.fillRect(0, 0, view.width, view.height);
-  const window = visible(scroll, view, model.rows.length, model.columns.length, model.frozen);
-  const panes = panesOf(model, window.columns, scroll, view);
+  const window = geometry.visible(scroll, view);
+  const panes = panesOf(geometry, window.columns, scroll, view);
   for (const pane of panes) {
     g.save();
     g.beginPath();
@@ -64,17 +85,18 @@ export function paintGrid(
     g.clip();
     for (let row = window.rows[0]; row < window.rows[1]; row++) {
       for (let column = pane.columns[0]; column < pane.columns[1]; column++) {
-        paintCell(g, model, row, column, boxOf(row, column, pane.scroll), ink);
+        paintCell(g, model, row, column, boxOf(geometry, row, column, pane.scroll), ink);
       }
     }
-    paintSelection(g, selection, pane.scroll, ink);
+    paintSelection(g, geometry, selection, pane.scroll, ink);
+    if (drawn) paintDrawn(g, geometry, drawn, pane.scroll, ink);
     g.restore();
   }
   paintRowHeadings(g, model, window.rows, selection, scroll, view, ink);
-  for (const pane of panes) paintColumnHeadings(g, model, pane, selection, view, ink);
+  for (const pane of panes) paintColumnHeadings(g, model, geometry, pane, selection, view, ink);
   if (model.frozen) {
     g.fillStyle = ink.text;
-    g.fillRect(SIZE.rowHeader + model.frozen * SIZE.column, 0, 1, view.height);
+    g.fillRect(geometry.still, 0, 1, view.height);
   }
 }
 
@@ -87,28 +109,33 @@ interface Pane {
 }
 
 function panesOf(
-  model: GridModel,
+  geometry: Geometry,
   columns: readonly [number, number],
   scroll: { left: number; top: number },
   view: { width: number },
 ): Pane[] {
-  const edge = leftOf(model.frozen, { left: 0 }, model.frozen);
+  const edge = geometry.still;
   const moving: Pane = { left: edge, width: Math.max(0, view.width - edge), columns, scroll };
-  if (!model.frozen) return [moving];
+  if (!geometry.frozen) return [moving];
   const still: Pane = {
     left: SIZE.rowHeader,
     width: edge - SIZE.rowHeader,
-    columns: [0, model.frozen],
+    columns: [0, geometry.frozen],
     scroll: { left: 0, top: scroll.top },
   };
   return [moving, still];
 }
 
-function boxOf(row: number, column: number, scroll: { left: number; top: number }): Box {
+function leftIn(geometry: Geometry, column: number, scroll: { left: number }): number {
+  return geometry.left(column, { left: 0 }) - scroll.left;
+}
+
+/** In a pane: its own scroll offset says whether its columns stand still. */
+function boxOf(geometry: Geometry, row: number, column: number, scroll: { left: number; top: number }): Box {
   return {
-    x: SIZE.rowHeader + column * SIZE.column - scroll.left,
+    x: leftIn(geometry, column, scroll),
     y: TOP + row * SIZE.row - scroll.top,
-    width: SIZE.column,
+    width: geometry.width(column),
     height: SIZE.row,
   };
 }
@@ -244,22 +271,48 @@ function paintFlag(g: CanvasRenderingContext2D, box: Box, ink: Ink) {
 
 function paintSelection(
   g: CanvasRenderingContext2D,
+  geometry: Geometry,
   selection: Selection,
   scroll: { left: number; top: number },
   ink: Ink,
 ) {
-  const box = corners(selection);
-  const first = boxOf(box.top, box.left, scroll);
-  const width = (box.right - box.left + 1) * SIZE.column;
-  const height = (box.bottom - box.top + 1) * SIZE.row;
+  const all = outline(geometry, corners(selection), scroll);
   g.globalAlpha = 0.09;
   g.fillStyle = ink.accent;
-  g.fillRect(first.x, first.y, width, height);
+  g.fillRect(all.x, all.y, all.width, all.height);
   g.globalAlpha = 1;
-  const at = boxOf(selection.at.row, selection.at.column, scroll);
+  const at = boxOf(geometry, selection.at.row, selection.at.column, scroll);
   g.strokeStyle = ink.accent;
   g.lineWidth = 2.5;
   g.strokeRect(at.x + 1.5, at.y + 1.5, at.width - 2, at.height - 2);
+  // The corner by which a selection is drawn further.
+  g.fillStyle = ink.accent;
+  g.fillRect(all.x + all.width - HANDLE, all.y + all.height - HANDLE, HANDLE, HANDLE);
+}
+
+/** What a selection that is being drawn further will fill. */
+function paintDrawn(
+  g: CanvasRenderingContext2D,
+  geometry: Geometry,
+  drawn: Cells,
+  scroll: { left: number; top: number },
+  ink: Ink,
+) {
+  const all = outline(geometry, drawn, scroll);
+  g.setLineDash([4, 3]);
+  g.strokeStyle = ink.accent;
+  g.lineWidth = 1.5;
+  g.strokeRect(all.x + 1, all.y + 1, all.width - 2, all.height - 2);
+  g.setLineDash([]);
+}
+
+function outline(geometry: Geometry, box: Cells, scroll: { left: number; top: number }): Box {
+  const first = boxOf(geometry, box.top, box.left, scroll);
+  return {
+    ...first,
+    width: leftIn(geometry, box.right + 1, scroll) - first.x,
+    height: (box.bottom - box.top + 1) * SIZE.row,
+  };
 }
 
 function paintRowHeadings(
@@ -316,6 +369,7 @@ function abbreviated(label: string): string {
 function paintColumnHeadings(
   g: CanvasRenderingContext2D,
   model: GridModel,
+  geometry: Geometry,
   { columns, scroll, ...pane }: Pane,
   selection: Selection,
   view: { width: number; height: number },
@@ -328,8 +382,8 @@ function paintColumnHeadings(
   g.fillStyle = ink.surface;
   g.fillRect(pane.left, 0, pane.width, TOP);
   for (const band of model.bands) {
-    const x = SIZE.rowHeader + band.from * SIZE.column - scroll.left;
-    const width = (band.to - band.from) * SIZE.column;
+    const x = leftIn(geometry, band.from, scroll);
+    const width = leftIn(geometry, band.to, scroll) - x;
     const textX = Math.max(x, pane.left);
     g.fillStyle = ink.rule;
     g.fillRect(x, 0, 1, TOP);
@@ -343,15 +397,16 @@ function paintColumnHeadings(
     g.fillRect(x + 1, SIZE.organBand, width - 2, 1.5);
   }
   for (let c = columns[0]; c < columns[1]; c++) {
-    const x = SIZE.rowHeader + c * SIZE.column - scroll.left;
+    const x = leftIn(geometry, c, scroll);
+    const width = geometry.width(c);
     if (c === selection.at.column) {
       g.globalAlpha = 0.12;
       g.fillStyle = ink.accent;
-      g.fillRect(x, SIZE.organBand + 2, SIZE.column, SIZE.header);
+      g.fillRect(x, SIZE.organBand + 2, width, SIZE.header);
       g.globalAlpha = 1;
     }
     const column = model.columns[c];
-    if (column) paintHeading(g, column.label + (column.unit ? `, ${column.unit}` : ''), x, ink);
+    if (column) paintHeading(g, headingOf(column), x, width, ink);
   }
   g.restore();
   g.fillStyle = ink.surface;
@@ -360,14 +415,19 @@ function paintColumnHeadings(
   g.fillRect(0, TOP, view.width, 1);
 }
 
-function paintHeading(g: CanvasRenderingContext2D, label: string, x: number, ink: Ink) {
+function headingOf(column: GridModel['columns'][number]): string {
+  const order = column.sorted === 'up' ? '↑ ' : column.sorted === 'down' ? '↓ ' : '';
+  return order + column.label + (column.unit ? `, ${column.unit}` : '');
+}
+
+function paintHeading(g: CanvasRenderingContext2D, label: string, x: number, width: number, ink: Ink) {
   g.font = `600 14px ${ink.sans}`;
   g.fillStyle = ink.text;
   g.textBaseline = 'alphabetic';
   let line = '';
   let y = SIZE.organBand + 22;
   for (const word of label.split(' ')) {
-    if (line && g.measureText(`${line} ${word}`).width > SIZE.column - 2 * PAD) {
+    if (line && g.measureText(`${line} ${word}`).width > width - 2 * PAD) {
       g.fillText(line, x + PAD, y);
       line = word;
       y += 18;

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import { Problem, type Schemas } from '@/api/client';
-import { OperationDialog, useStudy } from '@/study-kernel';
+import { OperationDialog, useStudy, type Cell } from '@/study-kernel';
+import { AddCharactersDialog } from '@/features/characters';
 import { AddTaxaDialog } from '@/features/taxa';
 import { rowName } from '@/shared/taxon/rowNames';
 import CellShelf from '../components/CellShelf.vue';
@@ -10,16 +12,22 @@ import ConflictDialog, { type Conflict } from '../components/ConflictDialog.vue'
 import OverEdgeDialog from '../components/OverEdgeDialog.vue';
 import EmptySheet from '../components/EmptySheet.vue';
 import FindReplaceDialog from '../components/FindReplaceDialog.vue';
+import type { GridCommand } from '../components/GridMenu.vue';
 import PastePreview, { type Rejection } from '../components/PastePreview.vue';
 import RefusedTexts from '../components/RefusedTexts.vue';
+import ManyOrigins from '../components/ManyOrigins.vue';
 import ScoreGrid from '../components/ScoreGrid.vue';
 import ScoreTools from '../components/ScoreTools.vue';
 import ScoringQueue, { type QueueItem } from '../components/ScoringQueue.vue';
 import { useOverEdge } from '../composables/useOverEdge';
 import { useSheet } from '../composables/useSheet';
-import { corners, type Place, type Selection } from '../logic/grid';
+import { COUNTED } from '../logic/counted';
+import { SIZE } from '../logic/geometry';
+import { toggled } from '../logic/toggled';
+import { cellsOf, corners, sizeOf, type Place, type Selection } from '../logic/grid';
 
 const model = useStudy();
+const { t } = useI18n();
 const route = useRoute();
 const router = useRouter();
 const sheet = useSheet(model);
@@ -157,14 +165,72 @@ async function setOrigin(origin: Schemas['Origin'], at?: QueueItem) {
   if (of) await send([{ ...place, text: of.text, baseRevision: of.revision, origin }]);
 }
 
+const addingTaxa = ref(false);
+const addingCharacters = ref(false);
+
+/** Scores of the selection that are the rows' own. */
+const selectedScores = computed(() => {
+  const box = corners(selection.value);
+  return (sizeOf(box) > COUNTED ? [] : cellsOf(box)).flatMap((place) => {
+    const of = sheet.cellAt(place.row, place.column);
+    const [row, character] = [rows.value[place.row]?.row.id, characters.value[place.column]?.id];
+    return of?.basis && !of.from && row && character ? [{ row, character, cell: of }] : [];
+  });
+});
+
+/** Says the same of the origin of many scores; what else is said of each stays. */
+async function setOrigins(same: Partial<Schemas['Origin']>) {
+  await sheet.drafts.settled();
+  await send(
+    selectedScores.value.map(({ row, character, cell: of }) => ({
+      row,
+      character,
+      text: of.text,
+      baseRevision: of.revision,
+      origin: { ...originOf(of), ...same },
+    })),
+  );
+  grid.value?.focus();
+}
+
+function originOf({ basis, source, doubtful, note, months, concept, sample }: Cell): Schemas['Origin'] {
+  return { basis: basis as Schemas['Origin']['basis'], source, doubtful, note, months, concept, sample };
+}
+
+/** What is selected has not come yet. */
+function wait(from: number, to: number) {
+  problem.value = t('score.stillLoading');
+  void model.columns.want(characters.value.slice(from, to + 1).map((c) => c.id)).then(() => (problem.value = ''));
+}
+
+/** Commands of the sheet that are about more than the texts in it. */
+function run(command: GridCommand) {
+  const of = character.value;
+  if (command === 'addTaxa') addingTaxa.value = true;
+  else if (command === 'addCharacters') addingCharacters.value = true;
+  else if (command === 'doubt' || command === 'certain') void setOrigins({ doubtful: command === 'doubt' });
+  else if (of) arrange(command, of.id);
+}
+
+function arrange(command: GridCommand, id: string) {
+  if (command === 'sortUp' || command === 'sortDown')
+    sheet.sorting.value = { character: id, down: command === 'sortDown' };
+  else if (command === 'like') sheet.like.value = { character: id, text: cell.value?.text ?? '' };
+  else if (command === 'freeze') frozen.value = toggled(frozen.value, id);
+  else if (command === 'hide') hidden.value = toggled(hidden.value, id);
+  else if (command === 'widen') widen(selection.value.at.column, 2 * SIZE.column);
+}
+
+function widen(column: number, width: number) {
+  const of = characters.value[column];
+  if (of) sheet.widths.value = { ...sheet.widths.value, [of.id]: width };
+}
+
 async function doubt(item: QueueItem) {
   await sheet.drafts.settled();
   const now = sheet.cellOf(item.row.id, item.character.id);
   if (!now) return;
-  const { basis, source, doubtful, note, months, concept, sample } = now;
-  const from = basis as Schemas['Origin']['basis'];
-  const origin = { basis: from, source, doubtful: !doubtful, note, months, concept, sample };
-  await setOrigin(origin, item);
+  await setOrigin({ ...originOf(now), doubtful: !now.doubtful }, item);
 }
 
 async function send(edits: Schemas['CellEdit'][]) {
@@ -248,6 +314,8 @@ function found(wish: Schemas['ReplaceScores']) {
         v-model:grouped="grouped"
         v-model:hidden="hidden"
         v-model:frozen="frozen"
+        v-model:sorting="sheet.sorting.value"
+        v-model:like="sheet.like.value"
         :characters="sheet.all.value"
         :editable="editable"
         @find="finding = true"
@@ -266,11 +334,16 @@ function found(wish: Schemas['ReplaceScores']) {
         :selection="selection"
         :grid="sheet.grid.value"
         :editable="editable"
+        :structural="structural"
         :problem="reason"
         @update:selection="selected"
+        @find="finding = true"
+        @run="run"
+        @width="widen"
         @edit="edit"
         @over="over.reach"
         @look="sheet.look"
+        @wait="wait"
         @dismiss="problem = ''"
       />
       <ScoringQueue
@@ -294,8 +367,14 @@ function found(wish: Schemas['ReplaceScores']) {
         @discard="sheet.drafts.discard($event.row, $event.character)"
       />
     </div>
+    <ManyOrigins
+      v-if="mode === 'sheet' && editable && selectedScores.length > 1"
+      :scores="selectedScores.length"
+      :references="references"
+      @save="setOrigins"
+    />
     <CellShelf
-      v-if="row && character"
+      v-else-if="row && character"
       :slug="model.slug"
       :row="row"
       :character="character"
@@ -324,6 +403,8 @@ function found(wish: Schemas['ReplaceScores']) {
       @add="over.adding.value = true"
       @closed="over.block.value = null"
     />
+    <AddTaxaDialog v-model="addingTaxa" />
+    <AddCharactersDialog v-model="addingCharacters" />
     <AddTaxaDialog v-model="over.adding.value" :wanted="over.block.value?.below.length" @added="over.writeWith" />
     <PastePreview
       :edits="pasted.edits"
@@ -361,7 +442,8 @@ function found(wish: Schemas['ReplaceScores']) {
 
 .main {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto;
+  grid-template-rows: auto minmax(0, 1fr);
+  grid-auto-rows: auto;
   min-width: 0;
   min-height: 0;
   height: 100%;

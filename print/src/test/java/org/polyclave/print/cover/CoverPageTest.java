@@ -80,7 +80,7 @@ class CoverPageTest {
                         "<dd>\n<p>Two &lt;plants&gt; &amp; their seedlings</p>\n</dd>",
                         "Its characters and hazards ask for: lens ×10, gloves.",
                         "<li><i>Shorebane</i> — Salt marshes only <span class=\"hazard\">⚠ serious hazard</span></li>")
-                .doesNotContain("Region", "Stages and sexes", "hard to rule out", "newer edition", "withdrawn");
+                .doesNotContain("Region", "Life stages", "hard to rule out", "newer edition", "withdrawn");
         assertThat(page(study(StudyScope.EMPTY), List.of(), List.of(), Standing.CURRENT))
                 .as("nothing was written about it")
                 .doesNotContain("About this key", "<dt>", "outside");
