@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import ModalDialog from './ModalDialog.vue';
+
 /** Asks before something that takes more than it seems to. */
 defineProps<{ title: string; text: string; yes: string }>();
 const open = defineModel<boolean>({ required: true });
@@ -11,7 +13,7 @@ function confirm() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="30rem" :aria-label="title">
+  <ModalDialog v-model="open" max-width="30rem" :aria-label="title">
     <v-card>
       <v-card-title>{{ title }}</v-card-title>
       <v-card-text>{{ text }}</v-card-text>
@@ -20,5 +22,5 @@ function confirm() {
         <v-btn color="primary" variant="flat" autofocus @click="confirm">{{ yes }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>

@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue';
 import type { Schemas } from '@/api/client';
 import OperationDialog from './OperationDialog.vue';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 type Operation = Schemas['OperationRequest']['operation'];
 
@@ -40,7 +41,7 @@ function done() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="40rem" :aria-label="title">
+  <ModalDialog v-model="open" max-width="40rem" :aria-label="title">
     <v-card>
       <v-card-title>{{ title }}</v-card-title>
       <v-card-text>
@@ -54,7 +55,7 @@ function done() {
         }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
   <OperationDialog
     :title="title"
     :yes="$t('addByList.add')"

@@ -5,6 +5,7 @@ import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { useStudy } from '../composables/useStudy';
 import ChangeList from './ChangeList.vue';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** Shows what a change of many objects would do, and does it when told to. */
 const props = defineProps<{ title: string; yes: string; operation: Schemas['OperationRequest']['operation'] | null }>();
@@ -39,7 +40,7 @@ async function confirm() {
 </script>
 
 <template>
-  <v-dialog
+  <ModalDialog
     :model-value="operation !== null"
     max-width="44rem"
     scrollable
@@ -59,5 +60,5 @@ async function confirm() {
         <v-btn color="primary" variant="flat" :disabled="!preview?.total || busy" @click="confirm">{{ yes }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>

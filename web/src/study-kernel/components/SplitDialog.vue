@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 export interface SplitItem {
   id: string;
@@ -54,7 +55,7 @@ function show() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="38rem" scrollable :aria-label="title">
+  <ModalDialog v-model="open" max-width="38rem" scrollable :aria-label="title">
     <v-card>
       <v-card-title>{{ title }}</v-card-title>
       <v-card-text>
@@ -90,7 +91,7 @@ function show() {
         }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

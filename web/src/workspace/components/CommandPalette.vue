@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
 import { matching } from '../logic/stages';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 interface Command {
   label: string;
@@ -41,7 +42,7 @@ function move(by: number) {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="34rem" transition="fade-transition" :aria-label="$t('palette.open')">
+  <ModalDialog v-model="open" max-width="34rem" transition="fade-transition" :aria-label="$t('palette.open')">
     <v-card class="pa-3">
       <input
         ref="field"
@@ -76,7 +77,7 @@ function move(by: number) {
       </ul>
       <p v-if="!found.length" class="quiet">{{ $t('palette.none') }}</p>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -5,6 +5,7 @@ import { addressOf, api } from '@/api/client';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useStudy } from '@/study-kernel';
 import { FILES, takesAll, wished, type FileKind } from '../logic/files';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** Saves the study as a file of some kind; what such a file would not hold is told before it is made. */
 const open = defineModel<boolean>({ required: true });
@@ -29,7 +30,7 @@ function save() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="640" scrollable :aria-label="$t('export.title')">
+  <ModalDialog v-model="open" max-width="640" scrollable :aria-label="$t('export.title')">
     <v-card :title="$t('export.title')">
       <v-card-text>
         <form id="export" @submit.prevent="save">
@@ -61,7 +62,7 @@ function save() {
         <v-btn type="submit" form="export" color="primary" variant="flat">{{ $t('export.save') }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** The keys of the present screen. */
 const props = defineProps<{ screen: string | undefined }>();
@@ -28,7 +29,7 @@ const keys = computed(() => [...(SCREENS[props.screen ?? ''] ?? []), ...EVERYWHE
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="32rem" :aria-label="$t('keys.title')">
+  <ModalDialog v-model="open" max-width="32rem" :aria-label="$t('keys.title')">
     <v-card class="pa-4">
       <h2>{{ $t('keys.title') }}</h2>
       <dl>
@@ -39,7 +40,7 @@ const keys = computed(() => [...(SCREENS[props.screen ?? ''] ?? []), ...EVERYWHE
       </dl>
       <v-btn @click="open = false">{{ $t('close') }}</v-btn>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

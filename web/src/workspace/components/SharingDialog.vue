@@ -7,6 +7,7 @@ import { api, type Schemas } from '@/api/client';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { useStudy } from '@/study-kernel';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** Who shares the study, and in which role; owners add members and change roles. */
 type Role = Schemas['MemberResponse']['role'];
@@ -49,7 +50,7 @@ async function add() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" :aria-label="$t('sharing.title')">
+  <ModalDialog v-model="open" max-width="560" :aria-label="$t('sharing.title')">
     <v-card :title="$t('sharing.title')">
       <v-card-text>
         <ul>
@@ -92,7 +93,7 @@ async function add() {
         <v-btn @click="open = false">{{ $t('close') }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

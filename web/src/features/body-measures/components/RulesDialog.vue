@@ -3,6 +3,7 @@ import { ref, watch } from 'vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { useRules, type Rule } from '../composables/useRules';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** Everybody measures their own fingers, several times, so that the spread shows. */
 const open = defineModel<boolean>({ required: true });
@@ -32,7 +33,7 @@ const keep = (rule: Rule) =>
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="640">
+  <ModalDialog v-model="open" max-width="640">
     <v-card :title="$t('rough.title')">
       <v-card-text>
         <p class="quiet">{{ $t('rough.how') }}</p>
@@ -70,7 +71,7 @@ const keep = (rule: Rule) =>
         <v-btn @click="open = false">{{ $t('close') }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -5,6 +5,7 @@ import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** Ready characters with the drawings of their states, to be copied into the study. */
 const open = defineModel<boolean>({ required: true });
@@ -45,7 +46,7 @@ async function copy() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="1080" scrollable :aria-label="$t('library.title')">
+  <ModalDialog v-model="open" max-width="1080" scrollable :aria-label="$t('library.title')">
     <v-card :title="$t('library.title')">
       <v-card-text>
         <p class="quiet">{{ $t('library.lead') }}</p>
@@ -84,7 +85,7 @@ async function copy() {
         }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiBookshelf, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
-import { computed, nextTick, onMounted, ref } from 'vue';
+import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue';
 import type { Schemas } from '@/api/client';
 import { LoseDialog, OperationDialog, SplitDialog, useEditing, useStudy } from '@/study-kernel';
 import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import { rowChoices, rowName } from '@/shared/taxon/rowNames';
+import { useWindowed } from '@/shared/ui/useWindowed';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
 import { usePreferences } from '@/stores/preferences';
 import AddCharactersDialog from '../components/AddCharactersDialog.vue';
@@ -28,16 +29,24 @@ const editing = useEditing(model, { path: 'characters', object: 'character' }, c
 const draft = editing.draft;
 const removing = ref(false);
 
-const groups = computed(() => {
+/** Characters under the headings of their organs. */
+const entries = computed(() => {
   const byOrgan = new Map<string, Character[]>();
   const words = wanted.value.toLowerCase();
   for (const character of characters.value) {
     if (organ.value && character.organ !== organ.value) continue;
     if (!`${character.label} ${character.organ} ${character.question}`.toLowerCase().includes(words)) continue;
-    byOrgan.set(character.organ, [...(byOrgan.get(character.organ) ?? []), character]);
+    const members = byOrgan.get(character.organ);
+    if (members) members.push(character);
+    else byOrgan.set(character.organ, [character]);
   }
-  return [...byOrgan];
+  return [...byOrgan].flatMap(([name, members]) => [
+    { key: `/${name}`, name, character: null },
+    ...members.map((character) => ({ key: character.id, name, character })),
+  ]);
 });
+const list = useTemplateRef('list');
+const { shown, padding, reveal, measure } = useWindowed(list, entries, (entry) => entry.key, 150);
 
 /** What states are called; those that are gone by their ids. */
 function statesOf(id: string, states: string[]): string[] {
@@ -120,7 +129,7 @@ function done() {
 // A link may choose a character far down.
 onMounted(async () => {
   await nextTick();
-  document.getElementById(editing.selected.value)?.scrollIntoView({ block: 'nearest' });
+  await reveal(entries.value.findIndex((entry) => entry.key === editing.selected.value));
 });
 </script>
 
@@ -145,23 +154,26 @@ onMounted(async () => {
         :selected="editing.selected.value"
         @select="editing.select($event)"
       />
-      <section v-for="[name, members] in groups" :key="name" :aria-label="name">
-        <h3 class="organ">{{ name || $t('characters.noOrgan') }}</h3>
-        <CharacterCard
-          v-for="character in members"
-          :key="character.id"
-          :character="character"
-          :plain="preferences.plain"
-          :selected="character.id === editing.selected.value"
-          :editable="editable"
-          :label-of="labelOf"
-          :states-of="statesOf"
-          :name-of="(row) => taxa.find((r) => r.value === row)?.title ?? row"
-          @select="editing.select(character.id)"
-        />
-      </section>
+      <div ref="list" :style="padding">
+        <template v-for="{ item: { key, name, character }, index } in shown" :key="key">
+          <CharacterCard
+            v-if="character"
+            :ref="measure"
+            :data-index="index"
+            :character="character"
+            :plain="preferences.plain"
+            :selected="character.id === editing.selected.value"
+            :editable="editable"
+            :label-of="labelOf"
+            :states-of="statesOf"
+            :name-of="(row) => taxa.find((r) => r.value === row)?.title ?? row"
+            @select="editing.select(character.id)"
+          />
+          <h3 v-else :ref="measure" :data-index="index" class="organ">{{ name || $t('characters.noOrgan') }}</h3>
+        </template>
+      </div>
       <p v-if="!characters.length" class="quiet">{{ $t(editable ? 'characters.begin' : 'empty.readOnly') }}</p>
-      <p v-else-if="!groups.length" class="quiet">{{ $t('characters.none') }}</p>
+      <p v-else-if="!entries.length" class="quiet">{{ $t('characters.none') }}</p>
     </section>
     <section v-if="draft" class="shelf" aria-labelledby="character">
       <header>

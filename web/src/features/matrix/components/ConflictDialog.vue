@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 export interface Conflict {
   row: string;
@@ -16,7 +17,7 @@ const emit = defineEmits<{ keep: [which: 'yours' | 'theirs']; closed: [] }>();
 </script>
 
 <template>
-  <v-dialog
+  <ModalDialog
     :model-value="conflicts.length > 0"
     persistent
     max-width="40rem"
@@ -49,7 +50,7 @@ const emit = defineEmits<{ keep: [which: 'yours' | 'theirs']; closed: [] }>();
         <v-btn color="primary" @click="emit('keep', 'yours')">{{ $t('conflict.keepYours') }}</v-btn>
       </div>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** Finds scores by what they mean; what is to become of them is shown before it is done. */
 const open = defineModel<boolean>({ required: true });
@@ -54,7 +55,7 @@ function show() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="36rem" :aria-label="$t('score.find.title')">
+  <ModalDialog v-model="open" max-width="36rem" :aria-label="$t('score.find.title')">
     <v-card>
       <v-card-title>{{ $t('score.find.title') }}</v-card-title>
       <v-card-text>
@@ -95,7 +96,7 @@ function show() {
         </form>
       </v-card-text>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Pasted } from '../logic/grid';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** A block that reaches beyond the sheet: what would not fit, and what can be done. */
 const props = defineProps<{ block: Pasted | null; canAdd: boolean }>();
@@ -9,7 +10,7 @@ const open = computed({ get: () => props.block !== null, set: (now) => now || em
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="36rem" :aria-label="$t('overEdge.title')">
+  <ModalDialog v-model="open" max-width="36rem" :aria-label="$t('overEdge.title')">
     <v-card v-if="block" :title="$t('overEdge.title')">
       <v-card-text>
         <p v-if="block.below.length">{{ $t('overEdge.rows', block.below.length) }}</p>
@@ -26,5 +27,5 @@ const open = computed({ get: () => props.block !== null, set: (now) => now || em
         }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import type { Schemas } from '@/api/client';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 export interface Rejection {
   row: string;
@@ -52,7 +53,7 @@ function others() {
 </script>
 
 <template>
-  <v-dialog
+  <ModalDialog
     :model-value="rejections.length > 0"
     max-width="46rem"
     scrollable
@@ -76,7 +77,7 @@ function others() {
         <v-btn type="submit" form="paste" color="primary" variant="flat">{{ $t('paste.corrected') }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -7,6 +7,7 @@ import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { still, useCameras } from '../composables/useCameras';
 import { useStream } from '../composables/useInstruments';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** What a camera sees, one of this device or the simulated one; a press keeps it as a picture of the specimen. */
 const props = defineProps<{ specimen: Schemas['Specimen']; simulated: boolean }>();
@@ -83,7 +84,7 @@ async function take() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="820">
+  <ModalDialog v-model="open" max-width="820">
     <v-card :title="$t('measure.camera.title', { code: specimen.code })">
       <v-card-text>
         <div class="choice">
@@ -134,7 +135,7 @@ async function take() {
         }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -4,6 +4,7 @@ import { api, type Schemas } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** Brings in a table of readings: what it would add is shown first. */
 const open = defineModel<boolean>({ required: true });
@@ -46,7 +47,7 @@ async function take() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="640">
+  <ModalDialog v-model="open" max-width="640">
     <v-card :title="$t('measure.table.title')">
       <v-card-text>
         <p>{{ $t('measure.table.lead') }}</p>
@@ -83,7 +84,7 @@ async function take() {
         }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { useStudy } from '@/study-kernel';
 import StatePicture from '@/shared/picture/StatePicture.vue';
 import PictureUpload from './PictureUpload.vue';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** Chooses a picture of the study, or adds one. */
 const chosen = defineModel<string>({ required: true });
@@ -34,7 +35,7 @@ function choose(id: string) {
       @click="open = true"
       >{{ $t(chosen ? 'picture.other' : 'picture.choose') }}</v-btn
     >
-    <v-dialog v-model="open" max-width="880" scrollable :aria-label="$t('picture.chooseFor', { name })">
+    <ModalDialog v-model="open" max-width="880" scrollable :aria-label="$t('picture.chooseFor', { name })">
       <v-card :title="$t('picture.chooseFor', { name })">
         <v-card-text class="body">
           <section>
@@ -60,7 +61,7 @@ function choose(id: string) {
           <v-btn @click="open = false">{{ $t('close') }}</v-btn>
         </v-card-actions>
       </v-card>
-    </v-dialog>
+    </ModalDialog>
   </div>
 </template>
 

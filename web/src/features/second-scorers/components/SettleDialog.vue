@@ -6,6 +6,7 @@ import StatePicture from '@/shared/picture/StatePicture.vue';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { statesIn } from '../logic/cells';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
 
 /** Settles a cell: what each scorer holds stands side by side, and one score is accepted. */
 const props = defineProps<{ row: Schemas['StudyRow'] | undefined; character: Schemas['StudyCharacter'] | undefined }>();
@@ -58,7 +59,7 @@ const statesOf = (said: string) => statesIn(said, props.character?.states ?? [])
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760" :aria-label="$t('second.settle', { name })">
+  <ModalDialog v-model="open" max-width="760" :aria-label="$t('second.settle', { name })">
     <v-card :title="$t('second.settle', { name })">
       <v-card-text>
         <ul>
@@ -83,7 +84,7 @@ const statesOf = (said: string) => statesIn(said, props.character?.states ?? [])
         }}</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, watch } from 'vue';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
+import { useWindowed } from '@/shared/ui/useWindowed';
 import type { TreeRow } from '../logic/taxonTree';
 import { mayDrop, step, type Direction, type Place } from '../logic/treeMoves';
 
@@ -9,6 +10,12 @@ import { mayDrop, step, type Direction, type Place } from '../logic/treeMoves';
 const props = defineProps<{ tree: TreeRow[]; selected: string; editable: boolean }>();
 const emit = defineEmits<{ select: [id: string]; move: [id: string, to: Place]; remove: [id: string] }>();
 const list = ref<HTMLElement>();
+const { shown, padding, reveal, measure } = useWindowed(
+  list,
+  computed(() => props.tree),
+  (entry) => entry.row.id,
+  36,
+);
 const dragged = ref('');
 /** The row that was moved by keys; it keeps the focus where it goes. */
 let moved = '';
@@ -23,7 +30,7 @@ watch(
   () => [props.selected, list.value],
   async () => {
     await nextTick();
-    list.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
+    await reveal(props.tree.findIndex((entry) => entry.row.id === props.selected));
   },
 );
 
@@ -31,11 +38,18 @@ watch(
   () => props.tree,
   () => {
     const at = props.tree.findIndex((entry) => entry.row.id === moved);
-    if (at >= 0) list.value?.querySelectorAll<HTMLElement>('[role=treeitem]')[at]?.focus();
+    void focus(at);
     moved = '';
   },
   { flush: 'post' },
 );
+
+/** At once where it stands in the page, so that no key of a quick run is lost. */
+async function focus(index: number) {
+  const there = Math.min(index, props.tree.length - 1);
+  list.value?.querySelector<HTMLElement>(`[data-index="${there}"]`)?.focus({ preventScroll: true });
+  (await reveal(there))?.focus();
+}
 
 function keydown(event: KeyboardEvent, index: number) {
   const entry = props.tree[index];
@@ -50,8 +64,7 @@ function keydown(event: KeyboardEvent, index: number) {
     }
   } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
     event.preventDefault();
-    const next = index + (event.key === 'ArrowUp' ? -1 : 1);
-    list.value?.querySelectorAll<HTMLElement>('[role=treeitem]')[next]?.focus();
+    void focus(index + (event.key === 'ArrowUp' ? -1 : 1));
   } else if (event.key === 'Enter' || event.key === ' ') {
     event.preventDefault();
     emit('select', entry.row.id);
@@ -83,11 +96,15 @@ function drop() {
 </script>
 
 <template>
-  <ul ref="list" class="tree" role="tree" :aria-label="$t('scope.taxa')">
+  <ul ref="list" class="tree" role="tree" :aria-label="$t('scope.taxa')" :style="padding">
     <li
-      v-for="(entry, i) in tree"
+      v-for="{ item: entry, index: i } in shown"
       :key="entry.row.id"
+      :ref="measure"
+      :data-index="i"
       role="treeitem"
+      :aria-setsize="tree.length"
+      :aria-posinset="i + 1"
       :aria-level="entry.depth + 1"
       :aria-selected="entry.row.id === selected"
       :tabindex="entry.row.id === focusable ? 0 : -1"

@@ -11,7 +11,9 @@ export function taxonTree(rows: Schemas['StudyRow'][]): TreeRow[] {
   const ids = new Set(rows.map((row) => row.id));
   for (const row of rows) {
     const parent = row.parent && ids.has(row.parent) ? row.parent : '';
-    children.set(parent, [...(children.get(parent) ?? []), row]);
+    const siblings = children.get(parent);
+    if (siblings) siblings.push(row);
+    else children.set(parent, [row]);
   }
   const ordered: TreeRow[] = [];
   const visit = (parent: string, depth: number) => {
