@@ -6,10 +6,12 @@ import { VueQueryPlugin } from '@tanstack/vue-query';
 import { createPinia } from 'pinia';
 import { createApp, type Component } from 'vue';
 import type { Router } from 'vue-router';
+import { titleIcons } from '@/shared/ui/iconTitles';
 import { i18n } from './i18n';
 import { vuetify } from './theme';
 
 /** Mounts a whole application: the workspace, or what readers see. */
 export function start(root: Component, router: Router) {
+  titleIcons();
   createApp(root).use(createPinia()).use(i18n).use(VueQueryPlugin).use(vuetify).use(router).mount('#app');
 }

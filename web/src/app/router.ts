@@ -35,6 +35,11 @@ export const router = createRouter({
       meta: { title: 'account.own' },
     },
     {
+      path: '/help',
+      component: () => import('@/features/help').then((m) => m.HelpPage),
+      meta: { title: 'help.title' },
+    },
+    {
       path: '/import',
       component: () => import('@/features/import').then((m) => m.ImportPage),
       meta: { title: 'import.title' },

@@ -1,5 +1,11 @@
 export default {
-  account: { theme: 'Switch between light and dark', own: 'Your account', people: 'Accounts', signOut: 'Sign out' },
+  account: {
+    light: 'Light colours',
+    dark: 'Dark colours',
+    own: 'Your account',
+    people: 'Accounts',
+    signOut: 'Sign out',
+  },
   own: {
     name: 'The name that others see',
     password: 'Password',

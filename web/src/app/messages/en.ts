@@ -3,6 +3,7 @@ import account from './en.account';
 import apart from './en.comparison';
 import editing from './en.editing';
 import gather from './en.specimens';
+import help from './en.help';
 import importing from './en.import';
 import measure from './en.measuring';
 import pictures from './en.pictures';
@@ -16,6 +17,7 @@ export default {
   ...apart,
   ...editing,
   ...gather,
+  ...help,
   ...importing,
   ...measure,
   ...pictures,
@@ -57,7 +59,45 @@ export default {
     editions: 'Editions',
     none: 'none',
     role: 'Your role',
-    empty: 'No study is shared with you yet. Create one, or import a table of your own: taxa down, characters across.',
+    noneCURRENT:
+      'No study is shared with you yet. Create one, import a table of your own (taxa down, characters across), or try things with a made-up sample.',
+    noneARCHIVED: 'No study is archived.',
+    noneDELETED: 'No study of yours was deleted during the past month.',
+    notFound: 'No study has “{find}” in its title.',
+    find: 'Find a study',
+    orderLabel: 'Order',
+    order: { CHANGED: 'changed last first', TITLE: 'by title' },
+    whichLabel: 'Which',
+    which: { CURRENT: 'at work', ARCHIVED: 'archived', DELETED: 'deleted' },
+    changedBy: 'Changed on {day} by {who}',
+    madeOn: 'Begun on {day}',
+    sample: 'Try a sample study',
+    menu: 'What to do with {title}',
+    rename: 'Rename',
+    copy: 'Copy',
+    archive: 'Archive',
+    unarchive: 'Take out of the archive',
+    delete: 'Delete',
+    notDeletable: 'It has editions, which readers rely on.',
+    restore: 'Restore',
+    ask: {
+      label: 'Title',
+      rename: {
+        title: 'Rename “{title}”',
+        text: 'Its address stays. Editions keep the title they have.',
+        yes: 'Rename',
+      },
+      copy: {
+        title: 'Copy “{title}”',
+        text: 'The copy is yours alone. It has everything of this study but its history, its comments and its editions.',
+        yes: 'Copy',
+      },
+      delete: {
+        title: 'Delete “{title}”?',
+        text: 'Nobody can open it any more. For a month its owners find it among the deleted ones and can restore it; then it is gone. Type its title to go on.',
+        yes: 'Delete',
+      },
+    },
     import: 'Import a matrix',
     begin: 'New study',
     newTitle: 'Title of the new study',
@@ -137,6 +177,7 @@ export default {
       REVIEW: 'Read the key as your readers will.',
     } satisfies Record<Schemas['NextStep']['kind'], string>,
   },
+  menu: { title: 'Menu', files: 'Files', people: 'People', words: 'Words and keys explained' },
   palette: {
     step: 'Go to the next best step',
     thing: {
@@ -151,7 +192,6 @@ export default {
     none: 'No command has these words.',
     go: 'Go to {stage}',
     export: 'Export the study …',
-    files: 'Files: export, import, glossary, snapshots',
     csv: 'Export as table (CSV)',
     tsv: 'Export as table (TSV)',
     xlsx: 'Export as workbook (XLSX)',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiArrowRight, mdiExportVariant, mdiKeyboardOutline, mdiMagnify } from '@mdi/js';
+import { mdiArrowRight, mdiMagnify } from '@mdi/js';
 import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
@@ -16,6 +16,7 @@ import CommandPalette from '../components/CommandPalette.vue';
 import ExportDialog from '../components/ExportDialog.vue';
 import KeysHelp from '../components/KeysHelp.vue';
 import SharingDialog from '../components/SharingDialog.vue';
+import StudyFrameMenu from '../components/StudyFrameMenu.vue';
 import UndoButtons from '../components/UndoButtons.vue';
 import { provideStudy } from '@/study-kernel';
 import { useReversed } from '../composables/useUndo';
@@ -132,26 +133,6 @@ useEventListener('keydown', (event) => {
         <v-spacer />
         <ChecksButton v-if="model.study.value?.blind === false" :slug="slug" :revision="model.study.value?.revision" />
         <UndoButtons v-if="canEdit" />
-        <v-menu>
-          <template #activator="{ props: activator }">
-            <v-btn
-              v-bind="activator"
-              :icon="mdiExportVariant"
-              variant="text"
-              size="small"
-              :aria-label="$t('palette.files')"
-            />
-          </template>
-          <v-list density="compact">
-            <v-list-item :title="$t('palette.export')" @click="exporting = true" />
-            <template v-if="canEdit">
-              <v-list-item :title="$t('palette.importInto')" :to="`/import?into=${slug}`" />
-              <v-list-item :title="$t('palette.references')" :to="`/studies/${slug}/references`" />
-              <v-list-item :title="$t('sharing.title')" @click="sharing = true" />
-              <v-list-item :title="$t('second.open')" :to="`/studies/${slug}/second`" />
-            </template>
-          </v-list>
-        </v-menu>
         <v-btn
           :icon="mdiMagnify"
           variant="text"
@@ -159,15 +140,14 @@ useEventListener('keydown', (event) => {
           :aria-label="$t('palette.open')"
           @click="palette = true"
         />
-        <v-btn
-          class="keys"
-          :icon="mdiKeyboardOutline"
-          variant="text"
-          size="small"
-          :aria-label="$t('keys.title')"
-          @click="help = true"
+        <StudyFrameMenu
+          :slug="slug"
+          :editable="canEdit"
+          @export="exporting = true"
+          @share="sharing = true"
+          @keys="help = true"
         />
-        <AccountMenu />
+        <AccountMenu><v-list-item :title="$t('keys.title')" @click="help = true" /></AccountMenu>
       </div>
       <nav :aria-label="$t('stage.path')">
         <ol>
@@ -352,11 +332,6 @@ footer .label {
   .title {
     flex: 1 1 0;
     min-width: 0;
-  }
-
-  /* A phone has no keyboard to learn about, and a step has one line. */
-  .keys {
-    display: none;
   }
 
   footer {

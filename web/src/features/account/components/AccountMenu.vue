@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiAccountCircleOutline, mdiThemeLightDark } from '@mdi/js';
+import { mdiAccountCircleOutline } from '@mdi/js';
 import { useRouter } from 'vue-router';
 import { usePreferences } from '@/stores/preferences';
 import { useSession } from '@/stores/session';
@@ -16,13 +16,6 @@ async function leave() {
 
 <template>
   <div class="account">
-    <v-btn
-      :icon="mdiThemeLightDark"
-      variant="text"
-      size="small"
-      :aria-label="$t('account.theme')"
-      @click="preferences.dark = !preferences.dark"
-    />
     <v-menu>
       <template #activator="{ props }">
         <v-btn
@@ -36,6 +29,12 @@ async function leave() {
         </v-btn>
       </template>
       <v-list density="compact">
+        <slot />
+        <v-list-item
+          :title="$t(preferences.dark ? 'account.light' : 'account.dark')"
+          @click="preferences.dark = !preferences.dark"
+        />
+        <v-divider />
         <v-list-item :title="$t('account.own')" to="/account" />
         <v-list-item v-if="session.account?.administrator" :title="$t('account.people')" to="/accounts" />
         <v-list-item :title="$t('account.signOut')" @click="leave" />

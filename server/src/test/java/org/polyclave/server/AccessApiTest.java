@@ -32,6 +32,7 @@ class AccessApiTest {
                             "studyChanges",
                             "studyColumns",
                             "studyNextStep",
+                            "studyCopy",
                             "members",
                             "export",
                             "exportLosses",
@@ -124,7 +125,14 @@ class AccessApiTest {
                             "checkCorrect",
                             "snapshotTake",
                             "snapshotRestore"),
-            "OWNER", Set.of("memberShare", "memberUnshare", "editionWithdraw", "snapshotRemove"));
+            "OWNER",
+                    Set.of(
+                            "memberShare",
+                            "memberUnshare",
+                            "editionWithdraw",
+                            "snapshotRemove",
+                            "studyArchive",
+                            "studyDelete"));
 
     /** What shows nothing of others' scores, so that those who score blind may. */
     private static final Set<String> EVEN_BLIND = Set.of(
@@ -166,6 +174,8 @@ class AccessApiTest {
                             "createToken",
                             "revokeToken",
                             "studyBegin",
+                            "studySample",
+                            "deletedStudyRestore",
                             "importCreate",
                             "importPreview",
                             "importSheet",

@@ -5,8 +5,10 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
+import org.polyclave.server.job.Retention;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -18,6 +20,9 @@ import org.springframework.context.ConfigurableApplicationContext;
 public final class RunningApplication implements BeforeAllCallback {
     private static String base = "";
     private static String databaseUrl = "";
+
+    @Nullable
+    private static ConfigurableApplicationContext running;
 
     @Override
     public void beforeAll(ExtensionContext context) throws SQLException {
@@ -39,9 +44,15 @@ public final class RunningApplication implements BeforeAllCallback {
                 databaseUrl, environment("POLYCLAVE_DB_USER"), environment("POLYCLAVE_DB_PASSWORD"));
     }
 
+    /** What the application does every few hours. */
+    static void forget() {
+        Objects.requireNonNull(running).getBeansOfType(Retention.class).values().forEach(Retention::forget);
+    }
+
     private static String start() throws SQLException {
         databaseUrl = emptyDatabase("polyclave_test_" + ProcessHandle.current().pid());
         ConfigurableApplicationContext application = start(databaseUrl, true);
+        running = application;
         Runtime.getRuntime().addShutdownHook(new Thread(application::close));
         return address(application);
     }

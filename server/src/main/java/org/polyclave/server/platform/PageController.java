@@ -11,7 +11,8 @@ import org.springframework.web.bind.annotation.RestController;
 class PageController {
     private final SinglePage page = new SinglePage("index.html");
 
-    @GetMapping({"/", "/index.html", "/sign-in", "/studies/**", "/import", "/account", "/accounts", "/welcome"})
+    @GetMapping({"/", "/index.html", "/sign-in", "/studies/**", "/import", "/account", "/accounts", "/welcome", "/help"
+    })
     ResponseEntity<String> page() {
         return page.answer(HttpStatus.OK, "");
     }

@@ -58,6 +58,7 @@ public enum ProblemCode {
     PARENT,
     PASSWORD,
     PICTURE,
+    PUBLISHED,
     RACED,
     READINGS,
     REASON,

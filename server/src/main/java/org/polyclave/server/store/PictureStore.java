@@ -58,6 +58,12 @@ public class PictureStore implements Retention {
         pictures.allow(study, cleaned.content());
     }
 
+    /** A study may show whatever another one may. */
+    @Transactional
+    public void shareAll(long from, long to) {
+        pictures.allowAll(from, to);
+    }
+
     /**
      * Pictures that came in a study file, held to the same rules as uploads; they are kept, and come back without their
      * bytes. Those without bytes have to be known to the study.

@@ -15,6 +15,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
+import java.util.function.LongConsumer;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.files.study.StudyFormat;
@@ -336,6 +337,16 @@ public class StudyStore {
     /** Writes a new study, whole or not at all; the slug gets a number if it is taken. */
     @Transactional
     public String create(Study study, long owner) {
+        return create(study, owner, id -> {});
+    }
+
+    /** A new study like another one, whose pictures it may show, too. */
+    @Transactional
+    public String copy(Study study, long from, long owner) {
+        return create(study, owner, id -> pictures.shareAll(from, id));
+    }
+
+    private String create(Study study, long owner, LongConsumer before) {
         String slug = Slug.unused(study.slug(), studies::slugTaken);
         studies.insertStudy(
                 slug,
@@ -345,6 +356,7 @@ public class StudyStore {
                 StudyFormat.VERSION);
         long id = studies.idOf(slug);
         studies.insertOwner(id, owner);
+        before.accept(id);
         for (int i = 0; i < study.rows().size(); i++) {
             StudyRow row = study.rows().get(i);
             studies.insertRow(id, row.id(), i, json.writeValueAsString(row));

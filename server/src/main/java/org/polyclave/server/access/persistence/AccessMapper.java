@@ -16,7 +16,7 @@ public interface AccessMapper {
 
     @Select("""
             select s.id, s.slug, s.title, s.revision, m.role from study s join study_member m on m.study_id = s.id
-            where m.account_id = #{account} and s.slug = #{slug}
+            where m.account_id = #{account} and s.slug = #{slug} and s.deleted_at is null
             """)
     Optional<StudyHead> find(String slug, long account);
 

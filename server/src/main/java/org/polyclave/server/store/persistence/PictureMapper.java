@@ -20,6 +20,10 @@ public interface PictureMapper {
     @Insert("insert into study_picture (study_id, content) values (#{study}, #{content}) on conflict do nothing")
     void allow(long study, String content);
 
+    @Insert(
+            "insert into study_picture (study_id, content) select #{to}, content from study_picture where study_id = #{from} on conflict do nothing")
+    void allowAll(long from, long to);
+
     @Select("""
             select p.media_type, p.bytes from picture_content p join study_picture s on s.content = p.content
             where s.study_id = #{study} and p.content = #{content}

@@ -1,0 +1,63 @@
+/** The words of the house, explained. */
+export default {
+  help: {
+    title: 'Help',
+    lead: 'What the words of this house mean, and which keys do what.',
+    words: 'Words',
+    keys: 'Keys',
+    everywhere: 'Everywhere in a study',
+    name: {
+      study: 'Study',
+      taxon: 'Taxon',
+      stage: 'Sex or stage',
+      character: 'Character',
+      state: 'State',
+      score: 'Score',
+      inherited: 'Inherited',
+      unknown: 'Unknown and not applicable',
+      doubt: 'Doubtful',
+      source: 'Source',
+      apart: 'Tell apart',
+      danger: 'Dangerous',
+      ruledOut: 'Ruled out',
+      gate: 'Gate',
+      edition: 'Edition',
+      couplet: 'Couplet and lead',
+      anyOrder: 'Any-order key',
+      outside: 'Near, but outside',
+      blind: 'Blind scoring',
+      confirm: 'Vouch for a cell',
+    },
+    means: {
+      study: 'One group of lookalikes: its taxa, its characters, what they show, and the keys made of that.',
+      taxon:
+        'A species, a genus, a subspecies: whatever has a name of its own. Several names may belong to one above them.',
+      stage:
+        'Males and females, larvae, seedlings, spring shoots: a part of a taxon that looks different. It has a row of its own and shows whatever its taxon shows, unless its own row says otherwise.',
+      character:
+        'Something to look at or measure: the margin of a leaf, the length of a claw, the months of flowering.',
+      state: 'One of the ways in which a character can be: entire, toothed, lobed.',
+      score:
+        'What a row shows for a character, in a cell of the sheet. A taxon may show several states; a measure is a range.',
+      inherited: 'A cell that is empty shows what the taxon above it shows, in paler ink.',
+      unknown:
+        '“?” says that nobody knows yet; “n/a” that the question makes no sense there, like the colour of a ring where there is no ring.',
+      doubt: 'Scored, but not to be relied on: it never rules out anything dangerous.',
+      source:
+        'What a score comes from: specimens, a reference, the judgement of a scorer, or a table that nobody has checked yet.',
+      apart:
+        'Two taxa are separated where a character differs and is not likely to be misread. Separated twice, on different parts, is better.',
+      danger: 'A taxon with a serious or life-threatening hazard. Not assessed is not harmless: it is open.',
+      ruledOut:
+        'A danger is ruled out when two reliable characters on two different parts speak against it, in cells that somebody vouches for.',
+      gate: 'What stands between a study and its next edition, above all dangers that readers could not rule out.',
+      edition: 'What is published. It never changes; a newer one follows it, or it is withdrawn with a reason.',
+      couplet:
+        'A step of a key with the statements to choose from, each of which leads on to another step or to a name.',
+      anyOrder: 'A key that takes what can be seen, in any order, and says what it might still be.',
+      outside: 'A double that the study does not score. Readers are told of it, because the key can never rule it out.',
+      blind: 'A second person scores without seeing what the first one scored, so that they can be compared.',
+      confirm: 'To look at a score beside the specimen or the book and to stand for it with one’s name.',
+    },
+  },
+};

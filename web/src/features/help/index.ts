@@ -1,0 +1,1 @@
+export { default as HelpPage } from './pages/HelpPage.vue';
