@@ -1,4 +1,5 @@
 import vue from '@vitejs/plugin-vue';
+import { readFileSync } from 'node:fs';
 import { fileURLToPath, URL } from 'node:url';
 import type { Plugin } from 'vite';
 import vuetify from 'vite-plugin-vuetify';
@@ -13,14 +14,17 @@ const coverFirst: Plugin = {
     order: 'post',
     handler(html, { path }) {
       if (!path.endsWith('reader.html')) return html;
+      const cover = readFileSync(fromHere('./src/features/edition/cover.css'), 'utf8');
       const late: string[] = [];
-      const head = html.replace(
-        /\s*<(?:link rel="(?:stylesheet|modulepreload)"|script type="module")[^>]*>(?:<\/script>)?/g,
-        (tag) => {
-          late.push(tag);
-          return '';
-        },
-      );
+      const head = html
+        .replace('/* cover.css */', cover)
+        .replace(
+          /\s*<(?:link rel="(?:stylesheet|modulepreload)"|script type="module")[^>]*>(?:<\/script>)?/g,
+          (tag) => {
+            late.push(tag);
+            return '';
+          },
+        );
       return head.replace(
         '</body>',
         `  <link rel="stylesheet" href="/assets/layers.css" />${late.join('')}\n  </body>`,

@@ -62,7 +62,9 @@ export default {
   },
   checks: {
     title: 'Checks',
-    lead: 'What may be slips or gaps, those that do most harm first. What is intended can be accepted with a reason.',
+    lead: 'What may be slips or gaps, by the page where each is dealt with. What is intended can be accepted with a reason.',
+    places: 'Where findings are dealt with',
+    goTo: 'Look at it',
     looking: 'Looking through the study …',
     open: 'no finding | one finding | {n} findings',
     none: 'Nothing is open.',

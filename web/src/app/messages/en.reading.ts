@@ -93,6 +93,26 @@ export default {
   },
   publish: {
     gate: 'Before the next edition',
+    point: {
+      none: 'Nothing is open.',
+      scope:
+        'field of the scope is empty, and an edition needs it | fields of the scope are empty, and an edition needs them',
+      dangers: 'danger that readers cannot rule out everywhere | dangers that readers cannot rule out everywhere',
+      pairs: 'pair that nothing separates | pairs that nothing separates',
+      thin: 'pair that one feature alone separates | pairs that one feature alone separates',
+      hazards: 'hazard that is not assessed | hazards that are not assessed',
+      questions: 'character without a question for readers | characters without a question for readers',
+      findings: 'open finding of the checks | open findings of the checks',
+    },
+    place: {
+      scope: 'Scope',
+      dangers: 'Dangers',
+      apart: 'Tell apart',
+      characters: 'Characters',
+      checks: 'Checks',
+    },
+    cover: 'What readers see first',
+    since: 'What changed since edition {n}',
     rule: 'In every month that an edition serves, two reliable characters on two different parts must separate each dangerous taxon from every harmless one, in cells that somebody vouches for. Otherwise readers must be warned in words.',
     clear: 'Readers can rule out every dangerous taxon.',
     confirm: 'One cell to confirm, so that more can be ruled out | {n} cells to confirm, so that more can be ruled out',

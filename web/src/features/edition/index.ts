@@ -1,1 +1,2 @@
+export { default as CoverPreview } from './components/CoverPreview.vue';
 export { default as EditionPage } from './pages/EditionPage.vue';

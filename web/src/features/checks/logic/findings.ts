@@ -1,11 +1,35 @@
 import type { Finding } from '@/study-kernel';
 
-/** Findings by kind, in the order in which they come. */
-export function byKind(findings: Finding[]): [Finding['kind'], Finding[]][] {
-  const groups = new Map<Finding['kind'], Finding[]>();
-  for (const finding of findings) groups.set(finding.kind, [...(groups.get(finding.kind) ?? []), finding]);
+/** Things by what they have in common, in the order in which they come. */
+function grouped<K, T>(all: T[], key: (one: T) => K): [K, T[]][] {
+  const groups = new Map<K, T[]>();
+  for (const one of all) {
+    const members = groups.get(key(one));
+    if (members) members.push(one);
+    else groups.set(key(one), [one]);
+  }
   return [...groups];
 }
+
+/** Findings of one kind, which are dealt with in one place. */
+export interface KindOfFinding {
+  kind: Finding['kind'];
+  findings: Finding[];
+}
+
+/** Findings by the page where they are dealt with, and by kind. */
+export function byPlace(findings: Finding[]): { stage: string; count: number; kinds: KindOfFinding[] }[] {
+  return grouped(findings, (f) => placeOf(f).stage)
+    .sort(([a], [b]) => PLACES.indexOf(a) - PLACES.indexOf(b))
+    .map(([stage, all]) => ({
+      stage,
+      count: all.length,
+      kinds: grouped(all, (f) => f.kind).map(([kind, members]) => ({ kind, findings: members })),
+    }));
+}
+
+/** Dangers first; then as the path through a study goes. */
+const PLACES = ['dangers', 'scope', 'gather/measure', 'gather/cells', 'characters', 'score'];
 
 const ABOUT_TAXA: Finding['kind'][] = [
   'HAZARD_NOT_ASSESSED',

@@ -36,9 +36,12 @@ async function show(role: 'OWNER' | 'SCORER' = 'OWNER') {
   return page;
 }
 
-test('findings stand by kind and lead to where they are corrected', async () => {
+test('findings stand by place and kind, with their counts, and lead to where they are corrected', async () => {
   const page = await show();
-  expect(page.all('section h2').map((h) => h.textContent?.replace(/\s+/g, ' ').trim())).toEqual([
+  const told = (selector: string) => page.all(selector).map((h) => h.textContent?.replace(/\s+/g, ' ').trim());
+  expect(told('section h2')).toEqual(['Scope 1', 'Characters 2', 'Score 1']);
+  expect(told('nav a')).toEqual(['Scope 1', 'Characters 2', 'Score 1']);
+  expect(told('section th')).toEqual([
     'Hazard not assessed 1',
     'States that no row shows 2',
     'Taxa that leave their parent’s limits 1',

@@ -6,6 +6,7 @@ import { mountInStudy, study } from '@/testing/study';
 import PublishPage from './PublishPage.vue';
 
 const server = fakeServer();
+const COVER = 'POST /api/v1/studies/meadow/cover';
 const EDITIONS = 'POST /api/v1/studies/meadow/editions';
 const gate: Schemas['Gate'] = {
   findings: [
@@ -39,6 +40,7 @@ const gate: Schemas['Gate'] = {
 async function open(role: 'OWNER' | 'SCORER' = 'OWNER') {
   server.on('GET /api/v1/studies/meadow', study({ role }));
   server.on('GET /api/v1/studies/meadow/gate', gate);
+  server.on(COVER, (asked: unknown) => ({ html: `<h1>Meadow</h1><p>${JSON.stringify(asked)}</p>` }));
   const page = await mountInStudy(PublishPage);
   await vi.waitFor(() => expect(page.text()).toContain('Bane'));
   return page;
@@ -58,6 +60,35 @@ test('the gate names each danger with what it cannot be distinguished from, when
   expect(page.all('textarea:not([aria-hidden])'), 'what is only hard needs no words').toHaveLength(1);
   expect(page.text()).toContain('What it leaves out');
   expect(page.text()).toContain('Colour was wrong');
+});
+
+test('what readers see first stands there with the words that are being typed, and what changed is told when asked for', async () => {
+  server.on('GET /api/v1/studies/meadow/editions/changes', {
+    changes: {
+      revision: 4,
+      total: 1,
+      changes: [{ kind: 'ROW', how: 'ADDED', id: 'new', character: '', name: 'Newcomer', fields: [] }],
+    },
+  });
+  const page = await open();
+  await vi.waitFor(() => expect(page.all('.preview h1')).toHaveLength(1));
+  expect(page.all('.preview')[0]?.hasAttribute('inert')).toBe(true);
+  await write(page.all('.finding textarea')[0], 'Leave both alone.');
+  await vi.waitFor(() => expect(page.all('.preview')[0]?.textContent).toContain('Leave both alone.'), 3000);
+  expect(page.text()).not.toContain('Newcomer');
+  const details = page.all('.since')[0] as HTMLDetailsElement;
+  details.open = true;
+  details.dispatchEvent(new Event('toggle'));
+  await vi.waitFor(() => expect(page.text()).toContain('Newcomer'));
+});
+
+test('what is open stands first, with its number and the way to it', async () => {
+  server.on('GET /api/v1/studies/meadow/findings', [{ key: 'a', kind: 'NO_QUESTION', row: '', character: 'margin' }]);
+  const page = await open();
+  await vi.waitFor(() => expect(page.text()).toContain('open finding of the checks'));
+  const lines = page.all('.lines tr').map((l) => l.textContent?.replace(/\s+/g, ' ').trim());
+  expect(lines[0]).toBe('1field of the scope is empty, and an edition needs itScope');
+  expect(lines.at(-1)).toBe('1open finding of the checksChecks');
 });
 
 test('the words and the authors reach the server; while it still makes the key it is asked again', async () => {

@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query';
+import { refDebounced } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { api, Problem } from '@/api/client';
 import { FailingNote } from '@/features/dangers';
-import { useStudy } from '@/study-kernel';
+import { CoverPreview } from '@/features/edition';
+import { ChangeList, useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { useSession } from '@/stores/session';
+import OpenPoints from '../components/OpenPoints.vue';
 
 const model = useStudy();
 const session = useSession();
@@ -18,6 +21,28 @@ const { busy, problem, run } = useAction();
 const gate = useQuery({
   queryKey: computed(() => ['gate', model.slug, model.study.value?.revision]),
   queryFn: () => api.get('/api/v1/studies/{slug}/gate', { slug: model.slug }),
+});
+const wish = computed(() => ({
+  authors: authors.value
+    .split(';')
+    .map((a) => a.trim())
+    .filter(Boolean),
+  words: words.value,
+}));
+const typed = refDebounced(
+  computed(() => JSON.stringify(wish.value)),
+  600,
+);
+const cover = useQuery({
+  queryKey: computed(() => ['cover', model.slug, model.study.value?.revision, typed.value]),
+  queryFn: () => api.post('/api/v1/studies/{slug}/cover', { slug: model.slug }, wish.value),
+  placeholderData: keepPreviousData,
+});
+const differing = ref(false);
+const since = useQuery({
+  queryKey: computed(() => ['since', model.slug, model.study.value?.revision, gate.data.value?.editions.length]),
+  queryFn: () => api.get('/api/v1/studies/{slug}/editions/changes', { slug: model.slug }),
+  enabled: differing,
 });
 /** A danger that fails in several ways is declared once. */
 const isFirst = (i: number) => {
@@ -38,11 +63,7 @@ watch(
 async function ask(): Promise<number> {
   for (;;) {
     try {
-      const published = {
-        authors: authors.value.split(';').map((a) => a.trim()),
-        words: words.value,
-      };
-      const made = await api.post('/api/v1/studies/{slug}/editions', { slug: model.slug }, published);
+      const made = await api.post('/api/v1/studies/{slug}/editions', { slug: model.slug }, wish.value);
       return made.number;
     } catch (failure) {
       if (!(failure instanceof Problem && failure.code === 'key-in-progress')) throw failure;
@@ -63,6 +84,8 @@ function publish() {
   <div v-if="gate.data.value" class="page publish">
     <section aria-labelledby="gate">
       <h2 id="gate">{{ $t('publish.gate') }}</h2>
+      <OpenPoints :missing="gate.data.value.missing" />
+      <h3>{{ $t('dangers.title') }}</h3>
       <p>{{ $t('publish.rule') }}</p>
       <p v-if="!gate.data.value.findings.length" class="good">{{ $t('publish.clear') }}</p>
       <article
@@ -105,8 +128,25 @@ function publish() {
       </form>
       <p v-else class="quiet">{{ $t('publish.notYou') }}</p>
     </section>
-    <section aria-labelledby="editions">
-      <h2 id="editions">{{ $t('publish.editions') }}</h2>
+    <section aria-labelledby="cover">
+      <h2 id="cover">{{ $t('publish.cover') }}</h2>
+      <ProblemNote :problem="cover.error.value" />
+      <CoverPreview v-if="cover.data.value" :html="cover.data.value.html" />
+      <details
+        v-if="gate.data.value.editions.length"
+        class="since"
+        @toggle="differing = ($event.target as HTMLDetailsElement).open"
+      >
+        <summary>{{ $t('publish.since', { n: gate.data.value.editions[0]?.number }) }}</summary>
+        <ProblemNote :problem="since.error.value" />
+        <v-progress-linear v-if="since.isFetching.value" indeterminate :aria-label="$t('loading')" />
+        <ChangeList
+          v-if="since.data.value?.changes"
+          :changes="since.data.value.changes.changes"
+          :total="since.data.value.changes.total"
+        />
+      </details>
+      <h2>{{ $t('publish.editions') }}</h2>
       <p>{{ $t('publish.never') }}</p>
       <ul class="editions figures">
         <li v-for="e in gate.data.value.editions" :key="e.number">
@@ -123,8 +163,12 @@ function publish() {
 <style scoped>
 .publish {
   display: grid;
-  grid-template-columns: minmax(0, 1.6fr) minmax(14rem, 1fr);
-  gap: 3rem;
+  grid-template-columns: minmax(0, 1.2fr) minmax(16rem, 1fr);
+  gap: 2.5rem;
+}
+
+.since {
+  margin: 1rem 0 1.5rem;
 }
 
 .finding {

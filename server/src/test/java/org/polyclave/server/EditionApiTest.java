@@ -219,6 +219,27 @@ class EditionApiTest {
                         .status())
                 .isEqualTo(201);
         Visitor reader = Visitor.anonymous();
+        String study = "/api/v1/studies/" + slug;
+        assertThat(author.get(study + "/editions/changes")
+                        .json()
+                        .path("changes")
+                        .path("total")
+                        .asInt())
+                .isZero();
+        author.post(
+                study + "/scores",
+                "{\"edits\":[{\"row\":\"aa-bane\",\"character\":\"stem-colour\",\"text\":\"?\",\"baseRevision\":0}]}");
+        assertThat(author.get(study + "/editions/changes")
+                        .json()
+                        .path("changes")
+                        .path("changes"))
+                .singleElement()
+                .satisfies(c -> assertThat(c.path("id").asString()).isEqualTo("aa-bane"));
+        assertThat(author.post(study + "/cover", "{\"authors\":[\"I. <Q>\"],\"words\":{}}")
+                        .json()
+                        .path("html")
+                        .asString())
+                .contains("Edition 2, ", "I. &lt;Q&gt;", "Wear gloves");
 
         Visitor.Answer page = reader.get("/k/" + slug);
         assertThat(page.status()).isEqualTo(200);

@@ -11,16 +11,20 @@ import java.util.HexFormat;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.files.study.StudyFormat;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.edition.persistence.EditionMapper;
+import org.polyclave.server.history.ChangePreview;
+import org.polyclave.server.history.StudyWriter;
 import org.polyclave.server.key.KeyService;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.server.study.StudyService;
+import org.polyclave.study.change.StudyDifference;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.HazardTree;
 import org.polyclave.study.danger.DangerReport;
@@ -176,6 +180,31 @@ public class EditionService implements StudyService.EditionCounter {
         return number;
     }
 
+    /** What readers would see first, if it were published now. */
+    public String cover(OpenStudy open, List<String> authors, Map<String, String> words) {
+        CompiledStudy study = store.load(open.id()).compiled();
+        List<EditionDocument.Declaration> declared =
+                findings(study).stream().map(f -> declaration(f, words)).toList();
+        return EditionShelf.cover(
+                open.slug(),
+                editions.newest(open.slug()).orElse(0) + 1,
+                LocalDate.now(clock).toString(),
+                authors,
+                published(study),
+                cautions(study),
+                declared,
+                Kit.of(study.study()));
+    }
+
+    /** What readers of the next edition get otherwise than those of the newest; empty if there is none yet. */
+    public Optional<ChangePreview> changesSinceNewest(OpenStudy open) {
+        StudyStore.Snapshot now = store.load(open.id());
+        return editions.newest(open.slug())
+                .map(number -> StudyDifference.between(
+                        shelf.compiled(open.slug(), number).study(), published(now.compiled())))
+                .map(changes -> ChangePreview.of(new StudyWriter.Planned(now.revision(), changes)));
+    }
+
     /** What every reader is told, and whether a second person vouches for what is said of deadly taxa. */
     private static List<String> cautions(CompiledStudy study) {
         List<String> cautions = new ArrayList<>(KeyNotes.cautions(study.study()));
@@ -243,10 +272,16 @@ public class EditionService implements StudyService.EditionCounter {
             throw Problems.unprocessable(
                     ProblemCode.UNDECLARED_DANGER, undeclared(first), Map.of("findings", undeclared));
         }
-        return findings.stream()
-                .map(f -> new EditionDocument.Declaration(
-                        f.danger(), f.dangerName(), f.others(), f.months(), f.blocking() ? words(f, words) : ""))
-                .toList();
+        return findings.stream().map(f -> declaration(f, words)).toList();
+    }
+
+    private static EditionDocument.Declaration declaration(GateFinding finding, Map<String, String> words) {
+        return new EditionDocument.Declaration(
+                finding.danger(),
+                finding.dangerName(),
+                finding.others(),
+                finding.months(),
+                finding.blocking() ? words(finding, words) : "");
     }
 
     private static String words(GateFinding finding, Map<String, String> words) {

@@ -25,6 +25,7 @@ import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.PictureStore;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.StudyCompiler;
+import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyRow;
 import org.polyclave.wording.cover.Cover;
 import org.springframework.stereotype.Service;
@@ -179,19 +180,38 @@ public class EditionShelf {
                 edition.date(),
                 edition.authors(),
                 edition.cautions(),
-                edition.declarations().stream()
-                        .map(d -> new Cover.Declared(
-                                d.name().isEmpty() ? name(edition, d.danger()) : d.name(),
-                                d.others().stream().map(o -> name(edition, o)).toList(),
-                                d.months(),
-                                d.text()))
-                        .toList(),
+                declared(edition.study(), edition.declarations()),
                 edition.kit(),
                 standing,
                 reason);
     }
 
-    private static String name(EditionDocument edition, String row) {
-        return edition.study().row(row).map(StudyRow::name).orElse(row);
+    /** The cover of an edition that is not there yet. */
+    static String cover(
+            String slug,
+            int number,
+            String date,
+            List<String> authors,
+            Study study,
+            List<String> cautions,
+            List<EditionDocument.Declaration> declarations,
+            List<String> kit) {
+        List<Cover.Declared> declared = declared(study, declarations);
+        return CoverPage.html(
+                Cover.of(study, number, date, authors, cautions, declared, kit, Cover.Standing.CURRENT, ""), slug);
+    }
+
+    private static List<Cover.Declared> declared(Study study, List<EditionDocument.Declaration> declarations) {
+        return declarations.stream()
+                .map(d -> new Cover.Declared(
+                        d.name().isEmpty() ? name(study, d.danger()) : d.name(),
+                        d.others().stream().map(o -> name(study, o)).toList(),
+                        d.months(),
+                        d.text()))
+                .toList();
+    }
+
+    private static String name(Study study, String row) {
+        return study.row(row).map(StudyRow::name).orElse(row);
     }
 }

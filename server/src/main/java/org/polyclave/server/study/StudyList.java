@@ -103,11 +103,8 @@ public class StudyList {
     private Gauges gauges(StudyListMapper.StudyLine study) {
         if (!study.gauges().isEmpty()) {
             Gauges kept = json.readValue(study.gauges(), Gauges.class);
-            // Builds of before kept the progress alone.
-            if (kept.progress() != null) {
-                boolean holds = kept.month() == month() && kept.progress().editions() == study.editions();
-                return holds ? kept : new Gauges(kept.progress(), null, 0);
-            }
+            boolean holds = kept.month() == month() && kept.progress().editions() == study.editions();
+            return holds ? kept : new Gauges(kept.progress(), null, 0);
         }
         StudyStore.Snapshot snapshot = store.load(study.id());
         Gauges now = new Gauges(StudyProgress.of(snapshot.compiled(), study.editions()), null, 0);

@@ -12,6 +12,7 @@ import org.polyclave.server.access.Role;
 import org.polyclave.server.edition.EditionDocument;
 import org.polyclave.server.edition.EditionService;
 import org.polyclave.server.edition.EditionShelf;
+import org.polyclave.server.history.ChangePreview;
 import org.polyclave.server.picture.PictureResponse;
 import org.polyclave.server.platform.Created;
 import org.polyclave.server.platform.Problems;
@@ -39,6 +40,11 @@ class EditionController {
 
     record PublishedResponse(int number) {}
 
+    /** @param html a fragment that needs no script */
+    record CoverResponse(String html) {}
+
+    record ChangesResponse(@Nullable ChangePreview changes) {}
+
     record WithdrawRequest(String reason) {}
 
     /** @param format version of the format in which documents can be asked for */
@@ -65,6 +71,18 @@ class EditionController {
             @AtLeast(Role.EDITOR) OpenStudy open, @RequestBody PublishRequest request) {
         int number = editions.publish(open, request.authors(), request.words());
         return Created.at(new PublishedResponse(number), "/api/v1/editions/{slug}/{number}", open.slug(), number);
+    }
+
+    /** What readers would see first, if the study were published with these authors and words. */
+    @PostMapping("/api/v1/studies/{slug}/cover")
+    CoverResponse cover(@AtLeast(Role.VIEWER) OpenStudy open, @RequestBody PublishRequest request) {
+        return new CoverResponse(editions.cover(open, request.authors(), request.words()));
+    }
+
+    /** What changed since the newest edition; empty if there is none. */
+    @GetMapping("/api/v1/studies/{slug}/editions/changes")
+    ChangesResponse changes(@AtLeast(Role.VIEWER) OpenStudy open) {
+        return new ChangesResponse(editions.changesSinceNewest(open).orElse(null));
     }
 
     /** Withdraws an edition; it can still be read, with the reason. */
