@@ -24,6 +24,7 @@ export default {
   },
   plan: {
     title: 'Outline',
+    open: 'Find by part, on the outline',
     outline: 'Outline of the organism with its parts',
     part: '{name} ({n})',
     hint: 'Choose a part to see its characters.',

@@ -360,7 +360,7 @@ export default {
     CANCELLED: 'Cancelled.',
   },
   format: { html: 'Web page', text: 'Plain text', markdown: 'Markdown', json: 'Key file (JSON)' },
-  months: { run: '{from} to {to}' },
+  months: { run: '{from} to {to}', allYear: 'all year', clear: 'All year' },
   month: {
     1: 'January',
     2: 'February',

@@ -1,3 +1,4 @@
+export { default as AssessDialog } from './components/AssessDialog.vue';
 export { default as AddTaxaDialog } from './components/AddTaxaDialog.vue';
 export { default as TaxonEditor } from './components/TaxonEditor.vue';
 export { default as TaxonOperations } from './components/TaxonOperations.vue';

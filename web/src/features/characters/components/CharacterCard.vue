@@ -12,12 +12,14 @@ const props = defineProps<{
   plain: boolean;
   selected: boolean;
   editable: boolean;
+  /** Whether it is one of several that are to be edited; undefined while none are chosen. */
+  chosen: boolean | undefined;
   labelOf: (id: string) => string;
   nameOf: (row: string) => string;
   /** Labels of states of another character. */
   statesOf: (character: string, states: string[]) => string[];
 }>();
-const emit = defineEmits<{ select: [] }>();
+const emit = defineEmits<{ select: []; choose: [] }>();
 /** Taxa in which it is misread more or less often than elsewhere. */
 const distrusted = computed(() => props.character.trust.groups.map((g) => props.nameOf(g.row)).join('; '));
 const monthsOf = useMonths();
@@ -26,6 +28,14 @@ const monthsOf = useMonths();
 <template>
   <article :id="character.id" :class="{ selected }">
     <div>
+      <v-checkbox
+        v-if="chosen !== undefined"
+        :model-value="chosen"
+        :label="$t('several.choose', { name: character.label })"
+        density="compact"
+        hide-details
+        @update:model-value="emit('choose')"
+      />
       <h4>{{ character.label }}</h4>
       <p><GlossaryText :text="plain && character.plainQuestion ? character.plainQuestion : character.question" /></p>
       <p v-if="character.note" class="quiet"><GlossaryText :text="character.note" /></p>

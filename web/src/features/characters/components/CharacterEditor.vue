@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
+import MonthBand from '@/shared/calendar/MonthBand.vue';
 import { hasStates, isNumeric, METHODS, TYPES, unitsOf, withType, type Character } from '../logic/characters';
 import ConditionList from './ConditionList.vue';
 import LeadFields from './LeadFields.vue';
@@ -11,8 +12,13 @@ import WhereFields from './WhereFields.vue';
 
 /** All that is said of a character. */
 const character = defineModel<Character>({ required: true });
-const props = defineProps<{ characters: Character[]; taxa: { value: string; title: string }[]; readonly: boolean }>();
-const emit = defineEmits<{ merge: [from: string, into: string]; split: [state: string]; next: [] }>();
+const props = defineProps<{
+  characters: Character[];
+  taxa: { value: string; title: string }[];
+  readonly: boolean;
+  scored: boolean;
+}>();
+const emit = defineEmits<{ merge: [from: string, into: string]; split: [state: string]; retype: []; next: [] }>();
 const { t } = useI18n();
 /** Of a new one, Enter in its name saves it and begins the next. */
 function next(event: KeyboardEvent) {
@@ -24,7 +30,6 @@ function next(event: KeyboardEvent) {
 /** Its preview is only asked for while somebody looks at it. */
 const wording = ref(false);
 const types = TYPES.map((value) => ({ value, title: t(`type.${value}`) }));
-const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
 const units = computed(() => unitsOf(character.value.type));
 const organs = computed(() => [...new Set(props.characters.map((c) => c.organ).filter(Boolean))]);
 const groups = computed(() => [...new Set(props.characters.map((c) => c.group).filter(Boolean))]);
@@ -59,7 +64,7 @@ const groups = computed(() => [...new Set(props.characters.map((c) => c.group).f
       :model-value="character.type"
       :items="types"
       :label="$t('character.type')"
-      :readonly="readonly"
+      :readonly="readonly || scored"
       hide-details
       @update:model-value="character = withType(character, $event)"
     />
@@ -71,6 +76,9 @@ const groups = computed(() => [...new Set(props.characters.map((c) => c.group).f
       :readonly="readonly"
       hide-details
     />
+    <v-btn v-if="scored && !readonly" class="wide retype" size="small" @click="emit('retype')">{{
+      $t('character.retype')
+    }}</v-btn>
     <StateList
       v-if="hasStates(character.type)"
       v-model="character.states"
@@ -118,16 +126,7 @@ const groups = computed(() => [...new Set(props.characters.map((c) => c.group).f
       :self="character.id"
       :readonly="readonly"
     />
-    <v-select
-      v-model="character.months"
-      class="wide"
-      :items="months"
-      :label="$t('character.months')"
-      :readonly="readonly"
-      multiple
-      clearable
-      hide-details
-    />
+    <MonthBand v-model="character.months" class="wide" :label="$t('character.months')" :readonly="readonly" />
     <v-text-field
       v-model.number="character.effort"
       type="number"
@@ -201,5 +200,9 @@ summary {
 
 .wide {
   grid-column: 1 / 3;
+}
+
+.retype {
+  justify-self: start;
 }
 </style>

@@ -153,3 +153,53 @@ test('rates of misreading are written in percent; what is left empty is as usual
     groups: [{ row: 'bane', trained: 0.125, why: 'washed off' }],
   });
 });
+
+const PREVIEW = `POST ${PATH}/operations/preview`;
+const shown = { revision: 3, total: 1, changes: [] };
+
+test('the type of a scored character is changed only after what each score becomes was shown', async () => {
+  server.on(PREVIEW, shown);
+  const page = await open('?character=margin');
+  await vi.waitFor(() => expect(page.all('.shelf')).toHaveLength(1));
+  page.byText('.shelf .v-btn__content', 'Change its type').click();
+  await vi.waitFor(() => expect(document.querySelector('.v-dialog .v-select input')).not.toBeNull());
+  document
+    .querySelector<HTMLElement>('.v-dialog .v-select .v-field')
+    ?.dispatchEvent(new MouseEvent('mousedown', { bubbles: true }));
+  await vi.waitFor(() =>
+    expect(document.querySelectorAll('.v-select__content .v-list-item').length).toBeGreaterThan(3),
+  );
+  const length = [...document.querySelectorAll<HTMLElement>('.v-select__content .v-list-item')].find(
+    (i) => i.textContent?.trim() === 'length',
+  );
+  length?.click();
+  await nextTick();
+  inDialog('Show what would change')?.click();
+  await vi.waitFor(() => expect(server.bodies(PREVIEW)).toHaveLength(1));
+  expect(server.bodies(PREVIEW)[0]).toMatchObject({
+    operation: { operation: 'ChangeType', character: 'margin', type: 'LENGTH', unit: 'µm' },
+  });
+});
+
+test('several characters are told the same: only what was ticked or written', async () => {
+  server.on(PREVIEW, shown);
+  const page = await open();
+  page.byText('header .v-btn__content', 'Edit several').click();
+  await vi.waitFor(() => expect(page.all('article input[type=checkbox]')).toHaveLength(3));
+  page.all('article input[type=checkbox]')[0]?.click();
+  page.all('article input[type=checkbox]')[2]?.click();
+  await vi.waitFor(() => expect(page.text()).toContain('2 chosen'));
+  page.byText('.several .v-btn__content', 'Say the same of them').click();
+  await vi.waitFor(() => expect(document.querySelector('.v-dialog .band')).not.toBeNull());
+  const month = (name: string) => document.querySelector<HTMLElement>(`.v-dialog [aria-label="${name}"]`);
+  month('June')?.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
+  month('August')?.dispatchEvent(new PointerEvent('pointerenter'));
+  window.dispatchEvent(new PointerEvent('pointerup'));
+  await nextTick();
+  inDialog('Show what would change')?.click();
+  await vi.waitFor(() => expect(server.bodies(PREVIEW)).toHaveLength(1));
+  expect(server.bodies(PREVIEW)[0]).toEqual({
+    operation: { operation: 'EditCharacters', characters: ['margin', 'hairs'], months: [6, 7, 8] },
+    baseRevision: 0,
+  });
+});

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { mdiArrowDown, mdiArrowUp, mdiBookshelf, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
+import {
+  mdiArrowDown,
+  mdiArrowUp,
+  mdiBookshelf,
+  mdiCheckboxMultipleMarkedOutline,
+  mdiClose,
+  mdiDeleteOutline,
+  mdiPlus,
+} from '@mdi/js';
 import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue';
 import type { Schemas } from '@/api/client';
 import { LoseDialog, OperationDialog, SplitDialog, useEditing, useStudy } from '@/study-kernel';
@@ -7,6 +15,7 @@ import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import { rowChoices, rowName } from '@/shared/taxon/rowNames';
 import { useWindowed } from '@/shared/ui/useWindowed';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
+import { toggled } from '@/shared/ui/toggled';
 import { usePreferences } from '@/stores/preferences';
 import AddCharactersDialog from '../components/AddCharactersDialog.vue';
 import CharacterCard from '../components/CharacterCard.vue';
@@ -14,6 +23,8 @@ import DependencyGraph from '../components/DependencyGraph.vue';
 import CharacterEditor from '../components/CharacterEditor.vue';
 import LibraryDialog from '../components/LibraryDialog.vue';
 import PlanPanel from '../components/PlanPanel.vue';
+import RetypeDialog from '../components/RetypeDialog.vue';
+import SeveralDialog from '../components/SeveralDialog.vue';
 import { blank, stepped, type Character } from '../logic/characters';
 
 const model = useStudy();
@@ -85,6 +96,13 @@ const scores = computed(() => {
   const at = characters.value.findIndex((c) => c.id === draft.value?.id);
   return model.study.value?.counts.characters[at] ?? 0;
 });
+const retyping = ref(false);
+/** Those that are to be told the same; null while nobody chooses. */
+const chosen = ref<Set<string> | null>(null);
+const tellingSeveral = ref(false);
+const choose = (id: string) => (chosen.value = toggled(chosen.value ?? new Set(), id));
+/** Those that are shown: found by words or by their part. */
+const chooseShown = () => (chosen.value = new Set(entries.value.flatMap((e) => (e.character ? [e.character.id] : []))));
 const operation = ref<Schemas['OperationRequest']['operation'] | null>(null);
 const splitting = ref('');
 
@@ -123,6 +141,7 @@ function split(into: string[], assigned: Record<string, string[]>) {
 
 function done() {
   operation.value = null;
+  chosen.value = null;
   editing.discard();
 }
 
@@ -142,13 +161,32 @@ onMounted(async () => {
         <v-btn v-if="editable" size="small" :prepend-icon="mdiPlus" @click="addingMany = true">{{
           $t('addTaxa.open')
         }}</v-btn>
+        <v-btn
+          v-if="editable && characters.length > 1"
+          size="small"
+          :prepend-icon="mdiCheckboxMultipleMarkedOutline"
+          :aria-pressed="chosen !== null"
+          @click="chosen = chosen ? null : new Set()"
+          >{{ $t('several.open') }}</v-btn
+        >
         <v-btn v-if="editable" size="small" :prepend-icon="mdiBookshelf" @click="library = true">{{
           $t('library.open')
         }}</v-btn>
         <v-text-field v-model="wanted" :label="$t('characters.find')" density="compact" hide-details clearable />
         <v-switch v-model="preferences.plain" :label="$t('plain')" density="compact" hide-details color="primary" />
       </header>
-      <PlanPanel v-model="organ" :editable="editable" />
+      <div v-if="chosen" class="several" role="toolbar" :aria-label="$t('several.open')">
+        <span class="figures">{{ $t('several.chosen', { n: chosen.size }) }}</span>
+        <v-btn size="small" variant="text" @click="chooseShown">{{ $t('several.all') }}</v-btn>
+        <v-btn size="small" color="primary" variant="flat" :disabled="!chosen.size" @click="tellingSeveral = true">{{
+          $t('several.tell')
+        }}</v-btn>
+        <v-btn size="small" variant="text" @click="chosen = null">{{ $t('leave') }}</v-btn>
+      </div>
+      <details class="plan" :open="organ !== ''">
+        <summary>{{ organ ? $t('plan.showing', { organ }) : $t('plan.open') }}</summary>
+        <PlanPanel v-model="organ" :editable="editable" />
+      </details>
       <DependencyGraph
         :characters="model.study.value?.characters ?? []"
         :selected="editing.selected.value"
@@ -164,10 +202,12 @@ onMounted(async () => {
             :plain="preferences.plain"
             :selected="character.id === editing.selected.value"
             :editable="editable"
+            :chosen="chosen?.has(character.id)"
             :label-of="labelOf"
             :states-of="statesOf"
             :name-of="(row) => taxa.find((r) => r.value === row)?.title ?? row"
             @select="editing.select(character.id)"
+            @choose="choose(character.id)"
           />
           <h3 v-else :ref="measure" :data-index="index" class="organ">{{ name || $t('characters.noOrgan') }}</h3>
         </template>
@@ -211,8 +251,10 @@ onMounted(async () => {
           :characters="characters"
           :taxa="taxa"
           :readonly="!editable"
+          :scored="scores > 0 && !editing.fresh.value"
           @merge="merge"
           @split="beginSplit"
+          @retype="retyping = true"
           @next="saveAndAdd"
         />
         <div v-if="editable" class="shelf-buttons">
@@ -242,14 +284,22 @@ onMounted(async () => {
         :items="splitRows"
         @show="split"
       />
-      <OperationDialog
-        :title="$t('character.operation')"
-        :yes="$t('character.change')"
-        :operation="operation"
-        @done="done"
-        @closed="operation = null"
-      />
+      <RetypeDialog v-model="retyping" :character="draft" @show="operation = $event" />
     </section>
+    <SeveralDialog
+      v-if="chosen"
+      v-model="tellingSeveral"
+      :chosen="[...chosen]"
+      :characters="characters"
+      @show="operation = $event"
+    />
+    <OperationDialog
+      :title="$t('character.operation')"
+      :yes="$t('character.change')"
+      :operation="operation"
+      @done="done"
+      @closed="operation = null"
+    />
     <LibraryDialog v-model="library" />
     <AddCharactersDialog v-model="addingMany" />
     <LoseDialog :editing="editing" />
@@ -279,8 +329,24 @@ header .v-text-field {
   max-width: 16rem;
 }
 
+.several {
+  position: sticky;
+  top: 0;
+  z-index: 1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+  align-items: center;
+  padding: 0.5rem 0;
+  background: rgb(var(--v-theme-background));
+}
+
+.plan {
+  margin: 0.6rem 0;
+}
+
 .organ {
-  margin-top: 2rem;
+  margin-top: 1.4rem;
   padding-bottom: 0.25rem;
   border-bottom: 2px solid rgb(var(--v-theme-primary));
 }

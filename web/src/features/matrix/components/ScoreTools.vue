@@ -3,7 +3,7 @@ import { mdiFindReplace, mdiPin, mdiPinOutline, mdiTableColumn, mdiTableRow, mdi
 import type { Schemas } from '@/api/client';
 import { useI18n } from 'vue-i18n';
 import type { Sorting } from '../logic/order';
-import { toggled } from '../logic/toggled';
+import { toggled } from '@/shared/ui/toggled';
 import { FILTERS, type Filter } from '../logic/view';
 
 /** How the matrix is looked at: as a sheet, by character or by row; what of it; in which order. */

@@ -23,7 +23,7 @@ import { useOverEdge } from '../composables/useOverEdge';
 import { useSheet } from '../composables/useSheet';
 import { COUNTED } from '../logic/counted';
 import { SIZE } from '../logic/geometry';
-import { toggled } from '../logic/toggled';
+import { toggled } from '@/shared/ui/toggled';
 import { cellsOf, corners, sizeOf, type Place, type Selection } from '../logic/grid';
 
 const model = useStudy();

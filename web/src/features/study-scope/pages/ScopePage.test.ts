@@ -239,3 +239,36 @@ test('a list shows the hazard that stands; the editor what is recorded, and what
   await vi.waitFor(() => expect(server.bodies(`PUT ${PATH}/rows/mild-male`)).toHaveLength(1));
   expect(server.bodies(`PUT ${PATH}/rows/mild-male`)[0]).toMatchObject({ row: { hazard: 'NOT_ASSESSED' } });
 });
+
+test('several are assessed by one source; nobody is chosen beforehand, and what would change is shown', async () => {
+  const preview = `POST ${PATH}/operations/preview`;
+  server.on(preview, { revision: 3, total: 2, changes: [] });
+  const open2 = rows.map((r) => ({ ...r, hazard: r.id === 'bane' ? r.hazard : ('NOT_ASSESSED' as const) }));
+  const page = await open('', { rows: open2, recorded: open2 });
+  page.byText('.v-btn__content', 'Assess several of 2').click();
+  const boxes = () => [...document.querySelectorAll<HTMLInputElement>('.v-dialog fieldset input')];
+  await vi.waitFor(() => expect(boxes()).toHaveLength(2));
+  expect(boxes().some((b) => b.checked)).toBe(false);
+  const yes = () =>
+    [...document.querySelectorAll<HTMLButtonElement>('.v-dialog button')].find((b) =>
+      b.textContent?.includes('Show what would change'),
+    );
+  boxes()[0]?.click();
+  await write('Source (a book, a register, a qualified person)', ' Plants of the weir ');
+  expect(yes()?.disabled, 'how dangerous is a choice of its own').toBe(true);
+  document
+    .querySelector<HTMLElement>('.v-dialog .v-select .v-field')
+    ?.dispatchEvent(new MouseEvent('mousedown', { bubbles: true }));
+  const item = () =>
+    [...document.querySelectorAll<HTMLElement>('.v-select__content .v-list-item')].find((i) =>
+      i.textContent?.includes('no hazard known'),
+    );
+  await vi.waitFor(() => expect(item()).toBeDefined());
+  item()?.click();
+  await nextTick();
+  yes()?.click();
+  await vi.waitFor(() => expect(server.bodies(preview)).toHaveLength(1));
+  expect(server.bodies(preview)[0]).toMatchObject({
+    operation: { operation: 'AssessHazards', rows: ['mild'], hazard: 'NONE_KNOWN', source: 'Plants of the weir' },
+  });
+});

@@ -3,14 +3,14 @@ import { mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
-import { LoseDialog, useEditing, useStudy } from '@/study-kernel';
+import { LoseDialog, OperationDialog, useEditing, useStudy } from '@/study-kernel';
 import ConfirmDialog from '@/shared/ui/ConfirmDialog.vue';
 import { rowName } from '@/shared/taxon/rowNames';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import WriteProblem from '@/shared/ui/WriteProblem.vue';
 import AboutStudy from '../components/AboutStudy.vue';
 import OutsideTaxa from '../components/OutsideTaxa.vue';
-import { AddTaxaDialog, TaxonEditor, TaxonOperations, taxonTree, TaxonTree } from '@/features/taxa';
+import { AddTaxaDialog, AssessDialog, TaxonEditor, TaxonOperations, taxonTree, TaxonTree } from '@/features/taxa';
 
 const model = useStudy();
 const { t } = useI18n();
@@ -74,6 +74,9 @@ function addStage() {
 }
 
 const addingMany = ref(false);
+const assessing = ref(false);
+const assessment = ref<Schemas['AssessHazards'] | null>(null);
+const notAssessed = computed(() => recorded.value.filter((r) => r.hazard === 'NOT_ASSESSED').length);
 const removal = computed(() => {
   const row = rows.value.find((r) => r.id === removing.value);
   if (!row) return '';
@@ -108,6 +111,9 @@ const removal = computed(() => {
           }}</v-btn>
         </template>
       </header>
+      <v-btn v-if="editable && notAssessed > 1" size="small" class="assess" @click="assessing = true">{{
+        $t('assess.open', { n: notAssessed })
+      }}</v-btn>
       <p v-if="editable" class="quiet hint">{{ tree.length ? $t('taxon.hint') : $t('taxon.none') }}</p>
       <TaxonTree
         :tree="tree"
@@ -179,6 +185,14 @@ const removal = computed(() => {
     />
     <LoseDialog :editing="editing" />
     <AddTaxaDialog v-model="addingMany" />
+    <AssessDialog v-model="assessing" :rows="recorded" @show="assessment = $event" />
+    <OperationDialog
+      :title="$t('assess.title')"
+      :yes="$t('assess.yes')"
+      :operation="assessment"
+      @done="assessment = null"
+      @closed="assessment = null"
+    />
   </div>
 </template>
 
@@ -198,6 +212,10 @@ header {
 
 header h2 {
   flex: 1 0 12rem;
+}
+
+.assess {
+  margin: 0.3rem 0;
 }
 
 .hint {

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Hazard;
 import org.polyclave.files.convert.MatrixFiles;
 import org.polyclave.files.convert.MatrixFiles.Format;
 import org.polyclave.files.table.TableReader;
@@ -250,6 +251,102 @@ class ChangeTest {
         assertThat(StudyCompiler.compile(inCm).matrix().cell(0, 2))
                 .isEqualTo(StudyCompiler.compile(LEAVES).matrix().cell(0, 2));
         assertThatExceptionOfType(Refused.class).isThrownBy(() -> new ChangeUnit("width", "kg").apply(LEAVES));
+    }
+
+    @Test
+    void aScoredCharacterChangesItsTypeAndLosesNoText() {
+        Study jotted = table("""
+                taxon,ring,width
+                #type,states,length
+                #unit,,mm
+                #states,5–9|12|wide,
+                Aa,5–9,5–9
+                Bb,wide,12
+                Cc,12,n/a
+                """);
+        Study measured = new ChangeType("ring", CharacterType.LENGTH, "cm").apply(jotted);
+        assertThat(measured.character("ring").orElseThrow())
+                .satisfies(c -> assertThat(c.states()).isEmpty())
+                .satisfies(c -> assertThat(c.unit()).isEqualTo("cm"));
+        assertThat(Stream.of("aa", "bb", "cc").map(r -> said(measured, r, "ring")))
+                .containsExactly("5–9", "?", "12");
+        assertThat(measured.scores().stream()
+                        .filter(s -> s.row().equals("bb") && s.character().equals("ring"))
+                        .map(StudyScore::note))
+                .containsExactly("It said: wide");
+        assertThat(StudyDifference.between(jotted, measured))
+                .as("every score is shown with what it becomes")
+                .extracting(Change::kind)
+                .containsExactlyInAnyOrder(Kind.CHARACTER, Kind.CELL, Kind.CELL, Kind.CELL);
+        Study named = new ChangeType("width", CharacterType.ORDERED, "").apply(jotted);
+        assertThat(named.character("width").orElseThrow().states()).hasSize(2);
+        assertThat(said(named, "cc", "width")).isEqualTo("n/a");
+        assertThat(StudyRules.check(named)).isEmpty();
+        assertThatExceptionOfType(Refused.class)
+                .isThrownBy(() -> new ChangeType("width", CharacterType.LENGTH, "cm").apply(jotted))
+                .withMessageContaining("already");
+    }
+
+    @Test
+    void severalCharactersAreToldTheSameAndKeepTheRest() {
+        Study edited = new EditCharacters(
+                        List.of("margin", "width"), List.of(9, 6, 9), "lens ×10", null, null, "leaf shape")
+                .apply(LEAVES);
+        assertThat(edited.character("margin").orElseThrow())
+                .isEqualTo(LEAVES.character("margin")
+                        .orElseThrow()
+                        .withMonths(List.of(6, 9))
+                        .withMethod("lens ×10")
+                        .withGroup("leaf shape"));
+        assertThat(edited.character("hairs")).isEqualTo(LEAVES.character("hairs"));
+        Study always = new EditCharacters(
+                        List.of("width"), List.of(1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12), "", "leaf", 2.5, "")
+                .apply(edited);
+        assertThat(always.character("width").orElseThrow())
+                .isEqualTo(LEAVES.character("width")
+                        .orElseThrow()
+                        .withOrgan("leaf")
+                        .withEffort(2.5));
+        for (EditCharacters wrong : List.of(
+                new EditCharacters(List.of("gone"), List.of(), null, null, null, null),
+                new EditCharacters(List.of("width"), List.of(13), null, null, null, null),
+                new EditCharacters(List.of("width"), null, null, null, Double.NaN, null))) {
+            assertThatExceptionOfType(Refused.class).isThrownBy(() -> wrong.apply(LEAVES));
+        }
+    }
+
+    @Test
+    void manyAreAssessedAtOnceAndNoneBecomesLessDangerousByIt() {
+        Study meadow = table("""
+                taxon,#stage,#parent,#hazard,colour
+                Bane,,,serious,red
+                Bane,seedling,,not assessed,red
+                Mild,,,not assessed,blue
+                Meek,,,none known,white
+                """);
+        Study assessed =
+                new AssessHazards(List.of("mild", "meek"), Hazard.NONE_KNOWN, " Plants of the weir ").apply(meadow);
+        assertThat(assessed.row("mild").orElseThrow())
+                .satisfies(r -> assertThat(r.hazard()).isEqualTo(Hazard.NONE_KNOWN))
+                .satisfies(r -> assertThat(r.assessment().source()).isEqualTo("Plants of the weir"));
+        assertThat(assessed.row("meek")).as("it says so already").isEqualTo(meadow.row("meek"));
+        assertThat(new AssessHazards(List.of("mild", "bane-seedling"), Hazard.SERIOUS, "A book")
+                        .apply(meadow)
+                        .row("bane-seedling")
+                        .orElseThrow()
+                        .hazard())
+                .isEqualTo(Hazard.SERIOUS);
+        Map<AssessHazards, String> refused = Map.of(
+                new AssessHazards(List.of("mild", "bane"), Hazard.CAUTION, "A book"), "'Bane' is recorded as more",
+                new AssessHazards(List.of("bane-seedling"), Hazard.NONE_KNOWN, "A book"), "belongs to a dangerous",
+                new AssessHazards(List.of("bane-seedling"), Hazard.CAUTION, "A book"), "belongs to a dangerous",
+                new AssessHazards(List.of("mild"), Hazard.NONE_KNOWN, " "), "by what source",
+                new AssessHazards(List.of("mild"), Hazard.NOT_ASSESSED, "A book"), "Choose how dangerous",
+                new AssessHazards(List.of("gone"), Hazard.SERIOUS, "A book"), "does not exist");
+        refused.forEach((operation, why) -> assertThatExceptionOfType(Refused.class)
+                .as(operation.toString())
+                .isThrownBy(() -> operation.apply(meadow))
+                .withMessageContaining(why));
     }
 
     @Test

@@ -43,6 +43,9 @@ import tools.jackson.databind.json.JsonMapper;
 /** The gate before editions, publishing, and withdrawing; what readers read is on the {@link EditionShelf}. */
 @Service
 public class EditionService implements StudyService.EditionCounter {
+    /** Where the author has yet to warn readers: without words, it would look as if no warning was needed. */
+    private static final String UNWRITTEN = "(Your words about it stand here.)";
+
     private static final String ENGINE = "0.1";
     private static final Duration PATIENCE = Duration.ofSeconds(10);
 
@@ -184,7 +187,7 @@ public class EditionService implements StudyService.EditionCounter {
     public String cover(OpenStudy open, List<String> authors, Map<String, String> words) {
         CompiledStudy study = store.load(open.id()).compiled();
         List<EditionDocument.Declaration> declared =
-                findings(study).stream().map(f -> declaration(f, words)).toList();
+                findings(study).stream().map(f -> previewed(f, words)).toList();
         return EditionShelf.cover(
                 open.slug(),
                 editions.newest(open.slug()).orElse(0) + 1,
@@ -273,6 +276,11 @@ public class EditionService implements StudyService.EditionCounter {
                     ProblemCode.UNDECLARED_DANGER, undeclared(first), Map.of("findings", undeclared));
         }
         return findings.stream().map(f -> declaration(f, words)).toList();
+    }
+
+    private static EditionDocument.Declaration previewed(GateFinding finding, Map<String, String> words) {
+        boolean unwritten = finding.blocking() && words(finding, words).isEmpty();
+        return declaration(finding, unwritten ? Map.of(finding.danger(), UNWRITTEN) : words);
     }
 
     private static EditionDocument.Declaration declaration(GateFinding finding, Map<String, String> words) {

@@ -59,7 +59,8 @@ public final class Retype {
         return new Retyped(study.withCharacters(characters).withScores(scores), problems);
     }
 
-    private static StudyCharacter retyped(Study study, StudyCharacter character, Choice choice) {
+    /** The character with another type; one that had no states gets those that its texts name. */
+    static StudyCharacter retyped(Study study, StudyCharacter character, Choice choice) {
         String unit = choice.unit().isEmpty() ? Units.defaultUnit(choice.type()) : choice.unit();
         StudyCharacter now = character.withType(choice.type(), unit);
         boolean states = choice.type() == CharacterType.STATES || choice.type() == CharacterType.ORDERED;

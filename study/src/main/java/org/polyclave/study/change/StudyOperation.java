@@ -7,7 +7,17 @@ import org.polyclave.study.model.Study;
  * that it adds get an identifier of their label; it is the caller's task to keep identifiers that were used before out.
  */
 public sealed interface StudyOperation
-        permits AddTaxa, AddCharacters, MergeStates, SplitState, MergeTaxa, SplitTaxon, ChangeUnit, ReplaceScores {
+        permits AddTaxa,
+                AddCharacters,
+                AssessHazards,
+                ChangeType,
+                ChangeUnit,
+                EditCharacters,
+                MergeStates,
+                SplitState,
+                MergeTaxa,
+                SplitTaxon,
+                ReplaceScores {
     /** The study after the change. Throws {@link Refused} if it cannot be made. */
     Study apply(Study study);
 }

@@ -6,7 +6,10 @@ import java.util.Map;
 import org.polyclave.server.platform.JsonShapes;
 import org.polyclave.study.change.AddCharacters;
 import org.polyclave.study.change.AddTaxa;
+import org.polyclave.study.change.AssessHazards;
+import org.polyclave.study.change.ChangeType;
 import org.polyclave.study.change.ChangeUnit;
+import org.polyclave.study.change.EditCharacters;
 import org.polyclave.study.change.MergeStates;
 import org.polyclave.study.change.MergeTaxa;
 import org.polyclave.study.change.ReplaceScores;
@@ -21,6 +24,9 @@ import org.springframework.context.annotation.Configuration;
 @JsonSubTypes({
     @JsonSubTypes.Type(value = AddTaxa.class, name = "AddTaxa"),
     @JsonSubTypes.Type(value = AddCharacters.class, name = "AddCharacters"),
+    @JsonSubTypes.Type(value = AssessHazards.class, name = "AssessHazards"),
+    @JsonSubTypes.Type(value = ChangeType.class, name = "ChangeType"),
+    @JsonSubTypes.Type(value = EditCharacters.class, name = "EditCharacters"),
     @JsonSubTypes.Type(value = MergeStates.class, name = "MergeStates"),
     @JsonSubTypes.Type(value = SplitState.class, name = "SplitState"),
     @JsonSubTypes.Type(value = MergeTaxa.class, name = "MergeTaxa"),

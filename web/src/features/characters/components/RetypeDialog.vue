@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { useI18n } from 'vue-i18n';
+import type { Schemas } from '@/api/client';
+import ModalDialog from '@/shared/ui/ModalDialog.vue';
+import { TYPES, unitsOf, type Character } from '../logic/characters';
+
+/** Another type for a character that is scored; what each score becomes is shown before anything is changed. */
+const open = defineModel<boolean>({ required: true });
+const props = defineProps<{ character: Character }>();
+const emit = defineEmits<{ show: [operation: Schemas['ChangeType']] }>();
+const { t } = useI18n();
+const type = ref<Character['type'] | null>(null);
+const unit = ref('');
+const types = computed(() =>
+  TYPES.filter((value) => value !== props.character.type).map((value) => ({ value, title: t(`type.${value}`) })),
+);
+const units = computed(() => (type.value ? unitsOf(type.value) : []));
+watch(type, () => (unit.value = units.value[0] ?? ''));
+
+function show() {
+  if (!type.value) return;
+  emit('show', { operation: 'ChangeType', character: props.character.id, type: type.value, unit: unit.value });
+  open.value = false;
+}
+</script>
+
+<template>
+  <ModalDialog v-model="open" max-width="30rem" :aria-label="$t('character.retype')">
+    <v-card class="pa-4">
+      <h2>{{ $t('character.retypeTitle', { name: character.label }) }}</h2>
+      <p>{{ $t('character.retypeText') }}</p>
+      <form @submit.prevent="show">
+        <v-select v-model="type" :items="types" :label="$t('character.type')" hide-details />
+        <v-select v-if="units.length" v-model="unit" :items="units" :label="$t('character.unitOfTexts')" hide-details />
+        <div>
+          <v-btn type="submit" color="primary" variant="flat" :disabled="!type">{{ $t('several.show') }}</v-btn>
+          <v-btn variant="text" @click="open = false">{{ $t('leave') }}</v-btn>
+        </div>
+      </form>
+    </v-card>
+  </ModalDialog>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 0.8rem;
+  margin-top: 0.75rem;
+}
+</style>
