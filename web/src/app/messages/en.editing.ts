@@ -300,7 +300,7 @@ export default {
     retype: 'Change its type',
     retypeTitle: 'Another type for “{name}”',
     retypeText:
-      'Each score becomes what its text says in the new type. One that says nothing there becomes unknown and keeps its text as a note. You see them all before anything is changed.',
+      'Each score becomes what its text says in the new type. One that says nothing there becomes unknown and keeps its text as a note. What becomes of them is shown before anything is changed.',
     organ: 'Organ',
     method: 'Seen with',
     note: 'How and where to look, and what misleads',

@@ -4,9 +4,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** What the FORMAT command of a block says. */
 final class NexusFormat {
+    private static final Pattern SPAN = Pattern.compile("([0-9A-Za-z])[~-]([0-9A-Za-z])");
+
     boolean continuous;
     boolean interleave;
     boolean tokens;
@@ -15,7 +19,10 @@ final class NexusFormat {
     char missing = '?';
     char gap;
     char match;
-    String symbols = "01";
+    /** In this order where a file does not say which it uses: most that use more than 0 and 1 forget to. */
+    private static final String USUAL = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ";
+
+    String symbols = USUAL;
     List<String> items = List.of("AVERAGE");
     final Map<Character, String> equate = new HashMap<>();
 
@@ -35,7 +42,7 @@ final class NexusFormat {
             case "MISSING" -> missing = value(in).charAt(0);
             case "GAP" -> gap = value(in).charAt(0);
             case "MATCHCHAR" -> match = value(in).charAt(0);
-            case "SYMBOLS" -> symbols = value(in).replaceAll("\\s", "");
+            case "SYMBOLS" -> symbols = spread(in);
             case "EQUATE" -> equate(value(in));
             case "INTERLEAVE" -> interleave = !in.take("=") || in.command().startsWith("Y");
             case "TOKENS" -> tokens = true;
@@ -53,6 +60,28 @@ final class NexusFormat {
                 }
             }
         }
+    }
+
+    /** What stands between two symbols and a tilde or dash is meant, too: "0~9A~F", "0-9 A-F". */
+    private static String spread(NexusTokens in) {
+        Matcher spans = SPAN.matcher(value(in).replaceAll("\\s", ""));
+        return spans.replaceAll(span -> {
+            char from = span.group(1).charAt(0);
+            char to = span.group(2).charAt(0);
+            if (from > to) {
+                throw in.broken("SYMBOLS has '" + span.group() + "', which runs backwards. Correct it.");
+            }
+            StringBuilder all = new StringBuilder();
+            for (char c = from; c <= to; c++) {
+                all.append(c);
+            }
+            return Matcher.quoteReplacement(all.toString());
+        });
+    }
+
+    /** Whether a symbol means both that nobody knows and that the question makes no sense. */
+    boolean saysBoth() {
+        return gap != 0 && gap == missing;
     }
 
     private void dataType(NexusTokens in) {
@@ -78,8 +107,7 @@ final class NexusFormat {
     }
 
     private void equate(String text) {
-        var pairs = java.util.regex.Pattern.compile("(\\S)\\s*=\\s*(\\([^)]*\\)|\\{[^}]*}|\\S)")
-                .matcher(text);
+        var pairs = Pattern.compile("(\\S)\\s*=\\s*(\\([^)]*\\)|\\{[^}]*}|\\S)").matcher(text);
         while (pairs.find()) {
             equate.put(pairs.group(1).charAt(0), pairs.group(2));
         }

@@ -225,6 +225,15 @@ public final class NexusReader {
         for (NexusMatrix matrix : readable ? matrices : List.<NexusMatrix>of()) {
             built.add(matrix, ordered);
         }
+        if (matrices.stream().anyMatch(m -> m.format().saysBoth())) {
+            problems.add(new Problem(
+                    0,
+                    0,
+                    "",
+                    "MISSING and GAP are the same sign in this file. Each was read as not scored; where the question makes"
+                            + " no sense, score n/a.",
+                    false));
+        }
         String slug = Slug.of(title).isEmpty() ? "matrix" : Slug.of(title);
         Study study = built.study(slug, title);
         for (StudyRules.Violation violation : readable ? StudyRules.check(study) : List.<StudyRules.Violation>of()) {

@@ -77,6 +77,25 @@ class NexusTest {
     }
 
     @Test
+    void symbolsMayBeSpansOrLeftUnsaidAndOneSignForTwoMeaningsIsTold() {
+        assertThat(typed(data("SYMBOLS=\"0~3 A-C\"", "", "A 3C\nB b0")))
+                .containsExactly("state 3", "state 6", "state 5", "state 0");
+        assertThat(read(data("SYMBOLS=\"3~0\"", "", "A 00\nB 11")).problems())
+                .singleElement()
+                .satisfies(p -> assertThat(p.text()).contains("'3~0', which runs backwards"));
+        assertThat(typed(data("", "", "A 2A\nB 0a"))).containsExactly("state 2", "state 10", "state 0", "state 10");
+        ImportedStudy both = read(data("SYMBOLS=\"01\" MISSING=- GAP=-", "", "A 0-\nB 11"));
+        assertThat(both.usable()).isTrue();
+        assertThat(both.study().scores()).hasSize(3);
+        assertThat(both.problems())
+                .singleElement()
+                .satisfies(p -> assertThat(p.text()).contains("the same sign"));
+        assertThat(read(data("SYMBOLS=\"01\" MISSING=? GAP=-", "", "A 0-\nB 11"))
+                        .problems())
+                .isEmpty();
+    }
+
+    @Test
     void taxaAreNamedByNumberTooAndBlocksThatAreNotKnownArePassedOver() {
         assertThat(typed("""
                         #nexus
