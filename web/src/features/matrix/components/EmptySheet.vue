@@ -6,6 +6,7 @@ import { AddTaxaDialog } from '@/features/taxa';
 
 /** A study that has no taxa or no characters yet: what it takes to begin. */
 const props = defineProps<{ slug: string; taxa: number; characters: number; editable: boolean }>();
+const emit = defineEmits<{ added: [] }>();
 const open = ref<'taxa' | 'characters' | null>(null);
 const lists = computed(() => (['taxa', 'characters'] as const).map((name) => ({ name, count: props[name] })));
 const next = computed(() => lists.value.find((list) => !list.count));
@@ -30,8 +31,12 @@ const next = computed(() => lists.value.find((list) => !list.count));
         $t('empty.table')
       }}</v-btn>
     </div>
-    <AddTaxaDialog :model-value="open === 'taxa'" @update:model-value="open = null" />
-    <AddCharactersDialog :model-value="open === 'characters'" @update:model-value="open = null" />
+    <AddTaxaDialog :model-value="open === 'taxa'" @update:model-value="open = null" @added="emit('added')" />
+    <AddCharactersDialog
+      :model-value="open === 'characters'"
+      @update:model-value="open = null"
+      @added="emit('added')"
+    />
   </section>
 </template>
 

@@ -98,6 +98,19 @@ const restored = watch(
 
 onMounted(() => grid.value?.focus());
 
+/** What was missing is there: whoever listed it goes on in the sheet. */
+function begun() {
+  const stop = watch(
+    grid,
+    (now) => {
+      if (!now) return;
+      now.focus();
+      void nextTick(() => stop());
+    },
+    { immediate: true, flush: 'post' },
+  );
+}
+
 function selected(next: Selection) {
   selection.value = next;
   problem.value = '';
@@ -326,6 +339,7 @@ function found(wish: Schemas['ReplaceScores']) {
         :taxa="model.study.value.rows.length"
         :characters="sheet.all.value.length"
         :editable="structural"
+        @added="begun"
       />
       <p v-else-if="!rows.length || !characters.length" class="page">{{ $t('score.noneLikeThis') }}</p>
       <ScoreGrid

@@ -107,6 +107,43 @@ class MatrixJourneyTest {
 
     /** The answer to the first cell comes while the second is typed: each text stays with its own cell. */
     @Test
+    void anEmptyStudyIsListedAndScoredByKeysAlone() {
+        Page page = browsing.signedIn("Isolde Quillane");
+        Keyboard keys = new Keyboard(page);
+        keys.toButton("New study").press("Enter").toField("Title of the new study");
+        keys.write("Eight by hand").press("Enter");
+        page.waitForURL("**/scope");
+        command(page, "Go to Score");
+        keys.toButton("List taxa").press("Enter");
+        keys.to(page.getByLabel("Names, one a line").last());
+        keys.write("Velmora fusca\nVelmora pallida\nVelmora nana\nVelmora alta\nVelmora lenta\nVelmora rara\nVelmora dura\nVelmora pura");
+        keys.toButton("Show what these 8 add").press("Enter").toButton("Add them").press("Enter");
+        keys.toButton("List characters").press("Enter");
+        keys.to(page.getByLabel("Characters, one a line").last());
+        keys.write("cap colour: brown, tan\ncap width (cm)\nring\nstem: smooth, scaly\nspore print: white, cream\nspore length (µm)");
+        keys.toButton("Show what these 6 add").press("Enter").toButton("Add them").press("Enter");
+
+        assertThat(page.getByRole(AriaRole.GRID)).isFocused();
+        String[] line = {"br", "4-8", "pr", "sm", "w", "7-9"};
+        for (int row = 0; row < 8; row++) {
+            for (int c = 0; c < line.length; c++) {
+                page.keyboard().type(line[c]);
+                if (Character.isLetter(line[c].charAt(0))) {
+                    page.keyboard().press("ArrowDown");
+                }
+                page.keyboard().press(c + 1 < line.length ? "Tab" : "Enter");
+            }
+        }
+        assertThat(page.getByText("48 of 48 cells")).isVisible();
+        page.reload();
+        assertThat(page.locator("#active-cell")).hasText("cap colour: brown");
+        assertThat(page.getByText("48 of 48 cells")).isVisible();
+        page.getByRole(AriaRole.GRID).press("Control+a");
+        assertThat(page.getByText("48 cells · 48 scored")).isVisible();
+        Browsing.assertAccessible(page);
+    }
+
+    @Test
     void onASlowNetworkARefusedTextStaysInItsCell() {
         Page page = study("Sallows far away");
         List<Route> held = new ArrayList<>();
