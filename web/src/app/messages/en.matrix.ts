@@ -32,6 +32,7 @@ export default {
       comments: 'with an open comment',
     },
     stillLoading: 'Part of the selection is still loading. Try again in a moment.',
+    printed: 'In brackets what is inherited; with a question mark what is doubtful.',
     size: '{rows} rows, {columns} characters',
     selected: {
       cells: '{n} cells',

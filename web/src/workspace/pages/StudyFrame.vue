@@ -308,6 +308,18 @@ footer .label {
   color: rgb(var(--v-theme-error));
 }
 
+/* On paper there is nothing to scroll. */
+@media print {
+  .frame {
+    display: block;
+    height: auto;
+  }
+
+  .work {
+    overflow: visible;
+  }
+}
+
 /* On short windows, at 200 % zoom, the work has the room; the next best step is in the palette. */
 @media (max-height: 560px) {
   .gauge,

@@ -12,18 +12,22 @@ const flow = computed(() => flowOf(props.view));
 function label(names: Schemas['NameView'][]): string {
   const first = names[0];
   if (!first) return '';
-  const short =
-    first.label.replace(/^(\p{L})\p{L}+ (?:.*((?:subsp|var)\.) )?/u, '$1. $2 ').replace(/ {2}/, ' ') +
-    (first.stage ? `, ${first.stage}` : '');
-  return names.length > 1 ? `${short} +${names.length - 1}` : short;
+  const whole = first.label + (first.stage ? `, ${first.stage}` : '');
+  return names.length > 1 ? `${whole} +${names.length - 1}` : whole;
 }
+
+/** Names stand whole, however far they reach. */
+const LETTER = 7.4;
+const width = computed(() =>
+  Math.max(flow.value.width, ...flow.value.stops.map((s) => s.x + 30 + LETTER * label(s.names).length)),
+);
 
 const grave = (names: Schemas['NameView'][]) => names.some((n) => isDangerous(n.hazard));
 </script>
 
 <template>
   <div class="river" tabindex="0" role="region" :aria-label="$t('key.flow')">
-    <svg :width="flow.width" :height="flow.height" :viewBox="`0 0 ${flow.width} ${flow.height}`" aria-hidden="true">
+    <svg :width="width" :height="flow.height" :viewBox="`0 0 ${width} ${flow.height}`" aria-hidden="true">
       <path
         v-for="(r, i) in flow.ribbons"
         :key="i"

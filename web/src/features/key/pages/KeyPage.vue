@@ -23,7 +23,8 @@ const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const objective = computed(() => asText(route.query.objective) || 'CAUTIOUS');
 const forbidden = computed(() => asText(route.query.forbidden).split(',').filter(Boolean));
 const month = computed(() => asText(route.query.months));
-const selected = computed(() => Number(asText(route.query.couplet)) || null);
+/** The first couplet until another one is chosen. */
+const selected = computed(() => Number(asText(route.query.couplet)) || 1);
 
 const wish = computed<Wish>((before) => {
   const now: Wish = {
@@ -151,7 +152,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
       </ul>
     </div>
     <div v-if="view" class="desk">
-      <KeyFlow class="pane" :view="view" :selected="selected" @select="select" />
+      <KeyFlow class="pane no-print" :view="view" :selected="selected" @select="select" />
       <div class="pane print" tabindex="0" role="region" :aria-label="$t('key.printed')">
         <PrintedKey :view="view" :plain="preferences.plain" :selected="selected" @select="select" />
       </div>
@@ -235,6 +236,18 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
 
 .pane + .pane {
   border-left: 1px solid var(--rule);
+}
+
+@media print {
+  .studio,
+  .desk {
+    display: block;
+    height: auto;
+  }
+
+  .pane {
+    overflow: visible;
+  }
 }
 
 @media (max-width: 1000px) {

@@ -14,6 +14,7 @@ import EmptySheet from '../components/EmptySheet.vue';
 import FindReplaceDialog from '../components/FindReplaceDialog.vue';
 import type { GridCommand } from '../components/GridMenu.vue';
 import PastePreview, { type Rejection } from '../components/PastePreview.vue';
+import PrintedSheet from '../components/PrintedSheet.vue';
 import RefusedTexts from '../components/RefusedTexts.vue';
 import ManyOrigins from '../components/ManyOrigins.vue';
 import ScoreGrid from '../components/ScoreGrid.vue';
@@ -318,7 +319,8 @@ function found(wish: Schemas['ReplaceScores']) {
 </script>
 
 <template>
-  <div class="score" :class="mode">
+  <PrintedSheet v-if="model.study.value" :grid="sheet.grid.value" :title="model.study.value.title" />
+  <div class="score no-print" :class="mode">
     <h1 class="sr-only">{{ $t('stage.score') }}</h1>
     <div class="main">
       <ScoreTools
