@@ -74,6 +74,7 @@ export default {
     sample: 'Try a sample study',
     menu: 'What to do with {title}',
     rename: 'Rename',
+    address: 'Change its address',
     copy: 'Copy',
     archive: 'Archive',
     unarchive: 'Take out of the archive',
@@ -86,6 +87,12 @@ export default {
         title: 'Rename “{title}”',
         text: 'Its address stays. Editions keep the title they have.',
         yes: 'Rename',
+      },
+      address: {
+        title: 'Another address for “{title}”',
+        text: 'Links to the old address lead nowhere afterwards. From its first edition on, the address stays.',
+        label: 'Address',
+        yes: 'Change it',
       },
       copy: {
         title: 'Copy “{title}”',

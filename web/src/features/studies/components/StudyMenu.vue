@@ -9,7 +9,7 @@ import TitleDialog from './TitleDialog.vue';
 /** What can be done with a study as a whole, by whoever may. */
 const props = defineProps<{ study: Schemas['StudyLine']; which: 'CURRENT' | 'ARCHIVED' | 'DELETED' }>();
 const emit = defineEmits<{ done: [] }>();
-const asking = ref<'rename' | 'copy' | 'delete' | null>(null);
+const asking = ref<'rename' | 'address' | 'copy' | 'delete' | null>(null);
 const { busy, problem, run } = useAction();
 const slug = computed(() => ({ slug: props.study.slug }));
 const owner = computed(() => props.study.role === 'OWNER');
@@ -35,6 +35,8 @@ async function rename(title: string) {
 
 function titled(title: string) {
   if (asking.value === 'rename') return act(() => rename(title));
+  if (asking.value === 'address')
+    return act(() => api.put('/api/v1/studies/{slug}/address', slug.value, { address: title }));
   if (asking.value === 'copy') return act(() => api.post('/api/v1/studies/{slug}/copy', slug.value, { title }));
   return act(() => api.delete('/api/v1/studies/{slug}', { ...slug.value, title }));
 }
@@ -56,6 +58,13 @@ function titled(title: string) {
       <v-list-item v-if="which === 'DELETED'" :title="$t('studies.restore')" @click="restore" />
       <template v-else>
         <v-list-item v-if="owner || study.role === 'EDITOR'" :title="$t('studies.rename')" @click="asking = 'rename'" />
+        <v-list-item
+          v-if="owner"
+          :title="$t('studies.address')"
+          :subtitle="deletable ? undefined : $t('studies.notDeletable')"
+          :disabled="!deletable"
+          @click="asking = 'address'"
+        />
         <v-list-item v-if="!study.blind" :title="$t('studies.copy')" @click="asking = 'copy'" />
         <template v-if="owner">
           <v-list-item v-if="which === 'CURRENT'" :title="$t('studies.archive')" @click="archive(true)" />
@@ -75,6 +84,7 @@ function titled(title: string) {
     v-if="asking"
     :what="asking"
     :title="study.title"
+    :slug="study.slug"
     :busy="busy"
     :problem="problem"
     @give="titled"

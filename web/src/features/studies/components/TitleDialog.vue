@@ -3,15 +3,16 @@ import { ref } from 'vue';
 import ModalDialog from '@/shared/ui/ModalDialog.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 
-/** Asks for a title: a new one, that of a copy, or that of the study that is to be deleted. */
+/** Asks for a title or an address: a new one, that of a copy, or that of the study that is to be deleted. */
 const props = defineProps<{
-  what: 'rename' | 'copy' | 'delete';
+  what: 'rename' | 'address' | 'copy' | 'delete';
   title: string;
+  slug: string;
   busy: boolean;
   problem: Error | null;
 }>();
 const emit = defineEmits<{ give: [title: string]; closed: [] }>();
-const typed = ref(props.what === 'delete' ? '' : props.title);
+const typed = ref({ delete: '', address: props.slug, rename: props.title, copy: props.title }[props.what]);
 </script>
 
 <template>
@@ -20,7 +21,13 @@ const typed = ref(props.what === 'delete' ? '' : props.title);
       <h2>{{ $t(`studies.ask.${what}.title`, { title }) }}</h2>
       <p>{{ $t(`studies.ask.${what}.text`) }}</p>
       <form @submit.prevent="emit('give', typed.trim())">
-        <v-text-field v-model="typed" :label="$t('studies.ask.label')" maxlength="200" autofocus hide-details />
+        <v-text-field
+          v-model="typed"
+          :label="$t(what === 'address' ? 'studies.ask.address.label' : 'studies.ask.label')"
+          maxlength="200"
+          autofocus
+          hide-details
+        />
         <ProblemNote :problem="problem" />
         <div class="buttons">
           <v-btn

@@ -127,7 +127,7 @@ class JourneyTest {
         reader.locator("nav")
                 .getByText("Taxa", new Locator.GetByTextOptions().setExact(true))
                 .click();
-        reader.getByText("Sallow bane").click();
+        reader.locator(".taxa").getByText("Sallow bane").click();
         assertThat(reader.locator(".taxon")).containsText("red");
     }
 

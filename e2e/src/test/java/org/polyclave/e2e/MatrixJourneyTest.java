@@ -116,12 +116,20 @@ class MatrixJourneyTest {
         command(page, "Go to Score");
         keys.toButton("List taxa").press("Enter");
         keys.to(page.getByLabel("Names, one a line").last());
-        keys.write("Velmora fusca\nVelmora pallida\nVelmora nana\nVelmora alta\nVelmora lenta\nVelmora rara\nVelmora dura\nVelmora pura");
-        keys.toButton("Show what these 8 add").press("Enter").toButton("Add them").press("Enter");
+        keys.write(
+                "Velmora fusca\nVelmora pallida\nVelmora nana\nVelmora alta\nVelmora lenta\nVelmora rara\nVelmora dura\nVelmora pura");
+        keys.toButton("Show what these 8 add")
+                .press("Enter")
+                .toButton("Add them")
+                .press("Enter");
         keys.toButton("List characters").press("Enter");
         keys.to(page.getByLabel("Characters, one a line").last());
-        keys.write("cap colour: brown, tan\ncap width (cm)\nring\nstem: smooth, scaly\nspore print: white, cream\nspore length (µm)");
-        keys.toButton("Show what these 6 add").press("Enter").toButton("Add them").press("Enter");
+        keys.write(
+                "cap colour: brown, tan\ncap width (cm)\nring\nstem: smooth, scaly\nspore print: white, cream\nspore length (µm)");
+        keys.toButton("Show what these 6 add")
+                .press("Enter")
+                .toButton("Add them")
+                .press("Enter");
 
         assertThat(page.getByRole(AriaRole.GRID)).isFocused();
         String[] line = {"br", "4-8", "pr", "sm", "w", "7-9"};

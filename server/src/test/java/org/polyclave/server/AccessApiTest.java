@@ -134,6 +134,7 @@ class AccessApiTest {
                             "editionWithdraw",
                             "snapshotRemove",
                             "studyArchive",
+                            "studyMove",
                             "studyDelete"));
 
     /** What shows nothing of others' scores, so that those who score blind may. */

@@ -133,6 +133,32 @@ class StudyLifeApiTest {
     }
 
     @Test
+    void anAddressChangesUntilTheFirstEdition() {
+        Visitor owner = newcomer("mover");
+        String slug = begin(owner, "Sheet 1 final");
+        owner.get(STUDIES + "/" + slug);
+        begin(owner, "Mosses");
+        for (String wrong : List.of("…", "Mosses")) {
+            assertThat(owner.put(STUDIES + "/" + slug + "/address", "{\"address\":\"" + wrong + "\"}")
+                            .json()
+                            .path("code")
+                            .asString())
+                    .as(wrong)
+                    .isEqualTo("address");
+        }
+        Visitor.Answer moved = owner.put(STUDIES + "/" + slug + "/address", "{\"address\":\" Ferns of the Weir \"}");
+        assertThat(moved.json().path("slug").asString()).isEqualTo("ferns-of-the-weir");
+        assertThat(owner.get(STUDIES + "/" + slug).status()).isEqualTo(404);
+        assertThat(owner.get(STUDIES + "/ferns-of-the-weir").json().path("slug").asString())
+                .as("what was kept of it in memory knows it, too")
+                .isEqualTo("ferns-of-the-weir");
+        assertThat(Visitor.author()
+                        .put(STUDIES + "/marrowmere-tussocks/address", "{\"address\":\"elsewhere\"}")
+                        .status())
+                .isEqualTo(409);
+    }
+
+    @Test
     void aStudyThatReadersRelyOnIsNotDeleted() {
         Visitor author = Visitor.author();
         Visitor.Answer refused =

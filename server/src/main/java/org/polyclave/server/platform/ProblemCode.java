@@ -7,6 +7,7 @@ public enum ProblemCode {
     ACCOUNT_NAME,
     ACCOUNT_OWN,
     ACCOUNT_TAKEN,
+    ADDRESS,
     ASSIGNED,
     AUTHORS,
     BAD_REQUEST,

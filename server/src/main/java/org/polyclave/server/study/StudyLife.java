@@ -56,6 +56,25 @@ public class StudyLife implements Retention {
         return Slug.of(title).isEmpty() ? "study" : Slug.of(title);
     }
 
+    /** Gives a study another address; what stands in links and lists of references stays once an edition is published. */
+    @Transactional
+    public String move(OpenStudy open, String address) {
+        String slug = Slug.of(address);
+        if (slug.isEmpty()) {
+            throw Problems.unprocessable(
+                    ProblemCode.ADDRESS, "An address is made of letters and digits. Write some.", Map.of());
+        }
+        if (studies.isTaken(slug, open.id())) {
+            throw Problems.unprocessable(
+                    ProblemCode.ADDRESS, "Another study has the address '" + slug + "'. Choose another one.", Map.of());
+        }
+        if (studies.move(open.id(), slug) == 0) {
+            throw Problems.conflict(
+                    ProblemCode.PUBLISHED, "Its editions are found by its address, so it stays as it is.", Map.of());
+        }
+        return slug;
+    }
+
     /** Puts a study away, or takes it out again; it can be opened all the same. */
     public void archive(OpenStudy open, boolean archived) {
         studies.archive(open.id(), archived);

@@ -69,6 +69,16 @@ public interface StudyListMapper {
     @Update("update study set archived_at = case when #{archived} then now() end where id = #{study}")
     void archive(long study, boolean archived);
 
+    /** A new revision, so that nobody goes on with the old name. Nothing happens to a study with editions. */
+    @Update("""
+            update study s set slug = #{slug}, revision = revision + 1
+            where s.id = #{study} and not exists (select 1 from edition e where e.study_id = s.id)
+            """)
+    int move(long study, String slug);
+
+    @Select("select exists (select 1 from study where slug = #{slug} and id <> #{study})")
+    boolean isTaken(String slug, long study);
+
     /** Nothing happens to a study with editions. */
     @Update("""
             update study s set deleted_at = now()

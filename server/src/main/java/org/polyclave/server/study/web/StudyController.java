@@ -39,6 +39,8 @@ class StudyController {
 
     record NewStudyResponse(String slug) {}
 
+    record AddressRequest(@NotBlank @Size(max = 100) String address) {}
+
     record ArchivedRequest(boolean archived) {}
 
     private final StudyService studies;
@@ -95,6 +97,12 @@ class StudyController {
     ResponseEntity<NewStudyResponse> copy(
             @AtLeast(Role.VIEWER) OpenStudy open, @Current Account who, @Valid @RequestBody NewStudyRequest request) {
         return made(life.copy(open, request.title(), who));
+    }
+
+    /** Gives a study without editions another address; answers with the one that it has now. */
+    @PutMapping("/{slug}/address")
+    NewStudyResponse move(@AtLeast(Role.OWNER) OpenStudy open, @Valid @RequestBody AddressRequest request) {
+        return new NewStudyResponse(life.move(open, request.address()));
     }
 
     /** Puts a study away, or takes it out again. */
