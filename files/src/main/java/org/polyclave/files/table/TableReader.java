@@ -387,6 +387,14 @@ public final class TableReader {
                         .map(StudyCharacter.StudyState::label)
                         .toList();
                 boolean guessed = reading.text(c, "type").isEmpty();
+                if (guessed && TwoMeasures.areMost(texts)) {
+                    report.notice(
+                            0,
+                            c,
+                            "Most cells of '" + label
+                                    + "' hold two measures. 'Choose what each column holds' (length × width in one cell) makes two"
+                                    + " characters of them; or write two columns.");
+                }
                 boolean open = guessed
                         && reading.text(c, "unit").isEmpty()
                         && !choices.types().containsKey(label)

@@ -285,4 +285,14 @@ final class UnpreparedTableTest {
                 .isEqualTo("cf.");
         assertThat(read.study().characters()).isEmpty();
     }
+
+    @Test
+    void aPreparedTableSaysHowTwoMeasuresInACellAreRead() {
+        ImportedStudy read = TableReader.read(
+                "taxon,spore size,cap\nAa,7-9 x 4-5,brown\nBb,8-10 × 5-6 µm,tan\n".getBytes(UTF_8), "t.csv");
+        assertThat(read.problems().stream().filter(p -> !p.blocking()).map(Problem::sentence))
+                .anySatisfy(
+                        s -> assertThat(s).contains("'spore size' hold two measures", "Choose what each column holds"))
+                .noneMatch(s -> s.contains("'cap'"));
+    }
 }
