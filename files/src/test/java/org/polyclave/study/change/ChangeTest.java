@@ -258,7 +258,7 @@ class ChangeTest {
         Study jotted = table("""
                 taxon,ring,width
                 #type,states,length
-                #unit,,mm
+                #unit,,cm
                 #states,5–9|12|wide,
                 Aa,5–9,5–9
                 Bb,wide,12
@@ -278,6 +278,13 @@ class ChangeTest {
                 .as("every score is shown with what it becomes")
                 .extracting(Change::kind)
                 .containsExactlyInAnyOrder(Kind.CHARACTER, Kind.CELL, Kind.CELL, Kind.CELL);
+        Study counted = new ChangeType("width", CharacterType.COUNT, "").apply(jotted);
+        assertThat(StudyDifference.between(jotted, counted))
+                .filteredOn(c -> c.kind() == Kind.CELL && c.id().equals("aa"))
+                .as("also where the text is the same")
+                .singleElement()
+                .satisfies(c -> assertThat(c.fields())
+                        .containsExactly(new StudyDifference.Field(StudyField.SCORE, "5–9 cm", "5–9 (count)")));
         Study named = new ChangeType("width", CharacterType.ORDERED, "").apply(jotted);
         assertThat(named.character("width").orElseThrow().states()).hasSize(2);
         assertThat(said(named, "cc", "width")).isEqualTo("n/a");

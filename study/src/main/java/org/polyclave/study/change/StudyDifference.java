@@ -289,6 +289,12 @@ public final class StudyDifference {
         List<Field> fields = new ArrayList<>();
         if (!was.equals(is)) {
             fields.add(new Field(StudyField.SCORE, was, is));
+        } else if (old != null && now != null && !old.value().equals(now.value())) {
+            // The same text in another unit or type.
+            fields.add(new Field(
+                    StudyField.SCORE,
+                    meant(was, oldCharacters.get(old.character())),
+                    meant(is, newCharacters.get(now.character()))));
         }
         if (old != null && now != null) {
             fields.addAll(fields(old, now).stream()
@@ -301,6 +307,16 @@ public final class StudyDifference {
                 + (character == null ? any.character() : character.label());
         How how = old == null ? How.ADDED : now == null ? How.REMOVED : How.CHANGED;
         return new Change(Kind.CELL, how, any.row(), any.character(), name, fields);
+    }
+
+    private static String meant(String text, @Nullable StudyCharacter character) {
+        if (character == null) {
+            return text;
+        }
+        return text
+                + (character.unit().isEmpty()
+                        ? " (" + character.type().name().toLowerCase(Locale.ROOT) + ")"
+                        : " " + character.unit());
     }
 
     private static String said(@Nullable StudyScore score, Map<String, StudyCharacter> characters) {
