@@ -174,6 +174,7 @@ header {
 }
 
 tbody th {
+  overflow-wrap: anywhere;
   font-family: var(--serif);
   font-size: 1.15rem;
   font-weight: 600;
@@ -204,5 +205,12 @@ tbody th p {
 
 .empty {
   margin: 2rem 0;
+}
+
+/* A phone has room for what a study is called, what is next, and what can be done with it. */
+@media (max-width: 700px) {
+  tr > :nth-child(n + 2):not(:last-child) {
+    display: none;
+  }
 }
 </style>
