@@ -1,5 +1,5 @@
 import { useEventListener } from '@vueuse/core';
-import { onMounted, watchPostEffect, type Ref } from 'vue';
+import { watchPostEffect, type Ref } from 'vue';
 import { useRouter } from 'vue-router';
 
 /**
@@ -8,11 +8,10 @@ import { useRouter } from 'vue-router';
  */
 export function useCover(place: Readonly<Ref<HTMLElement | null>>, view: Readonly<Ref<string>>) {
   const router = useRouter();
-  onMounted(() => {
-    const cover = document.getElementById('cover');
-    if (cover) place.value?.append(cover);
-  });
   watchPostEffect(() => {
+    const cover = document.getElementById('cover');
+    // It is taken over first: an address may name a part that stands below its heading.
+    if (cover && place.value && !place.value.contains(cover)) place.value.append(cover);
     const part = view.value === 'taxon' ? 'taxa' : view.value;
     place.value?.querySelector('.cover')?.toggleAttribute('hidden', part !== 'cover');
     for (const link of place.value?.querySelectorAll('nav a') ?? []) {

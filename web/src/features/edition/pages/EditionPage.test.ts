@@ -28,10 +28,10 @@ const document = {
   cautions: [],
 };
 
-async function open(told: unknown = document) {
+async function open(told: unknown = document, path = '/') {
   server.on('GET /api/v1/editions/meadow', { number: 1, format: 1, editions: [] });
   server.on('GET /api/v1/editions/meadow/1?format=1', told);
-  return mount(EditionPage, { slug: 'meadow', number: '1' }, [], [VueQueryPlugin]);
+  return mount(EditionPage, { slug: 'meadow', number: '1' }, [], [VueQueryPlugin], path);
 }
 
 /** What the server puts into the page before any script. */
@@ -56,6 +56,14 @@ test('the cover that came with the page stays as it is; its links lead to the pa
   page.byText('#cover a', 'Cover').click();
   await vi.waitFor(() => expect(body()?.hidden).toBe(false));
   expect(page.all('.taxa')).toHaveLength(0);
+});
+
+test('an address that names a part shows it at once, below the heading of the cover', async () => {
+  coverInPage();
+  const page = await open(document, '/?view=taxa');
+  await vi.waitFor(() => expect(page.all('.taxa li')).toHaveLength(2));
+  expect(page.all('#cover .cover')[0]?.hidden).toBe(true);
+  expect(page.all('nav a[aria-current]').map((a) => a.textContent)).toEqual(['Taxa']);
 });
 
 test('what was never published is said to be missing', async () => {

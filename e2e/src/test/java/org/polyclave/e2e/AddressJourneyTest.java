@@ -70,6 +70,8 @@ class AddressJourneyTest {
         Page page = browsing.visitor(360, 740);
         for (String view : List.of("", "?view=taxa&taxon=tarnella-praecox", "?view=key", "?view=any-order&month=1")) {
             reloads(page, "/k/marrowmere-tussocks" + view);
+            page.locator(".v-application #cover").waitFor();
+            assertThat(page.locator(".cautions").isVisible()).as(view).isEqualTo(view.isEmpty());
         }
     }
 }

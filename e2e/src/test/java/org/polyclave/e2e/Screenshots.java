@@ -64,7 +64,7 @@ public final class Screenshots {
             new View("phone-key", "/k/marrowmere-tussocks/1?view=key", true, ".couplet"),
             new View(
                     "phone-any-order",
-                    "/k/marrowmere-tussocks/1?view=any-order&baseRevision=leaf-colour:grey-green",
+                    "/k/marrowmere-tussocks/1?view=any-order&seen=leaf-colour:grey-green",
                     true,
                     ".ladder"));
 
