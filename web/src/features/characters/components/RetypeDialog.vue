@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
-import ModalDialog from '@/shared/ui/ModalDialog.vue';
+import AskDialog from '@/shared/ui/AskDialog.vue';
 import { TYPES, unitsOf, type Character } from '../logic/characters';
 
 /** Another type for a character that is scored; what each score becomes is shown before anything is changed. */
@@ -26,26 +26,16 @@ function show() {
 </script>
 
 <template>
-  <ModalDialog v-model="open" max-width="30rem" :aria-label="$t('character.retype')">
-    <v-card class="pa-4">
-      <h2>{{ $t('character.retypeTitle', { name: character.label }) }}</h2>
-      <p>{{ $t('character.retypeText') }}</p>
-      <form @submit.prevent="show">
-        <v-select v-model="type" :items="types" :label="$t('character.type')" hide-details />
-        <v-select v-if="units.length" v-model="unit" :items="units" :label="$t('character.unitOfTexts')" hide-details />
-        <div>
-          <v-btn type="submit" color="primary" variant="flat" :disabled="!type">{{ $t('several.show') }}</v-btn>
-          <v-btn variant="text" @click="open = false">{{ $t('leave') }}</v-btn>
-        </div>
-      </form>
-    </v-card>
-  </ModalDialog>
+  <AskDialog
+    v-model="open"
+    width="30rem"
+    :title="$t('character.retypeTitle', { name: character.label })"
+    :text="$t('character.retypeText')"
+    :yes="$t('several.show')"
+    :disabled="!type"
+    @give="show"
+  >
+    <v-select v-model="type" :items="types" :label="$t('character.type')" hide-details />
+    <v-select v-if="units.length" v-model="unit" :items="units" :label="$t('character.unitOfTexts')" hide-details />
+  </AskDialog>
 </template>
-
-<style scoped>
-form {
-  display: grid;
-  gap: 0.8rem;
-  margin-top: 0.75rem;
-}
-</style>

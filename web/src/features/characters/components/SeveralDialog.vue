@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
 import MonthBand from '@/shared/calendar/MonthBand.vue';
-import ModalDialog from '@/shared/ui/ModalDialog.vue';
+import AskDialog from '@/shared/ui/AskDialog.vue';
 import { METHODS, type Character } from '../logic/characters';
 
 /** The same for several characters: what is ticked is changed in all of them, the rest stays with each as it is. */
@@ -32,64 +32,59 @@ function show() {
 </script>
 
 <template>
-  <ModalDialog v-model="open" max-width="40rem" scrollable :aria-label="$t('several.title', { n: chosen.length })">
-    <v-card class="pa-4">
-      <h2>{{ $t('several.title', { n: chosen.length }) }}</h2>
-      <p>{{ $t('several.lead') }}</p>
-      <form @submit.prevent="show">
-        <template v-for="field in FIELDS" :key="field">
-          <v-checkbox
-            :model-value="ticked.has(field)"
-            :aria-label="$t('several.change', { field: $t(`character.${field}`) })"
-            density="compact"
-            hide-details
-            @update:model-value="tick(field, Boolean($event))"
-          />
-          <MonthBand
-            v-if="field === 'months'"
-            v-model="draft.months"
-            :label="$t('character.months')"
-            @update:model-value="tick('months')"
-          />
-          <v-text-field
-            v-else-if="field === 'effort'"
-            v-model.number="draft.effort"
-            type="number"
-            min="0"
-            step="any"
-            density="compact"
-            :label="$t('character.effort')"
-            hide-details
-            @update:model-value="tick('effort')"
-          />
-          <v-combobox
-            v-else
-            v-model="draft[field]"
-            :items="choices[field]"
-            :label="$t(`character.${field}`)"
-            hide-details
-            @update:model-value="tick(field)"
-          />
-        </template>
-        <div class="buttons">
-          <v-btn type="submit" color="primary" variant="flat" :disabled="!ticked.size">{{ $t('several.show') }}</v-btn>
-          <v-btn variant="text" @click="open = false">{{ $t('leave') }}</v-btn>
-        </div>
-      </form>
-    </v-card>
-  </ModalDialog>
+  <AskDialog
+    v-model="open"
+    width="40rem"
+    :title="$t('several.title', { n: chosen.length })"
+    :text="$t('several.lead')"
+    :yes="$t('several.show')"
+    :disabled="!ticked.size"
+    @give="show"
+  >
+    <div class="fields">
+      <template v-for="field in FIELDS" :key="field">
+        <v-checkbox
+          :model-value="ticked.has(field)"
+          :aria-label="$t('several.change', { field: $t(`character.${field}`) })"
+          density="compact"
+          hide-details
+          @update:model-value="tick(field, Boolean($event))"
+        />
+        <MonthBand
+          v-if="field === 'months'"
+          v-model="draft.months"
+          :label="$t('character.months')"
+          @update:model-value="tick('months')"
+        />
+        <v-text-field
+          v-else-if="field === 'effort'"
+          v-model.number="draft.effort"
+          type="number"
+          min="0"
+          step="any"
+          density="compact"
+          :label="$t('character.effort')"
+          hide-details
+          @update:model-value="tick('effort')"
+        />
+        <v-combobox
+          v-else
+          v-model="draft[field]"
+          :items="choices[field]"
+          :label="$t(`character.${field}`)"
+          hide-details
+          @update:model-value="tick(field)"
+        />
+      </template>
+    </div>
+  </AskDialog>
 </template>
 
 <style scoped>
-form {
+.fields {
   display: grid;
   grid-template-columns: auto minmax(0, 1fr);
   gap: 0.7rem 0.4rem;
   align-items: center;
-  margin-top: 0.75rem;
-}
-
-.buttons {
-  grid-column: 1 / 3;
 }
 </style>

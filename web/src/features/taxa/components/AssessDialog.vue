@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import { rowName } from '@/shared/taxon/rowNames';
 import { toggled } from '@/shared/ui/toggled';
-import ModalDialog from '@/shared/ui/ModalDialog.vue';
+import AskDialog from '@/shared/ui/AskDialog.vue';
 
 /** How dangerous several taxa are, by one source. Nobody is chosen beforehand: each is a decision. */
 const open = defineModel<boolean>({ required: true });
@@ -32,39 +32,31 @@ function show() {
 </script>
 
 <template>
-  <ModalDialog v-model="open" max-width="38rem" scrollable :aria-label="$t('assess.title')">
-    <v-card class="pa-4">
-      <h2>{{ $t('assess.title') }}</h2>
-      <p>{{ $t('assess.lead') }}</p>
-      <form @submit.prevent="show">
-        <fieldset>
-          <legend>{{ $t('assess.chosen', { n: chosen.size, all: waiting.length }) }}</legend>
-          <label v-for="row in waiting" :key="row.id">
-            <input type="checkbox" :checked="chosen.has(row.id)" @change="chosen = toggled(chosen, row.id)" />
-            {{ rowName(row) }}
-          </label>
-        </fieldset>
-        <v-select v-model="hazard" :items="hazards" :label="$t('assess.hazard')" hide-details />
-        <v-text-field v-model="source" :label="$t('assess.source')" maxlength="400" hide-details />
-        <div>
-          <v-btn type="submit" color="primary" variant="flat" :disabled="!chosen.size || !hazard || !source.trim()">{{
-            $t('several.show')
-          }}</v-btn>
-          <v-btn variant="text" @click="chosen = new Set(waiting.map((r) => r.id))">{{ $t('assess.all') }}</v-btn>
-          <v-btn variant="text" @click="open = false">{{ $t('leave') }}</v-btn>
-        </div>
-      </form>
-    </v-card>
-  </ModalDialog>
+  <AskDialog
+    v-model="open"
+    width="38rem"
+    :title="$t('assess.title')"
+    :text="$t('assess.lead')"
+    :yes="$t('several.show')"
+    :disabled="!chosen.size || !hazard || !source.trim()"
+    @give="show"
+  >
+    <fieldset>
+      <legend>{{ $t('assess.chosen', { n: chosen.size, all: waiting.length }) }}</legend>
+      <label v-for="row in waiting" :key="row.id">
+        <input type="checkbox" :checked="chosen.has(row.id)" @change="chosen = toggled(chosen, row.id)" />
+        {{ rowName(row) }}
+      </label>
+    </fieldset>
+    <v-select v-model="hazard" :items="hazards" :label="$t('assess.hazard')" hide-details />
+    <v-text-field v-model="source" :label="$t('assess.source')" maxlength="400" hide-details />
+    <template #more>
+      <v-btn variant="text" @click="chosen = new Set(waiting.map((r) => r.id))">{{ $t('assess.all') }}</v-btn>
+    </template>
+  </AskDialog>
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 0.8rem;
-  margin-top: 0.75rem;
-}
-
 fieldset {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(14rem, 1fr));
