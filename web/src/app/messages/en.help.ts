@@ -41,7 +41,7 @@ export default {
         'What a row shows for a character, in a cell of the sheet. A taxon may show several states; a measure is a range.',
       inherited: 'A cell that is empty shows what the taxon above it shows, in paler ink.',
       unknown:
-        '“?” says that nobody knows yet; “n/a” that the question makes no sense there, like the colour of a ring where there is no ring.',
+        '“?” means that nobody knows yet. “n/a” means that the question does not apply, such as the colour of a ring on a mushroom without one.',
       doubt: 'Scored, but not to be relied on: it never rules out anything dangerous.',
       source:
         'What a score comes from: specimens, a reference, the judgement of a scorer, or a table that nobody has checked yet.',

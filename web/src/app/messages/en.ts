@@ -77,7 +77,7 @@ export default {
     address: 'Change its address',
     copy: 'Copy',
     archive: 'Archive',
-    unarchive: 'Take out of the archive',
+    unarchive: 'Restore from the archive',
     delete: 'Delete',
     notDeletable: 'It has editions, which readers rely on.',
     restore: 'Restore',
