@@ -2,7 +2,7 @@
 export default {
   help: {
     title: 'Help',
-    lead: 'What the words of this house mean, and which keys do what.',
+    lead: 'What the words used here mean, and what the keys do.',
     words: 'Words',
     keys: 'Keys',
     everywhere: 'Everywhere in a study',
@@ -29,9 +29,9 @@ export default {
       confirm: 'Vouch for a cell',
     },
     means: {
-      study: 'One group of lookalikes: its taxa, its characters, what they show, and the keys made of that.',
+      study: 'One group of lookalikes: its taxa, its characters, what they show, and the keys made from them.',
       taxon:
-        'A species, a genus, a subspecies: whatever has a name of its own. Several names may belong to one above them.',
+        'A species, a genus, a subspecies: whatever has a name of its own. One may contain others, as a genus contains species.',
       stage:
         'Males and females, larvae, seedlings, spring shoots: a part of a taxon that looks different. It has a row of its own and shows whatever its taxon shows, unless its own row says otherwise.',
       character:
@@ -39,7 +39,7 @@ export default {
       state: 'One of the ways in which a character can be: entire, toothed, lobed.',
       score:
         'What a row shows for a character, in a cell of the sheet. A taxon may show several states; a measure is a range.',
-      inherited: 'A cell that is empty shows what the taxon above it shows, in paler ink.',
+      inherited: 'An empty cell shows what the taxon above it shows, in paler ink.',
       unknown:
         '“?” means that nobody knows yet. “n/a” means that the question does not apply, such as the colour of a ring on a mushroom without one.',
       doubt: 'Scored, but not to be relied on: it never rules out anything dangerous.',
@@ -47,7 +47,8 @@ export default {
         'What a score comes from: specimens, a reference, the judgement of a scorer, or a table that nobody has checked yet.',
       apart:
         'Two taxa are separated where a character differs and is not likely to be misread. Separated twice, on different parts, is better.',
-      danger: 'A taxon with a serious or life-threatening hazard. Not assessed is not harmless: it is open.',
+      danger:
+        'A taxon with a serious or life-threatening hazard. A taxon that has not been assessed is not harmless: the question is open.',
       ruledOut:
         'A danger is ruled out when two reliable characters on two different parts speak against it, in cells that somebody vouches for.',
       gate: 'What stands between a study and its next edition, above all dangers that readers could not rule out.',
@@ -55,9 +56,10 @@ export default {
       couplet:
         'A step of a key with the statements to choose from, each of which leads on to another step or to a name.',
       anyOrder: 'A key that takes what can be seen, in any order, and says what it might still be.',
-      outside: 'A double that the study does not score. Readers are told of it, because the key can never rule it out.',
-      blind: 'A second person scores without seeing what the first one scored, so that they can be compared.',
-      confirm: 'To look at a score beside the specimen or the book and to stand for it with one’s name.',
+      outside:
+        'A lookalike that the study does not score. Readers are told of it, because the key can never rule it out.',
+      blind: 'A second person scores without seeing what the first one scored, so that the two can be compared.',
+      confirm: 'To check a score against the specimen or the book, and to put one’s name to it.',
     },
   },
 };

@@ -102,7 +102,7 @@ export default {
       thin: 'pair that one feature alone separates | pairs that one feature alone separates',
       hazards: 'hazard that is not assessed | hazards that are not assessed',
       questions: 'character without a question for readers | characters without a question for readers',
-      findings: 'open finding of the checks | open findings of the checks',
+      findings: 'open finding in the checks | open findings in the checks',
     },
     place: {
       scope: 'Scope',

@@ -189,7 +189,7 @@ test('several characters are told the same: only what was ticked or written', as
   page.all('article input[type=checkbox]')[0]?.click();
   page.all('article input[type=checkbox]')[2]?.click();
   await vi.waitFor(() => expect(page.text()).toContain('2 chosen'));
-  page.byText('.several .v-btn__content', 'Say the same of them').click();
+  page.byText('.several .v-btn__content', 'Edit them together').click();
   await vi.waitFor(() => expect(document.querySelector('.v-dialog .band')).not.toBeNull());
   const month = (name: string) => document.querySelector<HTMLElement>(`.v-dialog [aria-label="${name}"]`);
   month('June')?.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));

@@ -205,6 +205,23 @@ describe('the keyboard', () => {
     expect(page.heard).toEqual([['wait', 0, 1]]);
   });
 
+  test('fills what was just typed, though it is still on its way', async () => {
+    const page = await mounted();
+    const draft = (r: number, c: number) => (r === 0 && c === 0 ? { text: 'lobed', refused: false } : undefined);
+    page.props['grid'] = { ...grid, draft };
+    await page.press('ArrowDown', { shiftKey: true });
+    await page.press('d', { ctrlKey: true });
+    expect(page.heard).toEqual([['edit', [{ row: 1, column: 0, text: 'lobed' }]]]);
+  });
+
+  test('a single cell is not filled from a neighbour that has not come yet', async () => {
+    const page = await mounted();
+    page.props['grid'] = { ...grid, cell: (r: number, c: number) => (c ? grid.cell(r, c) : undefined) };
+    await page.press('ArrowRight');
+    await page.press('r', { ctrlKey: true });
+    expect(page.heard).toEqual([['wait', 0, 0]]);
+  });
+
   test('the menu of the selection opens by keyboard and says what else can be done', async () => {
     const page = await mounted();
     await page.press('F10', { shiftKey: true });

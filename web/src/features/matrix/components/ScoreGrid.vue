@@ -116,8 +116,7 @@ function paint() {
       canvas.value.height = Math.round(height * ratio);
     }
     g.setTransform(ratio, 0, 0, ratio, 0, 0);
-    const model = { ...props.grid, frozen: geometry.value.frozen };
-    paintGrid(g, model, selection.value, scroll.value, view.value, ink(), drawn.value);
+    paintGrid(g, props.grid, geometry.value, selection.value, scroll.value, view.value, ink(), drawn.value);
   });
 }
 
@@ -137,6 +136,8 @@ onMounted(() => {
   void document.fonts?.ready.then(paint);
 });
 useResizeObserver(scroller, measure);
+// Columns come into view when others are hidden, moved or narrowed, too.
+watch(() => props.grid.columns.map((c) => `${c.id} ${c.width}`).join(), measure, { flush: 'post' });
 watch(() => [props.grid, selection.value, drawn.value], paint);
 
 function select(at: Place, keepAnchor: boolean) {
@@ -179,7 +180,9 @@ function spoken(row: number, column: number): string {
   return cell ? cell.text || t('score.emptyCell') : t('loading');
 }
 
-const textOf = ({ row, column }: Place) => props.grid.cell(row, column)?.text ?? '';
+/** What stands in a cell, and first of all what was just typed into it. */
+const textOf = ({ row, column }: Place) =>
+  props.grid.draft(row, column)?.text ?? props.grid.cell(row, column)?.text ?? '';
 
 function clear() {
   emit(
@@ -188,10 +191,16 @@ function clear() {
   );
 }
 
-/** Fills a box with what the selection holds, over and over. */
-function fill(to: Box) {
-  const cells = filled(corners(selection.value), to, textOf);
+/** Fills a box with what a block holds, over and over; with nothing, while part of the block is still to come. */
+function fillFrom(source: Box, to: Box) {
+  if (!complete(source)) return;
+  const cells = filled(source, to, textOf);
   if (cells.length) emit('edit', cells);
+}
+
+/** The selection is drawn further by its corner. */
+function fill(to: Box) {
+  fillFrom(corners(selection.value), to);
   selection.value = { at: { row: to.top, column: to.left }, anchor: { row: to.bottom, column: to.right } };
 }
 
@@ -200,13 +209,11 @@ function fillWithin(way: 'down' | 'right') {
   const box = corners(selection.value);
   if (way === 'down' && box.top === box.bottom) box.top = Math.max(0, box.top - 1);
   if (way === 'right' && box.left === box.right) box.left = Math.max(0, box.left - 1);
-  const cells = filled(way === 'down' ? { ...box, bottom: box.top } : { ...box, right: box.left }, box, textOf);
-  if (cells.length) emit('edit', cells);
+  fillFrom(way === 'down' ? { ...box, bottom: box.top } : { ...box, right: box.left }, box);
 }
 
-/** Whether all that is selected is here; if not, it is asked for, and the writer is told to try again. */
-function complete(): boolean {
-  const box = corners(selection.value);
+/** Whether all of a block is here; if not, it is asked for, and the writer is told to try again. */
+function complete(box = corners(selection.value)): boolean {
   for (let column = box.left; column <= box.right; column++) {
     if (props.grid.cell(box.top, column)) continue;
     emit('wait', box.left, box.right);
@@ -229,7 +236,7 @@ function block(): string {
 }
 
 function run(command: GridCommand) {
-  if (['copy', 'cut', 'fillDown', 'fillRight'].includes(command) && !complete()) return;
+  if ((command === 'copy' || command === 'cut') && !complete()) return;
   if (command === 'copy' || command === 'cut') void navigator.clipboard.writeText(block());
   if (command === 'clear' || command === 'cut') clear();
   else if (command === 'fillDown') fillWithin('down');
@@ -249,9 +256,9 @@ function commandOf(key: string): (() => void) | null {
     case ' ':
       return () => choose(whole('columns', selection.value, ...size), false);
     case 'd':
-      return change(() => complete() && fillWithin('down'));
+      return change(() => fillWithin('down'));
     case 'r':
-      return change(() => complete() && fillWithin('right'));
+      return change(() => fillWithin('right'));
     case 'f':
       return () => emit('find');
     default:

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Cell } from '@/study-kernel';
-import { SIZE, TOP } from './geometry';
+import { Geometry, SIZE, TOP } from './geometry';
 import { paintGrid, type GridModel, type Ink } from './paint';
 
 interface Mark {
@@ -100,7 +100,9 @@ function painted(shown: Cell | undefined, over: Partial<GridModel> = {}) {
     ...over,
   };
   const at = { row: 0, column: 0 };
-  paintGrid(canvas.context, model, { at, anchor: at }, { left: 0, top: 0 }, { width: 600, height: 300 }, ink);
+  const widths = model.columns.map((c) => c.width);
+  const geometry = new Geometry(model.rows.length, widths, model.frozen);
+  paintGrid(canvas.context, model, geometry, { at, anchor: at }, { left: 0, top: 0 }, { width: 600, height: 300 }, ink);
   const texts = canvas.marks.filter((m) => m.what === 'text');
   return { ...canvas, texts, word: (t: string) => texts.find((m) => m.text.startsWith(t)) };
 }

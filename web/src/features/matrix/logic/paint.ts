@@ -1,7 +1,7 @@
 import type { Schemas } from '@/api/client';
 import type { Cell } from '@/study-kernel';
 import { isDangerous } from '@/shared/taxon/hazards';
-import { Geometry, SIZE, TOP } from './geometry';
+import { SIZE, TOP, type Geometry } from './geometry';
 import { corners, type Band, type Box as Cells, type Selection } from './grid';
 
 export interface GridModel {
@@ -20,7 +20,7 @@ export interface GridModel {
     sorted?: 'up' | 'down';
   }[];
   bands: Band[];
-  /** How many columns stand still at the left. */
+  /** How many columns are to stand still at the left. */
   frozen: number;
   cell: (row: number, column: number) => Cell | undefined;
   /** Whether a check found something in the cell. */
@@ -63,17 +63,13 @@ export const HANDLE = 8;
 export function paintGrid(
   g: CanvasRenderingContext2D,
   model: GridModel,
+  geometry: Geometry,
   selection: Selection,
   scroll: { left: number; top: number },
   view: { width: number; height: number },
   ink: Ink,
   drawn: Cells | null = null,
 ) {
-  const geometry = new Geometry(
-    model.rows.length,
-    model.columns.map((c) => c.width),
-    model.frozen,
-  );
   g.fillStyle = ink.paper;
   g.fillRect(0, 0, view.width, view.height);
   const window = geometry.visible(scroll, view);
@@ -94,7 +90,7 @@ export function paintGrid(
   }
   paintRowHeadings(g, model, window.rows, selection, scroll, view, ink);
   for (const pane of panes) paintColumnHeadings(g, model, geometry, pane, selection, view, ink);
-  if (model.frozen) {
+  if (geometry.frozen) {
     g.fillStyle = ink.text;
     g.fillRect(geometry.still, 0, 1, view.height);
   }

@@ -99,18 +99,11 @@ const restored = watch(
 
 onMounted(() => grid.value?.focus());
 
-/** What was missing is there: whoever listed it goes on in the sheet. */
-function begun() {
-  const stop = watch(
-    grid,
-    (now) => {
-      if (!now) return;
-      now.focus();
-      void nextTick(() => stop());
-    },
-    { immediate: true, flush: 'post' },
-  );
-}
+/** Whoever lists what was missing goes on in the sheet, as soon as it is there. */
+const begun = ref(false);
+watch(grid, (now) => {
+  if (now && begun.value) now.focus();
+});
 
 function selected(next: Selection) {
   selection.value = next;
@@ -194,6 +187,7 @@ const selectedScores = computed(() => {
 
 /** Says the same of the origin of many scores; what else is said of each stays. */
 async function setOrigins(same: Partial<Schemas['Origin']>) {
+  if (!selectedScores.value.length) return;
   await sheet.drafts.settled();
   await send(
     selectedScores.value.map(({ row, character, cell: of }) => ({
@@ -341,7 +335,7 @@ function found(wish: Schemas['ReplaceScores']) {
         :taxa="model.study.value.rows.length"
         :characters="sheet.all.value.length"
         :editable="structural"
-        @added="begun"
+        @added="begun = true"
       />
       <p v-else-if="!rows.length || !characters.length" class="page">{{ $t('score.noneLikeThis') }}</p>
       <ScoreGrid

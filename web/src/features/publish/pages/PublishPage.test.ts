@@ -85,10 +85,10 @@ test('what readers see first stands there with the words that are being typed, a
 test('what is open stands first, with its number and the way to it', async () => {
   server.on('GET /api/v1/studies/meadow/findings', [{ key: 'a', kind: 'NO_QUESTION', row: '', character: 'margin' }]);
   const page = await open();
-  await vi.waitFor(() => expect(page.text()).toContain('open finding of the checks'));
+  await vi.waitFor(() => expect(page.text()).toContain('open finding in the checks'));
   const lines = page.all('.lines tr').map((l) => l.textContent?.replace(/\s+/g, ' ').trim());
   expect(lines[0]).toBe('1field of the scope is empty, and an edition needs itScope');
-  expect(lines.at(-1)).toBe('1open finding of the checksChecks');
+  expect(lines.at(-1)).toBe('1open finding in the checksChecks');
 });
 
 test('the words and the authors reach the server; while it still makes the key it is asked again', async () => {

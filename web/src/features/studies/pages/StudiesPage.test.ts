@@ -34,7 +34,7 @@ test('a line says who worked at a study last, and what would help it next', asyn
   const page = await open(mosses, { ...mosses, slug: 'new', title: 'New', who: '', next: undefined });
   expect(page.all('tbody th p').map((p) => p.textContent?.replace(/\s+/g, ' ').trim())).toEqual([
     'Changed on 2026-05-01 by Isolde Quillane · The matrix is ready for its first edition.',
-    'Begun on 2026-05-01',
+    'Started on 2026-05-01',
   ]);
 });
 

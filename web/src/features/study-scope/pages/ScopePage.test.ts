@@ -245,7 +245,7 @@ test('several are assessed by one source; nobody is chosen beforehand, and what 
   server.on(preview, { revision: 3, total: 2, changes: [] });
   const open2 = rows.map((r) => ({ ...r, hazard: r.id === 'bane' ? r.hazard : ('NOT_ASSESSED' as const) }));
   const page = await open('', { rows: open2 });
-  page.byText('.v-btn__content', 'Assess several of 2').click();
+  page.byText('.v-btn__content', 'Assess several of 2 taxa').click();
   const boxes = () => [...document.querySelectorAll<HTMLInputElement>('.v-dialog fieldset input')];
   await vi.waitFor(() => expect(boxes()).toHaveLength(2));
   expect(boxes().some((b) => b.checked)).toBe(false);

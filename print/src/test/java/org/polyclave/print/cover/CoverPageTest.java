@@ -58,12 +58,12 @@ class CoverPageTest {
         assertThat(page)
                 .contains(
                         "<p>Wear gloves</p>",
-                        "<strong>Bane, flowering cannot surely be distinguished from Mild; Meek (November to January).</strong> Leave both.",
-                        "<strong>Bane cannot surely be distinguished from Mild in any month.</strong> Ask.",
+                        "<strong>Bane, flowering cannot be reliably distinguished from Mild; Meek (November to January).</strong> Leave both.",
+                        "<strong>Bane cannot be reliably distinguished from Mild in any month.</strong> Ask.",
                         "<strong>Lost bane is dangerous and not in this key.</strong> Do not touch.",
                         "<li>Late bane, where it might be Mild (September)</li>",
                         "<li>Old bane, where it might be Mild</li>",
-                        "take the specimen for the dangerous taxon",
+                        "treat the specimen as the dangerous taxon",
                         "local emergency number or poison centre");
     }
 
