@@ -66,6 +66,19 @@ test('an address that names a part shows it at once, below the heading of the co
   expect(page.all('nav a[aria-current]').map((a) => a.textContent)).toEqual(['Taxa']);
 });
 
+test('an address that names no part shows the cover', async () => {
+  coverInPage();
+  const page = await open(document, '/?view=nonsense');
+  expect(page.all('#cover .cover')[0]?.hidden).toBe(false);
+});
+
+test('a number that was never published is said to be missing, too', async () => {
+  server.on('GET /api/v1/editions/meadow', { number: 1, format: 1, editions: [] });
+  server.on('GET /api/v1/editions/meadow/9?format=1', new Refusal(404, { code: 'not-found', detail: 'Nothing here.' }));
+  const page = await mount(EditionPage, { slug: 'meadow', number: '9' }, [], [VueQueryPlugin]);
+  await vi.waitFor(() => expect(page.all('h1').map((h) => h.textContent)).toEqual(['This edition does not exist']));
+});
+
 test('what was never published is said to be missing', async () => {
   const refusal = new Refusal(404, { code: 'not-found', detail: 'There is nothing here.' });
   server.on('GET /api/v1/editions/nothing', refusal);

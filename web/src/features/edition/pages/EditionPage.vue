@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed, defineAsyncComponent, useTemplateRef } from 'vue';
 import { useRoute } from 'vue-router';
-import { api, type Schemas } from '@/api/client';
+import { api, Problem, type Schemas } from '@/api/client';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import { provideGlossary } from '@/shared/glossary/glossary';
 import { providePictures } from '@/shared/picture/pictures';
@@ -47,7 +47,10 @@ providePictures(
   () => doc.value?.study.pictures,
 );
 provideGlossary(() => doc.value?.study.glossary);
-const view = computed(() => (typeof route.query.view === 'string' ? route.query.view : 'cover'));
+const VIEWS = ['key', 'any-order', 'taxa', 'taxon'];
+const view = computed(() => VIEWS.find((v) => v === route.query.view) ?? 'cover');
+const problem = computed(() => newest.error.value ?? edition.error.value);
+const isMissing = computed(() => problem.value instanceof Problem && problem.value.status === 404);
 useCover(useTemplateRef('cover'), view);
 const taxon = computed(() => (typeof route.query.taxon === 'string' ? route.query.taxon : ''));
 /** What the key names, called as it calls them, and what has nothing below it. */
@@ -65,9 +68,9 @@ const taxa = computed(() => {
 <template>
   <v-main class="edition">
     <div ref="cover" />
-    <div v-if="newest.error.value || edition.error.value" class="page">
-      <h1 v-if="newest.error.value">{{ $t('edition.missing') }}</h1>
-      <ProblemNote :problem="newest.error.value ?? edition.error.value" />
+    <div v-if="problem" class="page">
+      <h1 v-if="isMissing">{{ $t('edition.missing') }}</h1>
+      <ProblemNote :problem="problem" />
     </div>
     <template v-else-if="doc">
       <div v-if="view === 'key'" class="page narrow">
