@@ -175,7 +175,7 @@ backup() {
     [ $# = 1 ] || { usage >&2; exit 64; }
     start_postgres pg
     # For its owner only, and without anybody's sessions. What was there stays until the new one is whole.
-    (umask 077 && "$PG_BIN/pg_dump" -h 127.0.0.1 -p "$PG_PORT" -U polyclave -Fc --exclude-table-data='spring_session*' \
+    (umask 077 && "$PG_BIN/pg_dump" -h 127.0.0.1 -p "$PG_PORT" -U polyclave -Fc --exclude-table-data='spring_session*' --exclude-table-data=upload \
         -f "$1.part" polyclave) || { rm -f "$1.part"; die "The backup failed; $1 was not written."; }
     mv -f "$1.part" "$1"
     [ "$PG_STARTED" = yes ] && stop_postgres

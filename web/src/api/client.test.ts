@@ -32,7 +32,7 @@ describe('requests', () => {
 
   test('with a file leave the boundary to the browser', async () => {
     fetched.mockResolvedValue(answer(200, {}));
-    await api.post('/api/v1/imports', {}, new FormData());
+    await api.post('/api/v1/studies/{slug}/pictures', { slug: 'meadow' }, new FormData());
     expect(sent().headers['Content-Type']).toBeUndefined();
   });
 

@@ -62,11 +62,13 @@ function cookie(name: string): string {
   return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
 }
 
-async function problemOf(response: Response): Promise<Problem> {
-  const body: Record<string, unknown> = await response.json().catch(() => ({}));
-  const sentence = typeof body.detail === 'string' ? body.detail : `The server answered ${response.status}.`;
-  return new Problem(response.status, typeof body.code === 'string' ? body.code : 'failed', sentence, body);
+function problemOf(status: number, body: Record<string, unknown>): Problem {
+  const sentence = typeof body.detail === 'string' ? body.detail : `The server answered ${status}.`;
+  return new Problem(status, typeof body.code === 'string' ? body.code : 'failed', sentence, body);
 }
+
+const noConnection = () =>
+  new Problem(0, 'no-connection', 'The server cannot be reached. What you typed is kept; try again.', {});
 
 async function respond(method: string, path: string, accept: string, body?: unknown): Promise<Response> {
   const headers: Record<string, string> = { Accept: accept };
@@ -81,9 +83,9 @@ async function respond(method: string, path: string, accept: string, body?: unkn
       body: body === undefined ? undefined : isForm ? body : JSON.stringify(body),
     });
   } catch {
-    throw new Problem(0, 'no-connection', 'The server cannot be reached. What you typed is kept; try again.', {});
+    throw noConnection();
   }
-  if (!response.ok) throw await problemOf(response);
+  if (!response.ok) throw problemOf(response.status, await response.json().catch(() => ({})));
   return response;
 }
 
@@ -114,6 +116,36 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   return (text === '' ? undefined : JSON.parse(text)) as T;
 }
 
+function parsed(text: string): Record<string, unknown> {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return {};
+  }
+}
+
+/** The one way in which a browser tells how much of a body is on its way. */
+function send<T>(path: string, form: FormData, told: (share: number) => void, signal: AbortSignal): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const sending = new XMLHttpRequest();
+    sending.open('POST', path);
+    sending.setRequestHeader('Accept', 'application/json');
+    sending.setRequestHeader('X-XSRF-TOKEN', cookie('XSRF-TOKEN'));
+    sending.upload.onprogress = (event) => told(event.total ? event.loaded / event.total : 0);
+    sending.onerror = () => reject(noConnection());
+    sending.onload = () => {
+      const body = parsed(sending.responseText);
+      if (sending.status < 400) resolve(body as T);
+      else reject(problemOf(sending.status, body));
+    };
+    signal.addEventListener('abort', () => {
+      sending.abort();
+      reject(noConnection());
+    });
+    sending.send(form);
+  });
+}
+
 /** The operations of the API. Which addresses there are, what they take and what they answer comes from its document. */
 export const api = {
   get: <P extends Addresses<'get'>>(path: P, ...[parameters]: Rest<'get', P>) =>
@@ -124,6 +156,13 @@ export const api = {
     request<Answer<'put', P>>('PUT', address(path, parameters as object), body),
   delete: <P extends Addresses<'delete'>>(path: P, ...[parameters]: Rest<'delete', P>) =>
     request<Answer<'delete', P>>('DELETE', address(path, parameters as object)),
+  /** Sends a large form and tells how much of it is there. */
+  send: <P extends Addresses<'post'>>(
+    path: Body<'post', P> extends FormData ? P : never,
+    form: FormData,
+    told: (share: number) => void,
+    signal: AbortSignal,
+  ) => send<Answer<'post', P>>(path, form, told, signal),
   /** A file that the server makes of what is sent. */
   file: async <P extends Addresses<'post'>>(path: P, ...[parameters, body]: Rest<'post', P>) =>
     (await respond('POST', address(path, parameters as object), '*/*', body)).blob(),

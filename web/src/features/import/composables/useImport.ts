@@ -1,10 +1,11 @@
 import { useQueryClient } from '@tanstack/vue-query';
-import { computed, ref, type Ref } from 'vue';
+import { computed, ref, shallowRef, type Ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { api, type Schemas } from '@/api/client';
+import type { Schemas } from '@/api/client';
 import { useAction } from '@/shared/ui/useAction';
 import type { Covering } from '../components/CoveringsAsked.vue';
 import type { Choice } from '../components/PreviewTable.vue';
+import { Cancelled, useImportJob, type Step } from './useImportJob';
 
 /** What a text means; without a row wherever it stands in the column, null for what is not known. */
 export interface Correction {
@@ -20,52 +21,64 @@ interface Decisions {
   corrections: Correction[];
   coverings: Covering[];
   mapping: Schemas['SheetMapping'] | null;
+  /** Which characters of a file are read; empty: all. */
+  characters: string;
 }
 
-const NOTHING: Decisions = { types: {}, corrections: [], coverings: [], mapping: null };
+const NOTHING: Decisions = { types: {}, corrections: [], coverings: [], mapping: null, characters: '' };
 
 /** Reads an upload again and again as people decide what it means, and makes a study of it. */
 export function useImport(into: Ref<string>) {
   const router = useRouter();
   const queries = useQueryClient();
   const { busy, problem, run } = useAction();
+  const job = useImportJob(into);
+  /** What was cancelled last. */
+  const cancelled = ref<Step | null>(null);
   const decided = ref<Decisions>(NOTHING);
   /** Whether the decisions were made for the file before. */
   const kept = ref(false);
   const sheet = ref<Schemas['SheetView'] | null>(null);
   const changes = ref<Schemas['ChangePreview'] | null>(null);
-  const preview = ref<Schemas['Preview'] | null>(null);
+  const preview = ref<Schemas['ImportPreview'] | null>(null);
   const file = ref<File | null>(null);
+  /** What is read: the file, or what was pasted when it was read last. */
+  const source = shallowRef<File | null>(null);
   const pasted = ref('');
   const title = ref('');
   /** Sheet of a workbook; empty: the first that holds something. */
   const page = ref('');
   const isTable = computed(() => !/\.(json|nex|nexus|nxs)$/i.test(file.value?.name ?? ''));
 
-  function form(): FormData {
-    const data = new FormData();
-    const source = file.value ?? new File([pasted.value], pasted.value.includes('\t') ? 'pasted.tsv' : 'pasted.csv');
-    data.append('file', source, source.name);
-    if (title.value.trim()) data.append('title', title.value.trim());
-    if (page.value) data.append('sheet', page.value);
-    const { types, corrections, coverings, mapping } = decided.value;
-    if (Object.keys(types).length) data.append('types', JSON.stringify(types));
-    if (mapping) data.append('mapping', JSON.stringify(mapping));
-    if (coverings.length) data.append('coverings', JSON.stringify(coverings));
-    if (corrections.length) data.append('corrections', JSON.stringify(corrections));
-    return data;
+  /** The answer of a step; undefined if it was cancelled, which is no problem. */
+  async function ask(step: Step, more: Partial<Schemas['ImportRequest']> = {}) {
+    cancelled.value = null;
+    if (!source.value) return undefined;
+    try {
+      const { mapping, corrections, ...rest } = decided.value;
+      const request = {
+        ...rest,
+        mapping: mapping ?? undefined,
+        corrections: corrections as Schemas['CellCorrection'][],
+        sheet: page.value,
+        title: title.value.trim(),
+        ...more,
+      };
+      return await job.ask(source.value, step, request);
+    } catch (failure) {
+      if (!(failure instanceof Cancelled)) throw failure;
+      cancelled.value = step;
+      return undefined;
+    }
   }
 
   function read() {
     return run(async () => {
-      if (into.value) {
-        const answer = await api.post('/api/v1/studies/{slug}/import/preview', { slug: into.value }, form());
-        preview.value = answer.file;
-        changes.value = answer.changes ?? null;
-        return;
-      }
-      preview.value = await api.post('/api/v1/imports/preview', {}, form());
-      if (!title.value) title.value = preview.value.title;
+      const answer = await ask('PREVIEW');
+      if (!answer?.preview) return;
+      preview.value = answer.preview;
+      changes.value = answer.changes ?? null;
+      if (!title.value) title.value = answer.preview.title;
     });
   }
 
@@ -77,10 +90,9 @@ export function useImport(into: Ref<string>) {
   /** Tables that were not prepared are shown as they stand; others can be looked at so too. */
   function map(transposed?: boolean) {
     return run(async () => {
-      const at = transposed === undefined ? {} : { transposed };
-      const look = await api.post('/api/v1/imports/sheet', at, form());
+      const look = (await ask('LOOK', { transposed }))?.sheet;
       // A table of one row, or one that cannot be opened, has nothing to choose; its problems say why.
-      if (look.rows.length < 2) return;
+      if (!look || look.rows.length < 2) return;
       sheet.value = look;
       decided.value = { ...decided.value, mapping: look.mapping };
     });
@@ -90,24 +102,32 @@ export function useImport(into: Ref<string>) {
   const unprepared = () =>
     isTable.value && preview.value?.usable === false && !preview.value.rows && !preview.value.specimens;
 
+  /** What was decided of the file that was read last. */
+  let earlier = { decided: NOTHING, headings: '' };
+
   /** Reads from the beginning; what was decided of a file with the same headings still holds. */
   async function readNew() {
-    const before = { decided: decided.value, headings: headings() };
+    // A reading that was cancelled, or failed, decided nothing.
+    if (preview.value) earlier = { decided: decided.value, headings: headings() };
     decided.value = NOTHING;
     sheet.value = null;
     kept.value = false;
+    preview.value = null;
     await read();
     if (unprepared() && (await map()) && decided.value.mapping) await read();
-    if (before.decided === NOTHING || !preview.value || headings() !== before.headings) return;
+    if (earlier.decided === NOTHING || !preview.value || headings() !== earlier.headings) return;
     kept.value = true;
-    await decide({ ...before.decided, mapping: decided.value.mapping && before.decided.mapping });
+    await decide({ ...earlier.decided, mapping: decided.value.mapping && earlier.decided.mapping });
   }
 
   const headings = () =>
-    JSON.stringify(sheet.value?.mapping.columns.map((c) => c.label) ?? preview.value?.columns.map((c) => c.character));
+    JSON.stringify(
+      sheet.value?.mapping.columns.map((c) => c.label) ?? preview.value?.columns.map((c) => c.character) ?? [],
+    );
 
   async function forget() {
     decided.value = NOTHING;
+    earlier = { decided: NOTHING, headings: '' };
     await readNew();
   }
 
@@ -115,6 +135,7 @@ export function useImport(into: Ref<string>) {
     const chosen = files?.[0];
     if (!chosen) return;
     file.value = chosen;
+    source.value = chosen;
     title.value = '';
     page.value = '';
     await readNew();
@@ -127,6 +148,7 @@ export function useImport(into: Ref<string>) {
 
   async function readPasted() {
     file.value = null;
+    source.value = new File([pasted.value], pasted.value.includes('\t') ? 'pasted.tsv' : 'pasted.csv');
     page.value = '';
     await readNew();
   }
@@ -137,8 +159,8 @@ export function useImport(into: Ref<string>) {
 
   function join() {
     return run(async () => {
-      const at = { slug: into.value, baseRevision: changes.value?.revision ?? 0 };
-      await api.post('/api/v1/studies/{slug}/import', at, form());
+      const done = await ask('IMPORT', { baseRevision: changes.value?.revision });
+      if (!done?.written) return;
       await queries.invalidateQueries({ queryKey: ['study', into.value] });
       const onlySpecimens = preview.value?.specimens && !preview.value.scores;
       await router.push(`/studies/${into.value}/${onlySpecimens ? 'gather' : 'score'}`);
@@ -147,7 +169,8 @@ export function useImport(into: Ref<string>) {
 
   function create() {
     return run(async () => {
-      const made = await api.post('/api/v1/imports', {}, form());
+      const made = await ask('IMPORT');
+      if (!made?.slug) return;
       await queries.invalidateQueries({ queryKey: ['studies'] });
       await router.push(`/studies/${made.slug}/score`);
     });
@@ -156,6 +179,11 @@ export function useImport(into: Ref<string>) {
   return {
     busy,
     problem,
+    stage: job.stage,
+    progress: job.progress,
+    cancelled,
+    cancel: job.cancel,
+    readAgain: readNew,
     decided,
     kept,
     sheet,

@@ -2,11 +2,13 @@ import { VueQueryPlugin } from '@tanstack/vue-query';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { nextTick } from 'vue';
 import { mount } from '@/testing/mount';
+import { SentByFetch } from '@/testing/sending';
 import ImportPage from './ImportPage.vue';
 
 const fetched = vi.fn<typeof fetch>();
 beforeEach(() => {
   vi.stubGlobal('fetch', fetched);
+  vi.stubGlobal('XMLHttpRequest', SentByFetch);
 });
 afterEach(() => {
   vi.unstubAllGlobals();
@@ -40,12 +42,40 @@ const preview = {
   unread: [] as unknown[],
   unreadCount: 0,
   account: null,
+  selection: null,
 };
 const problem = { row: 3, column: 2, heading: 'colour', text: "'rde' is not a state of 'colour'.", blocking: true };
 
-async function read(body: unknown, table: string, status = 200) {
-  fetched.mockResolvedValue(new Response(JSON.stringify(body), { status }));
-  const page = await mount(ImportPage, {}, [], [VueQueryPlugin]);
+/** What was asked of imports, in order: files that were sent, then the requests. */
+const sentFiles: File[] = [];
+const asked: Record<string, unknown>[] = [];
+
+type Answer = Record<string, unknown> | Response;
+
+/** A server whose imports are done at once; `answer` says what a request comes to. */
+function serve(answer: (request: Record<string, unknown>) => Answer) {
+  fetched.mockImplementation(async (_path, init) => {
+    if (init?.body instanceof FormData) {
+      sentFiles.push(init.body.get('file') as File);
+      return new Response(JSON.stringify({ id: `upload-${sentFiles.length}` }), { status: 201 });
+    }
+    const request = JSON.parse(String(init?.body)) as Record<string, unknown>;
+    asked.push(request);
+    const answered = answer(request);
+    return answered instanceof Response
+      ? answered
+      : new Response(JSON.stringify({ id: 'job', status: 'DONE', progress: 1, answer: answered }));
+  });
+}
+
+const refused = (status: number, code: string, detail: string) =>
+  new Response(JSON.stringify({ code, detail }), { status });
+
+async function read(body: Answer, table: string, path = '/import') {
+  sentFiles.length = 0;
+  asked.length = 0;
+  serve(() => (body instanceof Response ? body : { preview: body }));
+  const page = await mount(ImportPage, {}, [], [VueQueryPlugin], path);
   const area = page.all('textarea')[0] as HTMLTextAreaElement;
   area.value = table;
   area.dispatchEvent(new Event('input'));
@@ -61,8 +91,8 @@ test('shows what it understood and offers to make a study', async () => {
   expect(page.text()).toContain('Taxa, sexes and stages: 2 · Characters: 1 · Scores: 2');
   expect(page.text()).toContain('proposed from the cells');
   expect(page.byText('button', 'Create study')).toBeDefined();
-  const form = fetched.mock.calls[0]?.[1]?.body as FormData;
-  expect((form.get('file') as File).name).toBe('pasted.tsv');
+  expect(sentFiles.map((f) => f.name)).toEqual(['pasted.tsv']);
+  expect(asked).toMatchObject([{ step: 'PREVIEW', upload: 'upload-1' }]);
 });
 
 test('lists every problem with its place and offers nothing to make', async () => {
@@ -75,7 +105,7 @@ test('lists every problem with its place and offers nothing to make', async () =
 });
 
 test('keeps the table when the server refuses it', async () => {
-  const page = await read({ code: 'too-large', detail: 'The file is too large.' }, 'taxon,colour\nAa,red', 413);
+  const page = await read(refused(413, 'too-large', 'The file is too large.'), 'taxon,colour\nAa,red');
   expect(page.all('[role=alert]')[0]?.textContent).toContain('too large');
   expect((page.all('textarea')[0] as HTMLTextAreaElement).value).toContain('Aa,red');
 });
@@ -85,23 +115,20 @@ test.each([
   ['gather', { ...preview, characters: 0, scores: 0, specimens: 3, columns: [] }],
 ])('a file joins a study only after its changes were shown, and leads to the stage %s', async (stage, file) => {
   const change = { kind: 'ROW', how: 'ADDED', id: 'cc', character: '', name: 'Cc', fields: [] };
-  const answers: Record<string, unknown> = {
-    '/api/v1/studies/meadow/import/preview': { file, changes: { revision: 7, total: 1, changes: [change] } },
-    '/api/v1/studies/meadow/import?baseRevision=7': { id: '', revision: 8 },
-  };
-  fetched.mockImplementation(async (path) => new Response(JSON.stringify(answers[path as string])));
-  const page = await mount(ImportPage, {}, [], [VueQueryPlugin], '/import?into=meadow');
-  const area = page.all('textarea')[0] as HTMLTextAreaElement;
-  area.value = 'taxon,colour\nCc,red\n';
-  area.dispatchEvent(new Event('input'));
-  await nextTick();
+  const table = 'taxon,colour\nCc,red\n';
+  const page = await read(refused(500, 'failed', 'not yet'), table, '/import?into=meadow');
+  const changes = { revision: 7, total: 1, changes: [change] };
+  serve(({ step }) => (step === 'IMPORT' ? { written: { id: '', revision: 8 } } : { preview: file, changes }));
   page.byText('button', 'Read the table').click();
   await vi.waitFor(() => expect(page.text()).toContain('One thing changes.'));
   expect(page.text()).toContain('Cc');
   expect(page.text()).not.toContain('Create study');
   page.byText('button', 'Make these changes').click();
   await vi.waitFor(() => expect(page.router.currentRoute.value.path).toBe(`/studies/meadow/${stage}`));
-  expect(fetched.mock.calls.map((c) => c[0])).toEqual(Object.keys(answers));
+  expect(asked.at(-1)).toMatchObject({ step: 'IMPORT', baseRevision: 7 });
+  expect(new Set(fetched.mock.calls.map((c) => c[0]))).toEqual(
+    new Set(['/api/v1/uploads', '/api/v1/studies/meadow/imports']),
+  );
 });
 
 test('a broken table of specimens says what is wrong with it, and is not taken for a matrix', async () => {
@@ -110,7 +137,7 @@ test('a broken table of specimens says what is wrong with it, and is not taken f
     'specimen,date\nV 1,4 May',
   );
   await vi.waitFor(() => expect(page.text()).toContain("'rde' is not a state"));
-  expect(fetched.mock.calls.map((c) => c[0])).toEqual(['/api/v1/imports/preview']);
+  expect(asked.map((r) => r.step)).toEqual(['PREVIEW']);
 });
 
 test('a table made for people is shown as it stands, and read by what its columns hold', async () => {
@@ -136,34 +163,23 @@ test('a table made for people is shown as it stands, and read by what its column
     remembered: false,
     problems: [],
   };
-  const sent: FormData[] = [];
-  fetched.mockImplementation(async (path, init) => {
-    const form = init?.body as FormData;
-    sent.push(form);
-    const answer = path === '/api/v1/imports/sheet' ? sheet : form.get('mapping') ? preview : none;
-    return new Response(JSON.stringify(answer));
-  });
-  const page = await mount(ImportPage, {}, [], [VueQueryPlugin]);
-  const area = page.all('textarea')[0] as HTMLTextAreaElement;
-  area.value = 'Species,width\nAa,4';
-  area.dispatchEvent(new Event('input'));
-  await nextTick();
+  const page = await read(refused(500, 'failed', 'not yet'), 'Species,width\nAa,4');
+  serve(({ step, mapping }) => (step === 'LOOK' ? { sheet } : { preview: mapping ? preview : none }));
   page.byText('button', 'Read the table').click();
   await vi.waitFor(() => expect(page.text()).toContain('Taxa, sexes and stages: 2'));
   expect(page.text()).toContain('The table as it stands');
   const role = page.all('th select')[1] as HTMLSelectElement;
   role.value = 'IGNORED';
   role.dispatchEvent(new Event('change'));
-  await vi.waitFor(() => expect(sent).toHaveLength(4));
-  expect(JSON.parse(String(sent[3]?.get('mapping'))).columns[1].role).toBe('IGNORED');
+  await vi.waitFor(() =>
+    expect(asked.at(-1)).toMatchObject({ mapping: { columns: [{ role: 'TAXON' }, { role: 'IGNORED' }] } }),
+  );
+  expect(new Set(asked.slice(1).map((r) => r.upload)).size).toBe(1);
 });
 
 test('another sheet of a workbook is read, and asked for from then on', async () => {
   const page = await read({ ...preview, sheets: ['notes', 'scores'] }, 'taxon\tcolour\nAa\tred');
   expect(page.text()).toContain('Sheet of the workbook');
-  fetched.mockImplementation(() =>
-    Promise.resolve(new Response(JSON.stringify({ ...preview, sheets: ['notes', 'scores'] }))),
-  );
   const select = page.all('.v-select input')[0] as HTMLInputElement;
   select.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true }));
   const option = await vi.waitFor(() => {
@@ -174,10 +190,7 @@ test('another sheet of a workbook is read, and asked for from then on', async ()
     return found;
   });
   option.click();
-  await vi.waitFor(() => {
-    const form = fetched.mock.lastCall?.[1]?.body as FormData;
-    expect(form.get('sheet')).toBe('scores');
-  });
+  await vi.waitFor(() => expect(asked.at(-1)).toMatchObject({ sheet: 'scores' }));
 });
 
 test('asks once a kind whether what stands below taxa is all, and reads the table again with the answer', async () => {
@@ -187,13 +200,9 @@ test('asks once a kind whether what stands below taxa is all, and reads the tabl
   expect(page.text()).toContain('Sedge 8; and 2 more');
   const choices = page.all('input[type=radio]') as HTMLInputElement[];
   expect(choices.map((c) => c.checked)).toEqual([false, true]);
-  fetched.mockResolvedValue(new Response(JSON.stringify({ ...preview, coverings })));
   choices[0]?.click();
-  await vi.waitFor(() => expect(fetched).toHaveBeenCalledTimes(2));
-  const form = fetched.mock.calls[1]?.[1]?.body as FormData;
-  expect(JSON.parse(form.get('coverings') as string)).toEqual([
-    { kind: 'SEXES_AND_STAGES', covered: false, covers: 'ALL' },
-  ]);
+  await vi.waitFor(() => expect(asked).toHaveLength(2));
+  expect(asked[1]).toMatchObject({ coverings: [{ kind: 'SEXES_AND_STAGES', covered: false, covers: 'ALL' }] });
 });
 
 const cell = (row: string, line: number, text: string, nearest: string[] = []) => ({
@@ -205,8 +214,7 @@ const cell = (row: string, line: number, text: string, nearest: string[] = []) =
   reason: `'${text}' is not a state of 'colour'.`,
   nearest,
 });
-const sentOf = (call: number, field: string) =>
-  JSON.parse(String((fetched.mock.calls[call]?.[1]?.body as FormData).get(field)));
+const sentOf = (request: number, field: string) => asked[request]?.[field];
 
 test('cells that cannot be read are corrected here, a text of a column once, or each on its own', async () => {
   const unread = [cell('Aa', 2, 'rde', ['red', 'green']), cell('Bb', 3, 'rde', ['red', 'green']), cell('Cc', 4, '??')];
@@ -216,7 +224,7 @@ test('cells that cannot be read are corrected here, a text of a column once, or 
   page.byText('button', 'green').click();
   await nextTick();
   expect(page.byText('button', 'Correct 2 cells')).toBeDefined();
-  fetched.mockImplementation(async () => new Response(JSON.stringify(preview)));
+  serve(() => ({ preview }));
   page.byText('button', 'Take what is left (one cell) as unknown and keep its text as a note').click();
   await vi.waitFor(() => expect(page.text()).toContain('2 corrections'));
   expect(sentOf(1, 'corrections')).toEqual([
@@ -224,7 +232,7 @@ test('cells that cannot be read are corrected here, a text of a column once, or 
     { column: 'colour', row: '', text: '??', as: null },
   ]);
   (page.all('.made button')[0] as HTMLElement).click();
-  await vi.waitFor(() => expect(fetched).toHaveBeenCalledTimes(3));
+  await vi.waitFor(() => expect(asked).toHaveLength(3));
   expect(sentOf(2, 'corrections')).toEqual([{ column: 'colour', row: '', text: '??', as: null }]);
 });
 
@@ -238,9 +246,9 @@ test('alike texts can mean different things', async () => {
   (inputs[1] as HTMLInputElement).value = 'blue';
   inputs[1]?.dispatchEvent(new Event('input'));
   await nextTick();
-  fetched.mockImplementation(async () => new Response(JSON.stringify(preview)));
+  serve(() => ({ preview }));
   page.byText('button', 'Correct one cell').click();
-  await vi.waitFor(() => expect(fetched).toHaveBeenCalledTimes(2));
+  await vi.waitFor(() => expect(asked).toHaveLength(2));
   expect(sentOf(1, 'corrections')).toEqual([{ column: 'colour', row: 'Bb', text: 'rde', as: 'blue' }]);
 });
 
@@ -249,9 +257,7 @@ test('a unit is asked for, and the answers hold for a newer file with the same h
   const page = await read({ ...preview, usable: false, columns: [length] }, 'taxon,colour\nAa,5');
   expect(page.text()).toContain('In which unit are these numbers?');
   expect(page.text()).not.toContain('Create study');
-  fetched.mockImplementation(
-    async () => new Response(JSON.stringify({ ...preview, columns: [{ ...length, unit: 'cm', open: false }] })),
-  );
+  serve(() => ({ preview: { ...preview, columns: [{ ...length, unit: 'cm', open: false }] } }));
   page.byText('button', 'cm').click();
   await vi.waitFor(() => expect(page.text()).toContain('Create study'));
   expect(sentOf(1, 'types')).toEqual({ colour: { type: 'LENGTH', unit: 'cm' } });
@@ -273,4 +279,96 @@ test('every line and cell is accounted for', async () => {
   expect(page.text()).toContain('5 lines hold something. 2 became taxa, sexes or stages, 2 are headings');
   expect(page.text()).toContain('Row 5: n = 16 (numbers of specimens or a summary)');
   expect(page.text()).toContain('Column 4, from “far away” on: one cell');
+});
+
+/** An import that is under way until it is told to stop, or `done`. */
+function underWay() {
+  const server = { done: false, stopped: [] as string[], files: 0, looks: 0 };
+  fetched.mockImplementation(async (path, init) => {
+    const body = (more: object) =>
+      new Response(JSON.stringify({ id: 'job', status: 'RUNNING', progress: 0.4, ...more }));
+    if (init?.body instanceof FormData) return new Response(JSON.stringify({ id: `upload-${++server.files}` }));
+    if (init?.method === 'DELETE') {
+      server.stopped.push(String(path));
+      return new Response('');
+    }
+    if (init?.method === 'GET') server.looks++;
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    if (server.stopped.length) return body({ status: 'CANCELLED' });
+    return server.done ? body({ status: 'DONE', answer: { preview } }) : body({});
+  });
+  return server;
+}
+
+test('a large file tells how far its reading is, and can be left; nothing that was decided is lost', async () => {
+  const page = await read(preview, 'taxon,colour\nAa,red');
+  const server = underWay();
+  page.byText('button', 'Read the table').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Reading the file: 40 %'));
+  page.byText('button', 'Cancel').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Reading was cancelled. Nothing was changed.'));
+  expect(server.stopped).toEqual(['/api/v1/imports/job']);
+  expect(page.text()).not.toContain('40 %');
+  expect((page.all('textarea')[0] as HTMLTextAreaElement).value).toContain('Aa,red');
+
+  server.stopped = [];
+  server.done = true;
+  page.byText('button', 'Read again').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Taxa, sexes and stages: 2'));
+  expect(server.files).toBe(1);
+});
+
+test('what was decided of a file outlives a reading that was cancelled', async () => {
+  const length = { ...preview.columns[0], type: 'LENGTH', unit: 'mm', states: [], open: true };
+  const page = await read({ ...preview, usable: false, columns: [length] }, 'taxon,colour\nAa,5');
+  page.byText('button', 'cm').click();
+  await vi.waitFor(() => expect(asked).toHaveLength(2));
+  await new Promise((resolve) => setTimeout(resolve, 20));
+  const server = underWay();
+  page.byText('button', 'Read the table').click();
+  await vi.waitFor(() => expect(page.text()).toContain('40 %'));
+  page.byText('button', 'Cancel').click();
+  await vi.waitFor(() => expect(server.stopped).toHaveLength(1));
+  await vi.waitFor(() => expect(page.text()).toContain('Reading was cancelled'));
+  serve(() => ({ preview }));
+  page.byText('button', 'Read again').click();
+  await vi.waitFor(() => expect(asked.at(-1)).toMatchObject({ types: { colour: { type: 'LENGTH', unit: 'cm' } } }));
+});
+
+test('leaving the page stops what is under way', async () => {
+  const page = await read(preview, 'taxon,colour\nAa,red');
+  const server = underWay();
+  page.byText('button', 'Read the table').click();
+  await vi.waitFor(() => expect(server.looks).toBeGreaterThan(0));
+  page.unmount();
+  await vi.waitFor(() => expect(server.stopped).toHaveLength(1));
+});
+
+test('a file that the server does not keep any more is sent again without a word', async () => {
+  const page = await read(preview, 'taxon,colour\nAa,red');
+  serve(({ upload }) => (upload === 'upload-1' ? refused(422, 'upload-gone', 'It is gone.') : { slug: 'meadow' }));
+  page.byText('button', 'Create study').click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.path).toBe('/studies/meadow/score'));
+  expect(asked.map((r) => [r.step, r.upload])).toEqual([
+    ['PREVIEW', 'upload-1'],
+    ['IMPORT', 'upload-1'],
+    ['IMPORT', 'upload-2'],
+  ]);
+});
+
+test('of a file with too many characters some are chosen, by number or set', async () => {
+  const sets = [{ name: 'wing_veins', characters: 44 }];
+  const many = { ...preview, usable: false, problems: [problem], selection: { total: 4000, read: 0, sets } };
+  const page = await read(many, '#NEXUS');
+  expect(page.text()).toContain('The file has 4000 characters; 0 of them are read.');
+  const field = page.all('#chosen ~ form input')[0] as HTMLInputElement;
+  field.value = '1-300';
+  field.dispatchEvent(new Event('input'));
+  await nextTick();
+  page.byText('button', 'wing_veins (44 characters)').click();
+  await nextTick();
+  serve(() => ({ preview }));
+  page.byText('button', 'Read these').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Create study'));
+  expect(asked.at(-1)).toMatchObject({ characters: '1-300, wing_veins' });
 });

@@ -4,10 +4,12 @@ import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { ChangeList } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import CharactersChosen from '../components/CharactersChosen.vue';
 import ColumnMapping from '../components/ColumnMapping.vue';
 import CorrectionsMade from '../components/CorrectionsMade.vue';
 import CoveringsAsked from '../components/CoveringsAsked.vue';
 import ImportAccount from '../components/ImportAccount.vue';
+import ImportProgress from '../components/ImportProgress.vue';
 import PreviewTable, { type Choice } from '../components/PreviewTable.vue';
 import UnitsAsked from '../components/UnitsAsked.vue';
 import UnreadCells from '../components/UnreadCells.vue';
@@ -16,8 +18,9 @@ import { useImport, type Correction } from '../composables/useImport';
 const route = useRoute();
 /** The study that the file is to join; empty: it becomes a new one. */
 const into = computed(() => (typeof route.query.into === 'string' ? route.query.into : ''));
-const { busy, problem, decided, kept, sheet, changes, preview, pasted, title, page, isTable, ...upload } =
+const { busy, problem, stage, progress, cancelled, decided, kept, sheet, changes, preview, ...upload } =
   useImport(into);
+const { pasted, title, page, isTable } = upload;
 const dragging = ref(false);
 const blocking = computed(() => preview.value?.problems.filter((p) => p.blocking) ?? []);
 const notices = computed(() => preview.value?.problems.filter((p) => !p.blocking) ?? []);
@@ -64,7 +67,13 @@ const undo = (one: Correction) => upload.decide({ corrections: decided.value.cor
         </div>
       </div>
       <ProblemNote :problem="problem" />
-      <v-progress-linear v-if="busy" indeterminate :aria-label="$t('loading')" />
+      <ImportProgress v-if="stage" :stage="stage" :progress="progress" @cancel="upload.cancel" />
+      <p v-if="cancelled" role="status">
+        {{ $t(cancelled === 'IMPORT' ? 'import.notImported' : 'import.notRead') }}
+        <v-btn v-if="cancelled !== 'IMPORT'" size="small" variant="text" @click="upload.readAgain">{{
+          $t('import.readAgain')
+        }}</v-btn>
+      </p>
       <p v-if="kept" role="status">
         {{ $t('import.kept') }}
         <v-btn size="small" variant="text" @click="upload.forget">{{ $t('import.forget') }}</v-btn>
@@ -103,6 +112,13 @@ const undo = (one: Correction) => upload.decide({ corrections: decided.value.cor
             </li>
           </ol>
         </section>
+        <CharactersChosen
+          v-if="preview.selection"
+          :selection="preview.selection"
+          :chosen="decided.characters"
+          :busy="busy"
+          @choose="upload.decide({ characters: $event })"
+        />
         <UnitsAsked v-if="open.length" :columns="open" @choose="retype" />
         <UnreadCells
           v-if="preview.unread.length"

@@ -47,6 +47,14 @@ final class ConvertCommand implements Callable<Integer> {
                     + " without loss.")
     private boolean whole;
 
+    @Option(
+            names = "--characters",
+            paramLabel = "SET",
+            description = "Of a NEXUS file, only these characters: numbers, spans and sets that it names, such as"
+                    + " '1-300, mouthparts'.",
+            defaultValue = "")
+    private String characters = "";
+
     @Override
     public Integer call() throws IOException {
         PrintWriter err = spec.commandLine().getErr();
@@ -54,7 +62,7 @@ final class ConvertCommand implements Callable<Integer> {
         Format format = Format.of(name)
                 .orElseThrow(() -> new InvalidInput(
                         "'" + out + "' does not say which format. End its name in " + MatrixFiles.known() + "."));
-        Study study = MatrixFile.study(in, err);
+        Study study = MatrixFile.study(in, characters, err);
         byte[] bytes = whole ? MatrixFiles.writeWhole(study, format, layout) : MatrixFiles.write(study, format, layout);
         List<String> losses = FormatLosses.of(
                 study,

@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import org.polyclave.files.convert.MatrixFiles;
 import org.polyclave.files.convert.MatrixFiles.Format;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.table.TableChoices;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.StudyCompiler;
 import org.polyclave.study.model.Study;
@@ -28,12 +29,17 @@ final class MatrixFile {
     }
 
     static Study study(Path file, PrintWriter notices) throws IOException {
+        return study(file, "", notices);
+    }
+
+    /** @param characters which characters of a NEXUS file are wanted; empty: all */
+    static Study study(Path file, String characters, PrintWriter notices) throws IOException {
         String name = file.getFileName() == null ? "" : file.getFileName().toString();
         Format format = Format.of(name)
                 .orElseThrow(() -> new CannotRead(
                         List.of("'" + file + "' is not a matrix that can be read. Use " + MatrixFiles.known() + ".")));
         long limit = format == Format.STUDY ? Limits.STUDY_BYTES : Limits.TABLE_BYTES;
-        ImportedStudy read = MatrixFiles.read(bytes(file, limit), name);
+        ImportedStudy read = MatrixFiles.read(bytes(file, limit), name, "", TableChoices.NONE.of(characters));
         if (!read.usable()) {
             throw new CannotRead(read.problems().stream()
                     .filter(Problem::blocking)

@@ -9,11 +9,9 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
-import java.util.Map;
 import java.util.Random;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -24,6 +22,7 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.demo.specimen.SpecimenPicture;
 import org.polyclave.demo.specimen.SpecimenPicture.Rendered;
 import org.polyclave.files.study.StudyJson;
+import org.polyclave.server.Importing;
 import org.polyclave.server.RunningApplication;
 import org.polyclave.server.Visitor;
 import org.polyclave.study.model.Mark.Point;
@@ -67,14 +66,8 @@ class MeasuringJourneyTest {
 
     /** @return the address of its API */
     private static String begin(Study study) {
-        Visitor.Answer answer = Visitor.author()
-                .upload(
-                        "/api/v1/imports",
-                        "study.polyclave.json",
-                        StudyJson.write(study).getBytes(StandardCharsets.UTF_8),
-                        Map.of());
-        assertThat(answer.status()).as(answer.body()).isEqualTo(201);
-        return answer.json().path("slug").asString();
+        return Importing.of(Visitor.author(), "study.polyclave.json", StudyJson.write(study))
+                .create();
     }
 
     private static Study study(String slug, List<String> rows) {

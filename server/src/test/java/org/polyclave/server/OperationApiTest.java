@@ -262,14 +262,11 @@ class OperationApiTest {
     @Test
     void aFileJoinsAStudyAsOneChangeAndNeverDeletes() {
         String table = "taxon,margin,width,spots\nAa,entire,5–9,present\nDd,toothed,0.7 cm,absent\n";
-        JsonNode shown =
-                author.upload(study + "/import/preview", "more.csv", table).json();
-        assertThat(shown.path("changes").path("total").asInt()).isEqualTo(7);
-        assertThat(author.upload(
-                                study + "/import?baseRevision="
-                                        + shown.path("changes").path("revision").asLong(),
-                                "more.csv",
-                                table)
+        Importing more = Importing.of(author, "more.csv", table).into(study);
+        JsonNode shown = more.changes();
+        assertThat(shown.path("total").asInt()).isEqualTo(7);
+        assertThat(more.with("baseRevision", shown.path("revision").toString())
+                        .run()
                         .status())
                 .isEqualTo(200);
         assertThat(text("aa", "margin")).isEqualTo("entire");
@@ -277,32 +274,39 @@ class OperationApiTest {
         assertThat(text("dd", "width")).isEqualTo("7");
         author.post(study + "/undo", "{}");
         assertThat(author.get(study).json().path("rows").size()).isEqualTo(3);
-        JsonNode wrong = author.upload(study + "/import/preview", "more.csv", "taxon,width\nAa,broad\n")
-                .json();
+        JsonNode wrong = Importing.of(author, "more.csv", "taxon,width\nAa,broad\n")
+                .into(study)
+                .ask("PREVIEW")
+                .json()
+                .path("answer");
         assertThat(wrong.path("changes").isObject()).isFalse();
-        assertThat(wrong.path("file").path("unread").toString()).contains("'broad' is not a number");
+        assertThat(wrong.path("preview").path("unread").toString()).contains("'broad' is not a number");
     }
 
     @Test
     void aTableOfSpecimensJoinsAStudyAsOneChange() {
         String table = "specimen,taxon,place,coordinates\nBox 1,Aa,the weir,\"54.1, -2.3\"\nBox 2,cf. Bb,,\n";
-        String at = study + "/import";
         int before = author.get(study).json().path("specimens").size();
-        JsonNode shown = author.upload(at + "/preview", "box.csv", table).json();
-        assertThat(shown.path("file").path("specimens").asInt()).isEqualTo(2);
-        assertThat(shown.path("changes").path("total").asInt()).isEqualTo(2);
-        String baseRevision =
-                "?baseRevision=" + shown.path("changes").path("revision").asLong();
-        assertThat(author.upload(at + baseRevision, "box.csv", table).status()).isEqualTo(200);
+        Importing box = Importing.of(author, "box.csv", table).into(study);
+        assertThat(box.preview().path("specimens").asInt()).isEqualTo(2);
+        JsonNode shown = box.changes();
+        assertThat(shown.path("total").asInt()).isEqualTo(2);
+        assertThat(box.with("baseRevision", shown.path("revision").toString())
+                        .run()
+                        .status())
+                .isEqualTo(200);
         JsonNode last = author.get(study).json().path("specimens").path(before);
         assertThat(last.path("event").path("place").asString()).isEqualTo("the weir");
         assertThat(author.get(study).json().path("specimens").size()).isEqualTo(before + 2);
         author.post(study + "/undo", "{}");
         assertThat(author.get(study).json().path("specimens").size()).isEqualTo(before);
-        JsonNode swapped = author.upload(at + "/preview", "box.csv", table.replace("54.1, -2.3", "151, -33"))
-                .json();
+        JsonNode swapped = Importing.of(author, "box.csv", table.replace("54.1, -2.3", "151, -33"))
+                .into(study)
+                .ask("PREVIEW")
+                .json()
+                .path("answer");
         assertThat(swapped.path("changes").isObject()).isFalse();
-        assertThat(swapped.path("file").path("problems").toString()).contains("swapped");
+        assertThat(swapped.path("preview").path("problems").toString()).contains("swapped");
     }
 
     @Test

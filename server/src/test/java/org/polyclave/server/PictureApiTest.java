@@ -52,18 +52,14 @@ final class PictureApiTest {
                 .contains("sandbox");
 
         String file = author.get(study + "/export?format=json").body();
-        String copy = author.upload("/api/v1/imports", "copy.polyclave.json", file)
-                .json()
-                .path("slug")
-                .asString();
+        String copy = Importing.of(author, "copy.polyclave.json", file).create();
         assertThat(author.get("/api/v1/studies/" + copy + "/pictures/"
                                 + picture.path("content").asString())
                         .body())
                 .isEqualTo(content.body());
-        Visitor.Answer forged = author.upload(
-                "/api/v1/imports",
-                "copy.polyclave.json",
-                file.replaceFirst("\"data\":\"[^\"]{9}", "\"data\":\"!!!!!!!!!"));
+        Visitor.Answer forged = Importing.of(
+                        author, "copy.polyclave.json", file.replaceFirst("\"data\":\"[^\"]{9}", "\"data\":\"!!!!!!!!!"))
+                .run();
         assertThat(forged.status()).isEqualTo(422);
         assertThat(forged.json().path("detail").asString()).contains("A circle");
     }
@@ -124,13 +120,12 @@ final class PictureApiTest {
         String missing = bare.replaceFirst("\"scores\":", picture.formatted("") + "\"scores\":");
         String broken = bare.replaceFirst("\"scores\":", picture.formatted(",\"data\":\"AAAA\"") + "\"scores\":");
         for (String wrong : new String[] {missing, broken}) {
-            JsonNode preview = author.upload("/api/v1/imports/preview", "s.polyclave.json", wrong)
-                    .json();
+            JsonNode preview = Importing.of(author, "s.polyclave.json", wrong).preview();
             assertThat(preview.path("usable").asBoolean(true)).isFalse();
             assertThat(preview.path("problems").toString()).contains("A leaf");
-            JsonNode into = author.upload(study + "/import/preview", "s.polyclave.json", wrong)
-                    .json();
-            assertThat(into.path("file").path("usable").asBoolean(true)).isFalse();
+            JsonNode into =
+                    Importing.of(author, "s.polyclave.json", wrong).into(study).preview();
+            assertThat(into.path("usable").asBoolean(true)).isFalse();
         }
     }
 

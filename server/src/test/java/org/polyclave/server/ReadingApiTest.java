@@ -117,10 +117,7 @@ final class ReadingApiTest {
 
         // All of it comes through a study file, and what was made of readings still is.
         String file = author.get(study + "/export?format=json").body();
-        String copy = author.upload("/api/v1/imports", "copy.polyclave.json", file)
-                .json()
-                .path("slug")
-                .asString();
+        String copy = Importing.of(author, "copy.polyclave.json", file).create();
         JsonNode cells =
                 author.get("/api/v1/studies/" + copy + "/readings/cells").json();
         assertThat(cells.valueStream().filter(c -> c.path("row").asString().equals("aa")))
@@ -155,9 +152,10 @@ final class ReadingApiTest {
                         .path("detail")
                         .asString())
                 .contains("still to come");
-        Visitor.Answer table =
-                author.upload(study + "/import/preview", "s.csv", "specimen,taxon,place,date\nV 98,Aa,weir,2999\n");
-        assertThat(table.body()).contains("still to come");
+        JsonNode table = Importing.of(author, "s.csv", "specimen,taxon,place,date\nV 98,Aa,weir,2999\n")
+                .into(study)
+                .preview();
+        assertThat(table.toString()).contains("still to come");
         assertThat(Visitor.reader().get(study + "/readings/cells").status()).isEqualTo(404);
     }
 

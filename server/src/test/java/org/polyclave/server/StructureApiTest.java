@@ -329,10 +329,9 @@ class StructureApiTest {
                 .path("slug")
                 .asString();
         assertThat(again).isNotEqualTo(slug);
-        assertThat(owner.upload(
-                                begun + "/import?baseRevision=0",
-                                "x.csv",
-                                "taxon,margin\n#type,states\nAa,toothed\nBb,entire\n")
+        assertThat(Importing.of(owner, "x.csv", "taxon,margin\n#type,states\nAa,toothed\nBb,entire\n")
+                        .into(begun)
+                        .run()
                         .status())
                 .isEqualTo(200);
         assertThat(owner.get(begun).json().path("progress").path("scored").asInt())

@@ -3,7 +3,6 @@ package org.polyclave.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
-import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -219,47 +218,40 @@ class StudyApiTest {
     @Test
     void anExportReadsBackAsTheSameStudy() {
         String json = author.get(study + "/export?format=json").body();
-        Visitor.Answer again = author.upload("/api/v1/imports", "copy.polyclave.json", json);
-        assertThat(again.status()).isEqualTo(201);
-        String copy = author.get("/api/v1/studies/" + again.json().path("slug").asString() + "/export?format=json")
-                .body();
+        String again = Importing.of(author, "copy.polyclave.json", json).create();
+        String copy =
+                author.get("/api/v1/studies/" + again + "/export?format=json").body();
         assertThat(copy.replaceFirst("\"slug\": \"[^\"]*\"", ""))
                 .isEqualTo(json.replaceFirst("\"slug\": \"[^\"]*\"", ""));
         String csv = author.get(study + "/export?format=csv").body();
-        JsonNode preview =
-                author.upload("/api/v1/imports/preview", "again.csv", csv).json();
+        JsonNode preview = Importing.of(author, "again.csv", csv).preview();
         assertThat(preview.path("usable").asBoolean()).isTrue();
         assertThat(preview.path("scores").asInt()).isEqualTo(6);
     }
 
     @Test
     void anImportAsksWhetherWhatStandsBelowATaxonIsAllAndTakesTheAnswer() {
-        byte[] table = """
+        Importing table = Importing.of(author, "stages.csv", """
                 taxon,#stage,#rank,#parent,colour
                 #states,,,,red|blue|green
                 Fenroot,,genus,,
                 Fenroot alta,,species,Fenroot,red
                 Fenroot alta,seedling,species,Fenroot alta,blue
                 Fenroot alta,first year,species,Fenroot alta,green
-                """.getBytes(StandardCharsets.UTF_8);
-        JsonNode asked = author.upload("/api/v1/imports/preview", "stages.csv", table, Map.of())
-                .json()
-                .path("coverings");
+                """);
+        JsonNode asked = table.preview().path("coverings");
         assertThat(asked.toString())
                 .isEqualTo("[{\"kind\":\"TAXA_OF_HIGHER_TAXA\",\"covered\":true,\"rows\":[\"Fenroot\"]},"
                         + "{\"kind\":\"SEXES_AND_STAGES\",\"covered\":false,\"rows\":[\"Fenroot alta\"]}]");
         String answer = "[{\"kind\":\"SEXES_AND_STAGES\",\"covered\":false,\"covers\":\"ALL\"}]";
-        JsonNode answered = author.upload("/api/v1/imports/preview", "stages.csv", table, Map.of("coverings", answer))
-                .json();
+        JsonNode answered = table.with("coverings", answer).preview();
         assertThat(answered.path("coverings")).as("one may think again").isEqualTo(asked);
-        String slug = author.upload("/api/v1/imports", "stages.csv", table, Map.of("coverings", answer))
-                .json()
-                .path("slug")
-                .asString();
+        String slug = table.create();
         assertThat(author.get("/api/v1/studies/" + slug + "/export?format=csv").body())
                 .contains("#covers")
                 .containsPattern("Fenroot alta,[^\n]*,all,");
-        assertThat(author.upload("/api/v1/imports/preview", "stages.csv", table, Map.of("coverings", "?"))
+        assertThat(table.with("coverings", "[{\"kind\":\"NONE\"}]")
+                        .begin("PREVIEW")
                         .status())
                 .isEqualTo(400);
     }
@@ -267,50 +259,42 @@ class StudyApiTest {
     @Test
     void aBadTableMakesNoStudy() {
         int before = author.get("/api/v1/studies").json().path("total").asInt();
-        JsonNode preview = author.upload("/api/v1/imports/preview", "bad.csv", TABLE.replace("5–9", "9–5"))
-                .json();
+        Importing bad = Importing.of(author, "bad.csv", TABLE.replace("5–9", "9–5"));
+        JsonNode preview = bad.preview();
         assertThat(preview.path("usable").asBoolean()).isFalse();
         assertThat(preview.path("problems"))
                 .as("what can be corrected here stands apart")
                 .isEmpty();
         assertThat(preview.path("unread").get(0).path("line").asInt()).isEqualTo(4);
         assertThat(preview.path("unread").get(0).path("column").asInt()).isEqualTo(4);
-        assertThat(author.upload("/api/v1/imports", "bad.csv", TABLE.replace("5–9", "9–5"))
-                        .status())
-                .isEqualTo(422);
+        assertThat(bad.run().status()).isEqualTo(422);
         assertThat(author.get("/api/v1/studies").json().path("total").asInt()).isEqualTo(before);
     }
 
     @Test
     void whatCannotBeReadIsCorrectedWithoutTheFile() {
-        byte[] table =
-                "taxon,leaf length,margin\nAa,5,tooothed\nBb,7,entire\nCc,9,entire\n".getBytes(StandardCharsets.UTF_8);
-        Map<String, String> states = Map.of("types", "{\"margin\": {\"type\": \"COUNT\", \"unit\": \"\"}}");
-        JsonNode preview = author.upload("/api/v1/imports/preview", "units.csv", table, states)
-                .json();
+        String table = "taxon,leaf length,margin\nAa,5,tooothed\nBb,7,entire\nCc,9,entire\n";
+        JsonNode preview = Importing.of(author, "units.csv", table)
+                .with("types", "{\"margin\": {\"type\": \"COUNT\", \"unit\": \"\"}}")
+                .preview();
         assertThat(preview.path("usable").asBoolean()).isFalse();
         assertThat(preview.path("columns").get(0).path("open").asBoolean()).isTrue();
         assertThat(preview.path("unreadCount").asInt()).isEqualTo(3);
         assertThat(preview.path("account").path("taxa").asInt()).isEqualTo(3);
-        Map<String, String> answers = Map.of(
-                "types",
-                "{\"leaf length\": {\"type\": \"LENGTH\", \"unit\": \"cm\"}}",
-                "corrections",
-                "[{\"column\": \"margin\", \"row\": \"\", \"text\": \"tooothed\", \"as\": \"toothed\"},"
-                        + "{\"column\": \"margin\", \"row\": \"Cc\", \"text\": \"entire\", \"as\": null}]");
-        assertThat(author.upload("/api/v1/imports", "units.csv", table, Map.of())
-                        .body())
+        assertThat(Importing.of(author, "units.csv", table).run().body())
                 .contains("Choose the unit of the numbers of 'leaf length'");
-        Visitor.Answer made = author.upload("/api/v1/imports", "units.csv", table, answers);
-        assertThat(made.status()).isEqualTo(201);
-        String slug = "/api/v1/studies/" + made.json().path("slug").asString();
+        Importing answered = Importing.of(author, "units.csv", table)
+                .with("types", "{\"leaf length\": {\"type\": \"LENGTH\", \"unit\": \"cm\"}}")
+                .with(
+                        "corrections",
+                        "[{\"column\": \"margin\", \"row\": \"\", \"text\": \"tooothed\", \"as\": \"toothed\"},"
+                                + "{\"column\": \"margin\", \"row\": \"Cc\", \"text\": \"entire\", \"as\": null}]");
+        String slug = "/api/v1/studies/" + answered.create();
         assertThat(author.get(slug + "/export?format=csv").body())
                 .containsPattern("#unit.*,cm,")
                 .containsPattern("Aa,.*,5,toothed")
                 .containsPattern("Cc,.*,9,\\?");
-        assertThat(author.upload("/api/v1/imports", "units.csv", table, Map.of("corrections", "{"))
-                        .status())
-                .isEqualTo(400);
+        assertThat(answered.with("corrections", "{}").begin("IMPORT").status()).isEqualTo(400);
     }
 
     @Test
@@ -333,38 +317,28 @@ class StudyApiTest {
         byte[] book = "Field book\n;Leaf;\nSpecies;width;margin\n;mm;\nAa;4,5;toothed\nBb;3;entire\n"
                 .getBytes(StandardCharsets.UTF_8);
         Visitor author = Visitor.author();
-        JsonNode look = author.upload("/api/v1/imports/sheet", "book.csv", book, Map.of())
-                .json();
+        Importing table = Importing.of(author, "book.csv", book);
+        JsonNode look = table.look();
         assertThat(look.path("remembered").asBoolean()).isFalse();
         String mapping = look.path("mapping").toString().replace("\"label\":\"leaf width\"", "\"label\":\"breadth\"");
-        assertThat(author.upload("/api/v1/imports", "book.csv", book, Map.of()).status())
-                .isEqualTo(422);
-        Visitor.Answer made =
-                author.upload("/api/v1/imports", "book.csv", book, Map.of("mapping", mapping, "title", "Mapped"));
-        assertThat(made.status()).isEqualTo(201);
-        String study = "/api/v1/studies/" + made.json().path("slug").asString();
+        assertThat(table.run().status()).isEqualTo(422);
+        String study = "/api/v1/studies/"
+                + table.with("mapping", mapping).titled("Mapped").create();
         assertThat(study).as("of its title, not of its file").matches(".*/mapped(-\\d+)?");
-        assertThat(author.upload("/api/v1/imports/preview", "book.csv", book, Map.of("mapping", mapping))
-                        .json()
-                        .path("title")
-                        .asString())
+        assertThat(table.preview().path("title").asString())
                 .as("what stands above the table")
                 .isEqualTo("Field book");
         assertThat(author.cell(study, "aa", "breadth").path("text").asString()).isEqualTo("4.5");
 
-        JsonNode again = author.upload("/api/v1/imports/sheet", "other.csv", book, Map.of())
-                .json();
+        JsonNode again = Importing.of(author, "other.csv", book).look();
         assertThat(again.path("remembered").asBoolean()).isTrue();
         assertThat(again.path("mapping").toString()).contains("breadth");
-        assertThat(Visitor.scorer()
-                        .upload("/api/v1/imports/sheet", "other.csv", book, Map.of())
-                        .json()
+        assertThat(Importing.of(Visitor.scorer(), "other.csv", book)
+                        .look()
                         .path("remembered")
                         .asBoolean())
                 .as("each remembers their own")
                 .isFalse();
-        assertThat(author.upload("/api/v1/imports/preview", "book.csv", book, Map.of("mapping", "{"))
-                        .status())
-                .isEqualTo(400);
+        assertThat(table.with("mapping", "[]").begin("PREVIEW").status()).isEqualTo(400);
     }
 }

@@ -197,12 +197,7 @@ public final class Visitor {
 
     /** Imports a table as a new study and returns its slug. */
     public String importTable(String title, String table) {
-        Answer answer = upload(
-                "/api/v1/imports", title + ".csv", table.getBytes(StandardCharsets.UTF_8), Map.of("title", title));
-        if (answer.status() != 201) {
-            throw new IllegalStateException("Import failed: " + answer.body());
-        }
-        return answer.json().path("slug").asString();
+        return Importing.of(this, title + ".csv", table).titled(title).create();
     }
 
     private HttpRequest.Builder request(String path) {

@@ -1,12 +1,16 @@
 package org.polyclave.files.convert;
 
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import org.polyclave.files.nexus.NexusReader;
 import org.polyclave.files.nexus.NexusWriter;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.files.study.StudyJson;
 import org.polyclave.files.table.TableChoices;
 import org.polyclave.files.table.TableReader;
@@ -77,7 +81,16 @@ public final class MatrixFiles {
 
     /** @param choices what people decided of a table when they saw it read before */
     public static ImportedStudy read(byte[] bytes, String fileName, String sheetName, TableChoices choices) {
-        ImportedStudy plain = plain(bytes, fileName, sheetName, choices);
+        return read(bytes, fileName, sheetName, choices, ReadingWatch.NONE);
+    }
+
+    /**
+     * @param watch told how far tables and NEXUS files are read
+     * @throws CancellationException if the watch stops it
+     */
+    public static ImportedStudy read(
+            byte[] bytes, String fileName, String sheetName, TableChoices choices, ReadingWatch watch) {
+        ImportedStudy plain = plain(bytes, fileName, sheetName, choices, watch);
         if (plain.supplement().isEmpty() || !plain.usable()) {
             return plain;
         }
@@ -85,11 +98,12 @@ public final class MatrixFiles {
         return plain.supplemented(whole.study(), whole.notices());
     }
 
-    private static ImportedStudy plain(byte[] bytes, String fileName, String sheetName, TableChoices choices) {
+    private static ImportedStudy plain(
+            byte[] bytes, String fileName, String sheetName, TableChoices choices, ReadingWatch watch) {
         return switch (Format.of(fileName).orElse(Format.CSV)) {
             case STUDY -> study(bytes);
-            case NEXUS -> NexusReader.read(bytes, fileName);
-            case CSV, TSV, XLSX, DARWIN_CORE -> TableReader.read(bytes, fileName, sheetName, choices);
+            case NEXUS -> NexusReader.read(bytes, fileName, choices.characters(), watch);
+            case CSV, TSV, XLSX, DARWIN_CORE -> TableReader.read(bytes, fileName, sheetName, choices, watch);
         };
     }
 
@@ -101,15 +115,15 @@ public final class MatrixFiles {
             Study none = new Study("", "", StudyScope.EMPTY, List.of(), List.of(), List.of(), List.of());
             return new ImportedStudy(none, problems, List.of(), List.of());
         }
-        List<ImportedStudy.Column> columns =
-                study.characters().stream().map(c -> column(study, c)).toList();
+        Map<String, Integer> scored = new HashMap<>();
+        study.scores().forEach(s -> scored.merge(s.character(), 1, Integer::sum));
+        List<ImportedStudy.Column> columns = study.characters().stream()
+                .map(c -> column(c, scored.getOrDefault(c.id(), 0)))
+                .toList();
         return new ImportedStudy(study, problems, columns, List.of());
     }
 
-    private static ImportedStudy.Column column(Study study, StudyCharacter character) {
-        int scored = (int) study.scores().stream()
-                .filter(s -> s.character().equals(character.id()))
-                .count();
+    private static ImportedStudy.Column column(StudyCharacter character, int scored) {
         List<String> states = character.states().stream()
                 .map(StudyCharacter.StudyState::label)
                 .toList();
@@ -139,7 +153,11 @@ public final class MatrixFiles {
             return write(study, format, layout, "");
         }
         Study read = plain(
-                        write(study, format, layout, ""), study.title() + "." + format.ending(), "", TableChoices.NONE)
+                        write(study, format, layout, ""),
+                        study.title() + "." + format.ending(),
+                        "",
+                        TableChoices.NONE,
+                        ReadingWatch.NONE)
                 .study();
         return write(study, format, layout, Supplement.between(study, read));
     }

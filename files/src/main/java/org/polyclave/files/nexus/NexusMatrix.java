@@ -9,13 +9,26 @@ import org.polyclave.study.rules.Limits;
 /** One CHARACTERS or DATA block as it stands in the file. */
 final class NexusMatrix {
     private final NexusReader file;
+    /** Characters of the blocks before. */
+    private final int before;
+
     private NexusFormat format = new NexusFormat();
     private int count = -1;
     private int declaredTaxa = -1;
     private final Map<Integer, String> labels = new HashMap<>();
     private final Map<Integer, List<String>> stateLabels = new HashMap<>();
-    /** By taxon, the entries in the order of the characters. */
-    private final Map<Integer, List<Entry>> entries = new HashMap<>();
+    /** By character, its place among those that are kept; -1 for the others. */
+    private int[] slots = {};
+
+    private final Map<Integer, TaxonEntries> rows = new HashMap<>();
+
+    /** What is read of a taxon. */
+    private static final class TaxonEntries {
+        /** Entries in the order of the characters that are wanted. */
+        private final List<Entry> kept = new ArrayList<>();
+        /** Characters that were read, also those that nobody wants. */
+        private int read;
+    }
 
     /**
      * What a taxon shows for a character.
@@ -38,12 +51,14 @@ final class NexusMatrix {
         EITHER
     }
 
-    private NexusMatrix(NexusReader file) {
+    private NexusMatrix(NexusReader file, int before) {
         this.file = file;
+        this.before = before;
     }
 
-    static NexusMatrix read(NexusTokens in, NexusReader file) {
-        NexusMatrix matrix = new NexusMatrix(file);
+    /** @param before characters of the blocks before */
+    static NexusMatrix read(NexusTokens in, NexusReader file, int before) {
+        NexusMatrix matrix = new NexusMatrix(file, before);
         boolean seen = false;
         while (true) {
             String command = in.command();
@@ -88,6 +103,15 @@ final class NexusMatrix {
         return count;
     }
 
+    /** Number of a character in the file, from 1. */
+    int number(int character) {
+        return before + character + 1;
+    }
+
+    boolean isKept(int character) {
+        return slots[character] >= 0;
+    }
+
     String label(int character) {
         return labels.getOrDefault(character, "");
     }
@@ -97,8 +121,9 @@ final class NexusMatrix {
     }
 
     Entry entry(int taxon, int character) {
-        List<Entry> row = entries.getOrDefault(taxon, List.of());
-        return character < row.size() ? row.get(character) : Entry.MISSING;
+        TaxonEntries row = rows.get(taxon);
+        int slot = slots[character];
+        return row == null || slot < 0 || slot >= row.kept.size() ? Entry.MISSING : row.kept.get(slot);
     }
 
     private void dimensions(NexusTokens in) {
@@ -108,8 +133,10 @@ final class NexusMatrix {
         if (count < 1) {
             throw in.broken("DIMENSIONS must say how many characters there are: NCHAR=.");
         }
-        if (count > Limits.CHARACTERS) {
-            throw in.broken("The block has " + count + " characters; at most " + Limits.CHARACTERS + " can be read.");
+        slots = new int[count];
+        int kept = 0;
+        for (int c = 0; c < count; c++) {
+            slots[c] = file.isWanted(before + c) ? kept++ : -1;
         }
     }
 
@@ -165,18 +192,19 @@ final class NexusMatrix {
         int row = 0;
         while (!in.take(";")) {
             int taxon = format.labels ? taxonOfRow(in, known) : row % Math.max(1, file.taxonCount());
+            file.readUpTo(in);
             readRow(in, taxon);
             row++;
         }
         for (int taxon = 0; taxon < file.taxonCount(); taxon++) {
-            int found = entries.getOrDefault(taxon, List.of()).size();
-            if (entries.containsKey(taxon) && found != count) {
+            int found = readOf(taxon);
+            if (rows.containsKey(taxon) && found != count) {
                 throw in.broken("'" + file.taxonName(taxon) + "' has " + found + " entries, but NCHAR says " + count
                         + ". Correct the row or NCHAR.");
             }
         }
-        if (declaredTaxa >= 0 && declaredTaxa != entries.size()) {
-            throw in.broken("NTAX says " + declaredTaxa + " taxa, but the matrix has " + entries.size()
+        if (declaredTaxa >= 0 && declaredTaxa != rows.size()) {
+            throw in.broken("NTAX says " + declaredTaxa + " taxa, but the matrix has " + rows.size()
                     + ". Correct NTAX or the matrix.");
         }
     }
@@ -196,19 +224,23 @@ final class NexusMatrix {
     }
 
     private void readRow(NexusTokens in, int taxon) {
-        List<Entry> row = entries.computeIfAbsent(taxon, t -> new ArrayList<>());
-        int before = row.size();
-        if (before >= count) {
+        TaxonEntries row = rows.computeIfAbsent(taxon, t -> new TaxonEntries());
+        int readBefore = row.read;
+        if (readBefore >= count) {
             throw in.broken("'" + file.taxonName(taxon) + "' has more than the " + count
                     + " entries that NCHAR says, or occurs twice.");
         }
-        while (row.size() < count) {
+        while (row.read < count) {
             char next = in.peekSymbol();
             boolean lineEnded = in.startedLine();
-            if (next == ';' || next == 0 || (format.interleave && lineEnded && row.size() > before)) {
+            if (next == ';' || next == 0 || (format.interleave && lineEnded && row.read > readBefore)) {
                 return;
             }
-            row.add(format.continuous ? numbers(in) : entry(in, taxon, row.size()));
+            Entry entry = format.continuous ? numbers(in) : entry(in, taxon, row.read);
+            if (isKept(row.read)) {
+                row.kept.add(entry);
+            }
+            row.read++;
         }
         char next = in.peekSymbol();
         boolean goesOn = !in.startedLine() && next != ';' && next != 0;
@@ -218,12 +250,14 @@ final class NexusMatrix {
         }
     }
 
+    private int readOf(int taxon) {
+        TaxonEntries row = rows.get(taxon);
+        return row == null ? 0 : row.read;
+    }
+
     /** Rows need not stand on lines of their own: whether a taxon whose row is not complete comes next. */
     private boolean beginsRow(NexusTokens in) {
-        return in.peek()
-                .flatMap(file::taxon)
-                .filter(t -> entries.getOrDefault(t, List.of()).size() < count)
-                .isPresent();
+        return in.peek().flatMap(file::taxon).filter(t -> readOf(t) < count).isPresent();
     }
 
     private Entry entry(NexusTokens in, int taxon, int character) {

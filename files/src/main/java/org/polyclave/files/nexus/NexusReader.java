@@ -1,13 +1,16 @@
 package org.polyclave.files.nexus;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.files.source.CharacterSelection;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.files.source.TextDecoder;
 import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Study;
@@ -24,24 +27,41 @@ import org.polyclave.wording.rule.RuleWording;
  * applicable.
  */
 public final class NexusReader {
+    private static final double MATRIX_READ = 0.6;
+
     private final List<Problem> problems = new ArrayList<>();
     private final List<String> taxa = new ArrayList<>();
     private final Map<String, Integer> taxonAt = new HashMap<>();
     private final List<NexusMatrix> matrices = new ArrayList<>();
-    private final List<Integer> ordered = new ArrayList<>();
+    private final BitSet ordered = new BitSet();
+    private final ReadingWatch watch;
     private int declaredTaxa = -1;
     private String supplement = "";
+    private NexusOutline outline = new NexusOutline(0, Map.of());
+    /** Characters that are read, numbered over all blocks from 0. */
+    private BitSet wanted = new BitSet();
+    /** Characters of the blocks before. */
+    private int before;
 
-    private NexusReader() {}
+    private NexusReader(ReadingWatch watch) {
+        this.watch = watch;
+    }
 
     public static ImportedStudy read(byte[] bytes, String fileName) {
-        NexusReader reader = new NexusReader();
+        return read(bytes, fileName, "", ReadingWatch.NONE);
+    }
+
+    /** @param characters which characters are wanted, as {@link NexusSelection} reads it; empty: all */
+    public static ImportedStudy read(byte[] bytes, String fileName, String characters, ReadingWatch watch) {
+        NexusReader reader = new NexusReader(watch);
         String title = fileName.replaceAll("^.*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
         if (bytes.length > Limits.TABLE_BYTES) {
             reader.problems.add(Problem.file("The file is larger than 25 MB. Split it, or import a study file."));
             return reader.result(title);
         }
         String text = TextDecoder.decode(bytes, reader.problems);
+        reader.outline = NexusOutline.of(text);
+        reader.choose(characters);
         NexusTokens in = new NexusTokens(text);
         try {
             reader.file(in);
@@ -49,6 +69,41 @@ public final class NexusReader {
             reader.problems.add(Problem.at(broken.line(), 0, "", String.valueOf(broken.getMessage())));
         }
         return reader.result(title.isBlank() ? "Imported matrix" : title);
+    }
+
+    /** Where too many are wanted, or some that are not there, none is read, and people are told to choose. */
+    private void choose(String characters) {
+        try {
+            wanted = NexusSelection.of(characters.isBlank() ? "all" : characters, outline);
+            if (wanted.cardinality() > Limits.CHARACTERS) {
+                problems.add(Problem.file((characters.isBlank()
+                                ? "The file has " + outline.characters() + " characters; at most "
+                                : "These are " + wanted.cardinality() + " characters; at most ")
+                        + Limits.CHARACTERS
+                        + " can be read at once. Choose some of them: by numbers, such as 1-" + Limits.CHARACTERS
+                        + ", or a set that the file names."));
+                wanted = new BitSet();
+            } else if (wanted.isEmpty() && outline.characters() > 0) {
+                problems.add(Problem.file("No character is chosen. Choose at least one."));
+            }
+        } catch (NexusSelection.Wrong wrong) {
+            problems.add(Problem.file("The choice of characters: " + wrong.getMessage()));
+        }
+    }
+
+    private void matrix(NexusTokens in) {
+        NexusMatrix matrix = NexusMatrix.read(in, this, before);
+        before += matrix.count();
+        matrices.add(matrix);
+    }
+
+    boolean isWanted(int character) {
+        return wanted.get(character);
+    }
+
+    /** Called between rows. */
+    void readUpTo(NexusTokens in) {
+        watch.part(0, MATRIX_READ).at(in.position(), in.length());
     }
 
     private void file(NexusTokens in) {
@@ -64,7 +119,7 @@ public final class NexusReader {
             in.take(";");
             switch (block) {
                 case "TAXA" -> taxa(in);
-                case "CHARACTERS", "DATA" -> matrices.add(NexusMatrix.read(in, this));
+                case "CHARACTERS", "DATA" -> matrix(in);
                 case "ASSUMPTIONS" -> assumptions(in);
                 case "POLYCLAVE" -> supplement(in);
                 default -> passOver(in);
@@ -75,7 +130,7 @@ public final class NexusReader {
         }
     }
 
-    private static boolean isEnd(String command) {
+    static boolean isEnd(String command) {
         return command.equals("END") || command.equals("ENDBLOCK");
     }
 
@@ -204,12 +259,12 @@ public final class NexusReader {
                 continue;
             }
             String[] ends = token.split("-", 2);
-            if (ord && ends[0].matches("\\d{1,6}")) {
+            if (ord && ends[0].matches("[1-9]\\d{0,5}")) {
                 last = ends.length > 1 && ends[1].matches("\\d{1,6}")
                         ? Integer.parseInt(ends[1])
                         : Integer.parseInt(ends[0]);
                 for (int c = Integer.parseInt(ends[0]); c <= last; c++) {
-                    ordered.add(c - 1);
+                    ordered.set(c - 1);
                 }
             }
         }
@@ -223,7 +278,7 @@ public final class NexusReader {
         NexusStudy built = new NexusStudy(rows);
         boolean readable = problems.stream().noneMatch(Problem::blocking);
         for (NexusMatrix matrix : readable ? matrices : List.<NexusMatrix>of()) {
-            built.add(matrix, ordered);
+            built.add(matrix, ordered, watch.part(MATRIX_READ, 1));
         }
         if (matrices.stream().anyMatch(m -> m.format().saysBoth())) {
             problems.add(new Problem(
@@ -241,7 +296,7 @@ public final class NexusReader {
         }
         List<ImportedStudy.Column> columns = new ArrayList<>();
         for (int c = 0; c < study.characters().size(); c++) {
-            columns.add(built.column(c, study.characters().get(c)));
+            columns.add(built.column(c));
         }
         if (columns.stream().anyMatch(c -> c.guessed() && c.type() == CharacterType.RATIO)) {
             problems.add(new Problem(
@@ -251,6 +306,20 @@ public final class NexusReader {
                     "NEXUS does not say what continuous characters measure. Those without a unit in their name were taken as counts where all numbers are whole, otherwise as ratios.",
                     false));
         }
-        return new ImportedStudy(study, problems, columns, List.of()).withSupplement(supplement);
+        ImportedStudy read = new ImportedStudy(study, problems, columns, List.of()).withSupplement(supplement);
+        return outline.characters() > Limits.CHARACTERS || !outline.sets().isEmpty() ? read.choosing(choice()) : read;
+    }
+
+    private CharacterSelection choice() {
+        List<CharacterSelection.CharacterSet> sets = new ArrayList<>();
+        outline.sets().forEach((name, holds) -> {
+            try {
+                int size = NexusSelection.of(holds, outline).cardinality();
+                sets.add(new CharacterSelection.CharacterSet(NexusSelection.written(name), size));
+            } catch (NexusSelection.Wrong wrong) {
+                // A set that names characters which are not there is not offered.
+            }
+        });
+        return new CharacterSelection(outline.characters(), wanted.cardinality(), sets);
     }
 }

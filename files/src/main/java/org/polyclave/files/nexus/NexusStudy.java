@@ -1,6 +1,7 @@
 package org.polyclave.files.nexus;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -8,6 +9,7 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.files.nexus.NexusMatrix.Entry;
 import org.polyclave.files.nexus.NexusMatrix.Kind;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Study;
@@ -27,6 +29,10 @@ final class NexusStudy {
     private final List<StudyCharacter> characters = new ArrayList<>();
     private final List<Boolean> guessed = new ArrayList<>();
     private final List<StudyScore> scores = new ArrayList<>();
+    /** By character, its number in the file, from 1, and how many taxa are scored for it. */
+    private final List<Integer> numbers = new ArrayList<>();
+
+    private final List<Integer> scored = new ArrayList<>();
 
     NexusStudy(List<StudyRow> rows) {
         this.rows = rows;
@@ -36,29 +42,34 @@ final class NexusStudy {
         return new Study(slug, title, StudyScope.EMPTY, rows, List.of(), characters, scores);
     }
 
-    ImportedStudy.Column column(int c, StudyCharacter character) {
-        int scored = (int) scores.stream()
-                .filter(s -> s.character().equals(character.id()))
-                .count();
+    ImportedStudy.Column column(int c) {
+        StudyCharacter character = characters.get(c);
         List<String> states = character.states().stream().map(StudyState::label).toList();
         return new ImportedStudy.Column(
-                c + 1,
+                numbers.get(c),
                 character.label(),
                 character.type(),
                 character.unit(),
                 "",
                 states,
-                scored,
+                scored.get(c),
                 guessed.get(c),
                 false);
     }
 
-    void add(NexusMatrix matrix, List<Integer> ordered) {
+    /** @param ordered characters of the file, from 0, that are a graded series */
+    void add(NexusMatrix matrix, BitSet ordered, ReadingWatch watch) {
         for (int c = 0; c < matrix.count(); c++) {
-            boolean isOrdered = ordered.contains(characters.size());
+            watch.at(c, matrix.count());
+            if (!matrix.isKept(c)) {
+                continue;
+            }
+            int before = scores.size();
+            boolean isOrdered = ordered.get(matrix.number(c) - 1);
             StudyCharacter character =
                     matrix.format().continuous ? continuous(matrix, c) : standard(matrix, c, isOrdered);
             characters.add(character);
+            numbers.add(matrix.number(c));
             for (int i = 0; i < rows.size(); i++) {
                 Optional<ScoreValue> value = value(matrix.entry(i, c), matrix.format(), character);
                 if (value.isPresent()) {
@@ -73,11 +84,12 @@ final class NexusStudy {
                             ""));
                 }
             }
+            scored.add(scores.size() - before);
         }
     }
 
     private String label(NexusMatrix matrix, int c) {
-        return matrix.label(c).isBlank() ? "character " + (characters.size() + 1) : matrix.label(c);
+        return matrix.label(c).isBlank() ? "character " + matrix.number(c) : matrix.label(c);
     }
 
     private StudyCharacter standard(NexusMatrix matrix, int c, boolean ordered) {

@@ -37,6 +37,15 @@ final class NexusTokens {
         return line;
     }
 
+    /** How much of the file is behind. */
+    int position() {
+        return at;
+    }
+
+    int length() {
+        return text.length();
+    }
+
     Broken broken(String sentence) {
         return new Broken(line, sentence);
     }

@@ -15,6 +15,7 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
 import org.apache.commons.csv.CSVRecord;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.study.rules.Problem;
 
 /** Tables as text: CSV with comma or semicolon, and TSV. */
@@ -26,7 +27,7 @@ public final class TextTable {
 
     private TextTable() {}
 
-    static Sheet read(String text, String fileName, List<Problem> problems) {
+    static Sheet read(String text, String fileName, List<Problem> problems, ReadingWatch watch) {
         char separator = separator(text, fileName);
         CSVFormat format = CSVFormat.DEFAULT
                 .builder()
@@ -37,6 +38,7 @@ public final class TextTable {
         List<Integer> lines = new ArrayList<>();
         try (CSVParser parser = CSVParser.parse(new StringReader(text), format)) {
             for (CSVRecord row : parser) {
+                watch.at(row.getCharacterPosition(), text.length());
                 List<String> values = new ArrayList<>();
                 for (String value : row) {
                     values.add(unquoted(value.strip()));

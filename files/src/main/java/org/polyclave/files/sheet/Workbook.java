@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.xml.parsers.ParserConfigurationException;
@@ -40,6 +41,7 @@ import org.apache.poi.xssf.usermodel.XSSFCellStyle;
 import org.apache.poi.xssf.usermodel.XSSFColor;
 import org.apache.poi.xssf.usermodel.XSSFComment;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.study.model.Units;
 import org.polyclave.study.rules.Problem;
 import org.xml.sax.Attributes;
@@ -92,7 +94,7 @@ public final class Workbook {
      *
      * @param name of the sheet; empty: the first that holds something
      */
-    static Sheet read(byte[] bytes, String name, List<Problem> problems) {
+    static Sheet read(byte[] bytes, String name, List<Problem> problems, ReadingWatch watch) {
         if (!isZip(bytes)) {
             problems.add(
                     Problem.file(
@@ -100,12 +102,14 @@ public final class Workbook {
             return Sheet.empty();
         }
         try (OPCPackage archive = OPCPackage.open(new ByteArrayInputStream(bytes))) {
-            return sheet(archive, name, problems);
+            return sheet(archive, name, problems, watch);
         } catch (IOException | OpenXML4JException | OpenXML4JRuntimeException broken) {
             problems.add(Problem.file(why(broken)));
         } catch (SAXException | ParserConfigurationException broken) {
             problems.add(Problem.file("The workbook contains XML that is broken or not allowed (" + broken.getMessage()
                     + "). Save it again from your spreadsheet program."));
+        } catch (CancellationException cancelled) {
+            throw cancelled;
         } catch (RuntimeException broken) {
             // The library tells some broken workbooks by unchecked exceptions of many kinds.
             problems.add(Problem.file("The workbook cannot be read (" + broken.getMessage()
@@ -124,7 +128,7 @@ public final class Workbook {
                 : "The workbook cannot be read (" + message + "). Save it again from your spreadsheet program.";
     }
 
-    private static Sheet sheet(OPCPackage archive, String name, List<Problem> problems)
+    private static Sheet sheet(OPCPackage archive, String name, List<Problem> problems, ReadingWatch watch)
             throws IOException, OpenXML4JException, SAXException, ParserConfigurationException {
         XSSFReader reader = new XSSFReader(archive);
         SharedStrings strings = new ReadOnlySharedStringsTable(archive);
@@ -139,7 +143,7 @@ public final class Workbook {
                     others++;
                     continue;
                 }
-                Contents contents = new Contents();
+                Contents contents = new Contents(watch);
                 Handler handler = new Handler(styles, sheets.getSheetComments(), strings, contents);
                 XMLReader xml = XMLHelper.newXMLReader();
                 xml.setContentHandler(handler);
@@ -170,10 +174,18 @@ public final class Workbook {
         private final Map<Sheet.Place, Sheet.Remark> remarks = new HashMap<>();
         private final Map<Sheet.Place, Sheet.Mark> marks = new HashMap<>();
         private final List<CellRangeAddress> merged = new ArrayList<>();
+        private final ReadingWatch watch;
         private List<String> row = new ArrayList<>();
+        /** Rows that the sheet says it has; 0 if it does not say. */
+        private int announced;
+
+        Contents(ReadingWatch watch) {
+            this.watch = watch;
+        }
 
         @Override
         public void startRow(int number) {
+            watch.at(announced == 0 ? 0 : number, announced);
             row = new ArrayList<>();
         }
 
@@ -247,6 +259,10 @@ public final class Workbook {
                 @Nullable String name,
                 @Nullable Attributes attributes)
                 throws SAXException {
+            if ("dimension".equals(localName) && attributes != null && attributes.getValue("ref") != null) {
+                contents.announced =
+                        CellRangeAddress.valueOf(attributes.getValue("ref")).getLastRow();
+            }
             if ("mergeCell".equals(localName) && attributes != null) {
                 contents.merged.add(CellRangeAddress.valueOf(attributes.getValue("ref")));
             }

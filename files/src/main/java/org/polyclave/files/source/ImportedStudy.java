@@ -17,6 +17,7 @@ import org.polyclave.study.rules.Problem;
  * @param supplement what the file holds beside its matrix, for reading back what a matrix cannot say; empty if nothing
  * @param unread cells that people can correct without the file
  * @param account what became of every cell; null where the file is not a table of taxa and characters
+ * @param selection which of its characters were read; null where all are
  */
 public record ImportedStudy(
         Study study,
@@ -25,7 +26,8 @@ public record ImportedStudy(
         List<String> setAside,
         String supplement,
         List<UnreadCell> unread,
-        @Nullable ImportAccount account) {
+        @Nullable ImportAccount account,
+        @Nullable CharacterSelection selection) {
     public ImportedStudy {
         problems = List.copyOf(problems);
         columns = List.copyOf(columns);
@@ -34,18 +36,23 @@ public record ImportedStudy(
     }
 
     public ImportedStudy(Study study, List<Problem> problems, List<Column> columns, List<String> setAside) {
-        this(study, problems, columns, setAside, "", List.of(), null);
+        this(study, problems, columns, setAside, "", List.of(), null, null);
+    }
+
+    /** The same of a file of which some characters are read. */
+    public ImportedStudy choosing(CharacterSelection some) {
+        return new ImportedStudy(study, problems, columns, setAside, supplement, unread, account, some);
     }
 
     public ImportedStudy withSupplement(String text) {
-        return new ImportedStudy(study, problems, columns, setAside, text, unread, account);
+        return new ImportedStudy(study, problems, columns, setAside, text, unread, account, selection);
     }
 
     /** The same matrix with all that its supplement says of it. */
     public ImportedStudy supplemented(Study whole, List<String> notices) {
         List<Problem> all = new ArrayList<>(problems);
         notices.forEach(n -> all.add(new Problem(0, 0, "", n, false)));
-        return new ImportedStudy(whole, all, columns, setAside, "", unread, account);
+        return new ImportedStudy(whole, all, columns, setAside, "", unread, account, selection);
     }
 
     /** Whether the study may be used: there is one, and no problem blocks. */

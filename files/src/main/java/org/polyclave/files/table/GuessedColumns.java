@@ -8,6 +8,7 @@ import java.util.function.IntPredicate;
 import java.util.regex.Pattern;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.files.sheet.Sheet;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.study.notation.TypeGuess;
 
 /**
@@ -33,9 +34,10 @@ final class GuessedColumns {
     }
 
     /** The sheet itself if there is nothing to change. */
-    Sheet asMeant() {
+    Sheet asMeant(ReadingWatch watch) {
         boolean commas = MappingProposal.usesCommas(sheet, taxonRows.isEmpty() ? 0 : taxonRows.get(0));
         for (int c = 1; c < sheet.columns(); c++) {
+            watch.at(c, sheet.columns());
             if (guessed.test(c)) {
                 column(c, commas);
             }

@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import org.polyclave.files.sheet.Sheet;
 import org.polyclave.files.source.ImportAccount.Fate;
 import org.polyclave.files.source.ImportAccount.Reason;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.files.table.SheetMapping.ColumnRole;
 import org.polyclave.files.table.SheetMapping.MappedColumn;
 import org.polyclave.study.model.Units;
@@ -72,11 +73,11 @@ final class MappedMatrix {
         scores = new MappedScores(from, mapping, table.remarks());
     }
 
-    static Sheet of(Sheet from, SheetMapping mapping, List<Problem> problems, CellLedger ledger) {
-        return new MappedMatrix(from, mapping, problems, ledger).sheet();
+    static Sheet of(Sheet from, SheetMapping mapping, List<Problem> problems, CellLedger ledger, ReadingWatch watch) {
+        return new MappedMatrix(from, mapping, problems, ledger).sheet(watch);
     }
 
-    private Sheet sheet() {
+    private Sheet sheet(ReadingWatch watch) {
         for (int r = 0; r < Math.min(table.first(), from.rows()); r++) {
             ledger.markLine(from, r, Fate.HEADING);
         }
@@ -86,6 +87,7 @@ final class MappedMatrix {
         headings(told);
         List<String> above = List.of();
         for (int r = table.first(); r < from.rows(); r++) {
+            watch.at(r, from.rows());
             if (from.row(r).stream().allMatch(String::isEmpty)) {
                 continue;
             }

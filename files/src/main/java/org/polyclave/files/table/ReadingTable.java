@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.files.sheet.Sheet;
 import org.polyclave.files.sheet.SheetFile;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.study.measuring.ReadingSheet;
 import org.polyclave.study.rules.NeverAsked;
 import org.polyclave.study.rules.Problem;
@@ -62,7 +63,7 @@ public final class ReadingTable {
     /** @param fileName its ending tells the format */
     public static ReadingSheet read(byte[] bytes, String fileName) {
         List<Problem> problems = new ArrayList<>();
-        return new ReadingTable(SheetFile.read(bytes, fileName, "", problems), problems).run();
+        return new ReadingTable(SheetFile.read(bytes, fileName, "", problems, ReadingWatch.NONE), problems).run();
     }
 
     private ReadingSheet run() {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.polyclave.files.sheet.Sheet;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.study.model.ScoreValue;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyRow;
@@ -24,9 +25,13 @@ final class ScoreCells {
 
     /** Every score; texts that are none are told. */
     List<StudyScore> read(
-            List<Integer> taxonRows, Map<Integer, StudyRow> rowAt, Map<Integer, StudyCharacter> characterAt) {
+            List<Integer> taxonRows,
+            Map<Integer, StudyRow> rowAt,
+            Map<Integer, StudyCharacter> characterAt,
+            ReadingWatch watch) {
         List<StudyScore> scores = new ArrayList<>();
         for (int r : taxonRows) {
+            watch.at(r, sheet.rows());
             StudyRow row = rowAt.get(r);
             for (Map.Entry<Integer, StudyCharacter> column : characterAt.entrySet()) {
                 String text = sheet.cell(r, column.getKey());

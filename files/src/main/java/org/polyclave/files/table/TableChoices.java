@@ -13,11 +13,15 @@ import org.polyclave.study.model.Study;
  * for a corrected file, too.
  *
  * @param types by heading
+ * @param characters which characters of a NEXUS file are wanted, as it writes sets of them; empty: all
  * @param known types of the characters of the study that the table is to join, by name: they hold where the table says nothing
  */
 public record TableChoices(
-        Map<String, Retype.Choice> types, List<CellCorrection> corrections, Map<String, Retype.Choice> known) {
-    public static final TableChoices NONE = new TableChoices(Map.of(), List.of());
+        Map<String, Retype.Choice> types,
+        List<CellCorrection> corrections,
+        String characters,
+        Map<String, Retype.Choice> known) {
+    public static final TableChoices NONE = new TableChoices(Map.of(), List.of(), "");
 
     public TableChoices {
         types = Map.copyOf(types);
@@ -25,15 +29,20 @@ public record TableChoices(
         known = Map.copyOf(known);
     }
 
-    public TableChoices(Map<String, Retype.Choice> types, List<CellCorrection> corrections) {
-        this(types, corrections, Map.of());
+    public TableChoices(Map<String, Retype.Choice> types, List<CellCorrection> corrections, String characters) {
+        this(types, corrections, characters, Map.of());
+    }
+
+    /** The same of some characters of a NEXUS file. */
+    public TableChoices of(String some) {
+        return new TableChoices(types, corrections, some, known);
     }
 
     /** The same for a table that is to join a study. */
     public TableChoices joining(Study study) {
-        Map<String, Retype.Choice> characters = new HashMap<>();
-        study.characters().forEach(c -> characters.put(Slug.of(c.label()), new Retype.Choice(c.type(), c.unit())));
-        return new TableChoices(types, corrections, characters);
+        Map<String, Retype.Choice> joined = new HashMap<>();
+        study.characters().forEach(c -> joined.put(Slug.of(c.label()), new Retype.Choice(c.type(), c.unit())));
+        return new TableChoices(types, corrections, characters, joined);
     }
 
     /** The type that a column has in the study that it is to join; null if it has none. */

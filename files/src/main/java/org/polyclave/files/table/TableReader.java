@@ -15,6 +15,7 @@ import org.polyclave.files.sheet.SheetFile;
 import org.polyclave.files.sheet.Workbook;
 import org.polyclave.files.source.ImportAccount.Fate;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.files.source.UnreadCell;
 import org.polyclave.study.model.Slug;
 import org.polyclave.study.model.Study;
@@ -36,6 +37,13 @@ import org.polyclave.wording.rule.RuleWording;
  * {@code specimen}: specimens, see {@link SpecimenTable}. Every problem is collected with its place.
  */
 public final class TableReader {
+    /** Part of the work that is done when a file is opened. */
+    static final double OPENED = 0.4;
+
+    private static final double GUESSED = 0.1;
+    private static final double CHARACTERS_READ = 0.3;
+    private static final double SCORES_READ = 0.8;
+
     private final String title;
     private final List<Problem> problems = new ArrayList<>();
     private final List<String> setAside = new ArrayList<>();
@@ -49,12 +57,14 @@ public final class TableReader {
     private final List<UnreadCell> unread = new ArrayList<>();
     private final TableChoices choices;
     private final CellLedger ledger;
+    private final ReadingWatch watch;
     private boolean mapped;
 
-    private TableReader(String title, TableChoices choices, CellLedger ledger) {
+    private TableReader(String title, TableChoices choices, CellLedger ledger, ReadingWatch watch) {
         this.title = title;
         this.choices = choices;
         this.ledger = ledger;
+        this.watch = watch;
     }
 
     /** Reads CSV, TSV or XLSX; {@code fileName} tells which, and the title. */
@@ -64,14 +74,16 @@ public final class TableReader {
 
     /** @param sheetName sheet of a workbook; empty: the first that holds something */
     public static ImportedStudy read(byte[] bytes, String fileName, String sheetName) {
-        return read(bytes, fileName, sheetName, TableChoices.NONE);
+        return read(bytes, fileName, sheetName, TableChoices.NONE, ReadingWatch.NONE);
     }
 
     /** @param choices what people decided when they saw it read before */
-    public static ImportedStudy read(byte[] bytes, String fileName, String sheetName, TableChoices choices) {
+    public static ImportedStudy read(
+            byte[] bytes, String fileName, String sheetName, TableChoices choices, ReadingWatch watch) {
         List<Problem> problems = new ArrayList<>();
-        TableSupplement.SplitSheet found = opened(bytes, fileName, sheetName, problems);
-        return read(found.sheet(), titleOf(fileName), problems, choices, new CellLedger(found.sheet()))
+        TableSupplement.SplitSheet found = opened(bytes, fileName, sheetName, problems, watch.part(0, OPENED));
+        CellLedger ledger = new CellLedger(found.sheet());
+        return read(found.sheet(), titleOf(fileName), problems, choices, ledger, watch.part(OPENED, 1))
                 .withSupplement(found.text());
     }
 
@@ -82,8 +94,9 @@ public final class TableReader {
     }
 
     /** The table as it stands in a file, and the text that travels with it; what could not be read is told. */
-    static TableSupplement.SplitSheet opened(byte[] bytes, String fileName, String sheetName, List<Problem> problems) {
-        return TableSupplement.of(SheetFile.read(bytes, fileName, sheetName, problems), problems);
+    static TableSupplement.SplitSheet opened(
+            byte[] bytes, String fileName, String sheetName, List<Problem> problems, ReadingWatch watch) {
+        return TableSupplement.of(SheetFile.read(bytes, fileName, sheetName, problems, watch), problems);
     }
 
     /** Names of the sheets of a workbook, in order; none for other files. */
@@ -96,8 +109,13 @@ public final class TableReader {
      * @param ledger of the cells of the file, which {@code sheet} may only be a view of
      */
     static ImportedStudy read(
-            Sheet sheet, String title, List<Problem> problems, TableChoices choices, CellLedger ledger) {
-        TableReader reader = new TableReader(title, choices, ledger);
+            Sheet sheet,
+            String title,
+            List<Problem> problems,
+            TableChoices choices,
+            CellLedger ledger,
+            ReadingWatch watch) {
+        TableReader reader = new TableReader(title, choices, ledger, watch);
         if (DarwinCoreTaxa.isSuch(sheet)) {
             return DarwinCoreTaxa.read(sheet, reader.title, problems);
         }
@@ -129,11 +147,12 @@ public final class TableReader {
         sheet = Corrections.apply(sheet, choices);
         divideRows();
         if (isWithinLimits()) {
-            sheet = new GuessedColumns(sheet, taxonRows, this::isGuessed).asMeant();
+            sheet = new GuessedColumns(sheet, taxonRows, this::isGuessed).asMeant(watch.part(0, GUESSED));
             readRows();
             readCharacters();
             applyRules();
-            List<StudyScore> scores = new ScoreCells(sheet, report).read(taxonRows, rowAt, characterAt);
+            List<StudyScore> scores = new ScoreCells(sheet, report)
+                    .read(taxonRows, rowAt, characterAt, watch.part(CHARACTERS_READ, SCORES_READ));
             return isLong ? result(scores) : accounted(scores);
         }
         return result(List.of());
@@ -141,7 +160,9 @@ public final class TableReader {
 
     /** What became of every cell; one of which nobody can say it is told, so that nothing passes silently. */
     private ImportedStudy accounted(List<StudyScore> scores) {
+        ReadingWatch counting = watch.part(SCORES_READ, 1);
         for (int c = 0; c < sheet.columns(); c++) {
+            counting.at(c, sheet.columns());
             boolean describes = c == 0 || sheet.cell(0, c).startsWith("#");
             boolean scored = characterAt.containsKey(c);
             boolean out = setAside.contains(heading(c));
@@ -163,8 +184,15 @@ public final class TableReader {
             }
         }
         ImportedStudy read = result(scores);
-        return new ImportedStudy(read.study(), read.problems(), columns, setAside, "", unread, ledger.account((int)
-                rowAt.keySet().stream().filter(r -> r >= 0).count()));
+        return new ImportedStudy(
+                read.study(),
+                read.problems(),
+                columns,
+                setAside,
+                "",
+                unread,
+                ledger.account((int) rowAt.keySet().stream().filter(r -> r >= 0).count()),
+                null);
     }
 
     /** A prepared table says nothing by colours and lines; where there are some, their author is told that they were not read. */
@@ -198,7 +226,7 @@ public final class TableReader {
         Study study = new Study(Slug.of(title, "matrix"), title, StudyScope.EMPTY, rows, List.of(), characters, scores);
         List<Problem> all = new ArrayList<>(problems);
         unread.forEach(u -> all.add(u.problem()));
-        return new ImportedStudy(study, all, columns, setAside, "", unread, null);
+        return new ImportedStudy(study, all, columns, setAside, "", unread, null, null);
     }
 
     private final TableReport report = new TableReport() {
@@ -354,7 +382,9 @@ public final class TableReader {
     private void readCharacters() {
         CharacterColumns reading = new CharacterColumns(about, aboutRow, choices, report);
         Map<String, Integer> byId = new HashMap<>();
+        ReadingWatch reported = watch.part(GUESSED, CHARACTERS_READ);
         for (int c = 1; c < sheet.columns(); c++) {
+            reported.at(c, sheet.columns());
             String label = sheet.cell(0, c);
             if (label.startsWith("#") || isEmpty(c)) {
                 continue;

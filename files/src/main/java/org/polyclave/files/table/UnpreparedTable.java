@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import org.polyclave.files.sheet.Sheet;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.files.table.SheetMapping.ColumnRole;
 import org.polyclave.study.rules.Problem;
 
@@ -16,6 +17,8 @@ import org.polyclave.study.rules.Problem;
 public final class UnpreparedTable {
     private static final int SAMPLE = 14;
     private static final int LONGEST = 80;
+    private static final double OPENED = 0.35;
+    private static final double MAPPED = 0.55;
 
     private UnpreparedTable() {}
 
@@ -29,23 +32,25 @@ public final class UnpreparedTable {
 
     /** What cannot be read shows no rows; reading it tells why. */
     public static TableSample look(byte[] bytes, String fileName) {
-        return look(bytes, fileName, "");
+        return look(bytes, fileName, "", ReadingWatch.NONE);
     }
 
     /** @param sheetName sheet of a workbook; empty: the first that holds something */
-    public static TableSample look(byte[] bytes, String fileName, String sheetName) {
-        Sheet file = opened(bytes, fileName, sheetName);
+    public static TableSample look(byte[] bytes, String fileName, String sheetName, ReadingWatch watch) {
+        Sheet file = opened(bytes, fileName, sheetName, watch);
         return sample(file, MappingProposal.of(file));
     }
 
     /** The same with taxa down or across, as people chose. */
-    public static TableSample look(byte[] bytes, String fileName, String sheetName, boolean transposed) {
-        Sheet file = opened(bytes, fileName, sheetName);
+    public static TableSample look(
+            byte[] bytes, String fileName, String sheetName, boolean transposed, ReadingWatch watch) {
+        Sheet file = opened(bytes, fileName, sheetName, watch);
         return sample(file, MappingProposal.of(file, transposed));
     }
 
-    private static Sheet opened(byte[] bytes, String fileName, String sheetName) {
-        return TableReader.opened(bytes, fileName, sheetName, new ArrayList<>()).sheet();
+    private static Sheet opened(byte[] bytes, String fileName, String sheetName, ReadingWatch watch) {
+        return TableReader.opened(bytes, fileName, sheetName, new ArrayList<>(), watch)
+                .sheet();
     }
 
     private static TableSample sample(Sheet file, SheetMapping proposal) {
@@ -72,7 +77,7 @@ public final class UnpreparedTable {
     }
 
     public static ImportedStudy read(byte[] bytes, String fileName, SheetMapping mapping) {
-        return read(bytes, fileName, "", mapping, TableChoices.NONE);
+        return read(bytes, fileName, "", mapping, TableChoices.NONE, ReadingWatch.NONE);
     }
 
     /**
@@ -80,9 +85,15 @@ public final class UnpreparedTable {
      * @param choices what people decided when they saw it read before
      */
     public static ImportedStudy read(
-            byte[] bytes, String fileName, String sheetName, SheetMapping mapping, TableChoices choices) {
+            byte[] bytes,
+            String fileName,
+            String sheetName,
+            SheetMapping mapping,
+            TableChoices choices,
+            ReadingWatch watch) {
         List<Problem> problems = new ArrayList<>();
-        Sheet file = TableReader.opened(bytes, fileName, sheetName, problems).sheet();
+        Sheet file = TableReader.opened(bytes, fileName, sheetName, problems, watch.part(0, OPENED))
+                .sheet();
         Sheet sheet = mapping.transposed() ? file.turned(Math.max(0, mapping.titleRows())) : file;
         CellLedger ledger = new CellLedger(file);
         boolean fits = mapping.columns().size() >= sheet.width()
@@ -97,17 +108,19 @@ public final class UnpreparedTable {
             problems.add(Problem.file("No column holds the names of the taxa, or the codes of specimens. Choose it."));
         }
         return TableReader.read(
-                fits && named ? wide(sheet, mapping, problems, ledger) : Sheet.empty(),
+                fits && named ? wide(sheet, mapping, problems, ledger, watch.part(OPENED, MAPPED)) : Sheet.empty(),
                 title(file, mapping, fileName),
                 problems,
                 choices,
-                ledger);
+                ledger,
+                watch.part(MAPPED, 1));
     }
 
-    private static Sheet wide(Sheet sheet, SheetMapping mapping, List<Problem> problems, CellLedger ledger) {
+    private static Sheet wide(
+            Sheet sheet, SheetMapping mapping, List<Problem> problems, CellLedger ledger, ReadingWatch watch) {
         return mapping.listsSpecimens()
                 ? MappedSpecimens.of(sheet, mapping)
-                : MappedMatrix.of(sheet, mapping, problems, ledger);
+                : MappedMatrix.of(sheet, mapping, problems, ledger, watch);
     }
 
     /** What stands above the headings is what its author calls the table. */

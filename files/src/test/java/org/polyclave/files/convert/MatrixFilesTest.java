@@ -31,6 +31,7 @@ import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.files.convert.MatrixFiles.Format;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.files.table.TableReader;
 import org.polyclave.files.table.TableWriter.Layout;
 import org.polyclave.files.table.UnpreparedTable;
@@ -386,7 +387,9 @@ class MatrixFilesTest {
         assertThat(problems("taxon,colour\nA,red\n", "a.nex"))
                 .containsExactly("Row 1: The file must begin with #NEXUS.");
         assertThat(problems("#NEXUS\nBEGIN DATA;\nDIMENSIONS NTAX=1 NCHAR=10000;\nMATRIX\nA 0\n;END;", "a.nex"))
-                .containsExactly("Row 3: The block has 10000 characters; at most 1000 can be read.");
+                .contains(
+                        "The file has 10000 characters; at most 1000 can be read at once. Choose some of them: by numbers, such as"
+                                + " 1-1000, or a set that the file names.");
         assertThat(problems(
                         "#NEXUS\nBEGIN DATA;\nDIMENSIONS NCHAR=4;\nFORMAT DATATYPE=DNA;\nMATRIX A ACGT;END;", "a.nex"))
                 .singleElement()
@@ -459,7 +462,8 @@ class MatrixFilesTest {
         ImportedStudy read = MatrixFiles.read(bytes, "x.xlsx", "scores & more");
         assertThat(read.problems()).isEmpty();
         assertThat(read.study().scores()).hasSize(2);
-        assertThat(UnpreparedTable.look(bytes, "x.xlsx", "scores & more").rows())
+        assertThat(UnpreparedTable.look(bytes, "x.xlsx", "scores & more", ReadingWatch.NONE)
+                        .rows())
                 .hasSize(3);
         for (String none : List.of("empty", "Scores")) {
             assertThat(MatrixFiles.read(bytes, "x.xlsx", none).problems())

@@ -5,15 +5,21 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.charset.StandardCharsets;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.files.source.CharacterSelection;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.files.table.TableReader;
 import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.notation.UnitHeading;
 import org.polyclave.study.rules.Problem;
@@ -37,6 +43,109 @@ class NexusTest {
     private static String data(String format, String labels, String matrix) {
         return "#NEXUS\nBEGIN DATA;\nDIMENSIONS NTAX=2 NCHAR=2;\nFORMAT " + format + ";\n" + labels + "MATRIX\n"
                 + matrix + "\n;\nEND;\n";
+    }
+
+    private static ImportedStudy some(String text, String characters) {
+        return NexusReader.read(text.getBytes(StandardCharsets.UTF_8), "file.nex", characters, ReadingWatch.NONE);
+    }
+
+    /** Two blocks of 700 and 500 characters; the state of taxon t for character c is (c + t) % 3. */
+    private static String large() {
+        StringBuilder file = new StringBuilder("#NEXUS\nBEGIN TAXA;\nDIMENSIONS NTAX=3;\nTAXLABELS A B C;\nEND;\n");
+        int before = 0;
+        for (int count : new int[] {700, 500}) {
+            file.append("BEGIN CHARACTERS;\nDIMENSIONS NCHAR=" + count + ";\nFORMAT MATCHCHAR=. INTERLEAVE;\nMATRIX\n");
+            for (int half = 0; half < 2; half++) {
+                for (int t = 0; t < 3; t++) {
+                    file.append("ABC".charAt(t)).append(' ');
+                    for (int c = before + half * count / 2; c < before + (half + 1) * count / 2; c++) {
+                        // Now and then the second matches the first.
+                        file.append(t == 1 && c % 5 == 0 ? '.' : (char) ('0' + (c + t) % 3));
+                    }
+                    file.append('\n');
+                }
+            }
+            file.append(";\nEND;\n");
+            before += count;
+        }
+        return file + "BEGIN SETS;\nCHARSET every_fifth = 1-.\\5;\nCHARSET 'wing-veins' = 11 700 - 702 every_fifth;\n"
+                + "CHARSET broken = 5 9999;\nCHARSET mask (VECTOR) = 0101;\nEND;\n"
+                + "BEGIN ASSUMPTIONS;\nTYPESET * t = unord: 1-700, ord: 701-1200;\nEND;\n";
+    }
+
+    static Stream<Arguments> selections() {
+        IntPredicate fifth = c -> c % 5 == 1;
+        return Stream.of(
+                Arguments.of("7", (IntPredicate) c -> c == 7),
+                Arguments.of("1-3, 1199-.", (IntPredicate) c -> c <= 3 || c >= 1199),
+                Arguments.of("600 - 1200\\7", (IntPredicate) c -> c >= 600 && (c - 600) % 7 == 0),
+                Arguments.of("EVERY_FIFTH", fifth),
+                Arguments.of("'wing-veins'; 2", fifth.or(c -> c == 2 || c == 11 || (c >= 700 && c <= 702))));
+    }
+
+    /** The oracle works with numbers only, and knows nothing of blocks or lines. */
+    @ParameterizedTest
+    @MethodSource("selections")
+    void someCharactersOfManyAreRead(String characters, IntPredicate wanted) {
+        ImportedStudy read = some(large(), characters);
+        assertThat(read.problems()).isEmpty();
+        List<Integer> numbers =
+                IntStream.rangeClosed(1, 1200).filter(wanted).boxed().toList();
+        assertThat(read.columns()).extracting(ImportedStudy.Column::column).isEqualTo(numbers);
+        assertThat(read.study().characters())
+                .extracting(StudyCharacter::label)
+                .isEqualTo(numbers.stream().map(n -> "character " + n).toList());
+        for (int c = 0; c < numbers.size(); c++) {
+            int number = numbers.get(c);
+            StudyCharacter character = read.study().characters().get(c);
+            assertThat(character.type()).isEqualTo(number > 700 ? CharacterType.ORDERED : CharacterType.STATES);
+            List<String> typed = read.study().scores().stream()
+                    .filter(s -> s.character().equals(character.id()))
+                    .map(StudyScore::typed)
+                    .toList();
+            assertThat(typed)
+                    .isEqualTo(IntStream.range(0, 3)
+                            .mapToObj(t -> "state " + (number - 1 + (t == 1 && (number - 1) % 5 == 0 ? 0 : t)) % 3)
+                            .toList());
+        }
+        assertThat(read.selection())
+                .isEqualTo(new CharacterSelection(
+                        1200,
+                        numbers.size(),
+                        List.of(
+                                new CharacterSelection.CharacterSet("every_fifth", 240),
+                                new CharacterSelection.CharacterSet("'wing-veins'", 242))));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "''       | has 1200 characters; at most 1000 can be read at once",
+                "all      | These are 1200 characters",
+                "5-3      | '5-3' ends before it begins",
+                "1201     | There is no character 1201: the file has 1200.",
+                "0        | There is no character 0",
+                "wing     | 'wing' is neither a number",
+                "broken   | There is no character 9999",
+                "1-9\\0  | After a backslash",
+                "','      | No character is chosen",
+                "'''open' | does not end with one"
+            })
+    void aChoiceThatCannotBeReadSaysWhy(String characters, String says) {
+        assertThat(some(large(), characters).problems())
+                .filteredOn(Problem::blocking)
+                .singleElement()
+                .extracting(Problem::sentence)
+                .asString()
+                .contains(says);
+    }
+
+    @Test
+    void aSetThatHoldsItselfEnds() {
+        String file = data("SYMBOLS=\"01\"", "", "A 01\nB 10") + "BEGIN SETS; CHARSET a = b 1; CHARSET b = a 2; END;";
+        assertThat(some(file, "a").study().characters()).hasSize(2);
+        assertThat(some(file, "").problems()).isEmpty();
     }
 
     @Test

@@ -39,6 +39,7 @@ import org.polyclave.files.source.ImportAccount;
 import org.polyclave.files.source.ImportAccount.Fate;
 import org.polyclave.files.source.ImportAccount.Reason;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.ReadingWatch;
 import org.polyclave.files.source.UnreadCell;
 import org.polyclave.files.table.SheetMapping.Meaning;
 import org.polyclave.files.table.TableChoices.CellCorrection;
@@ -67,7 +68,7 @@ final class TablesAsKeptTest {
         }
 
         ImportedStudy read(SheetMapping mapping, TableChoices choices) {
-            return UnpreparedTable.read(bytes, name, "", mapping, choices);
+            return UnpreparedTable.read(bytes, name, "", mapping, choices, ReadingWatch.NONE);
         }
 
         SheetMapping mapping() {
@@ -107,7 +108,7 @@ final class TablesAsKeptTest {
             String as = cell.nearest().isEmpty() ? null : cell.nearest().get(0);
             corrections.add(new CellCorrection(cell.heading(), cell.row(), cell.text(), as));
         }
-        return new TableChoices(types, corrections);
+        return new TableChoices(types, corrections, "");
     }
 
     @ParameterizedTest
@@ -287,7 +288,8 @@ final class TablesAsKeptTest {
                 Map.of("Glumes", new Retype.Choice(CharacterType.ORDERED, "")),
                 List.of(
                         new CellCorrection("weight of 100 seeds", "", "half oz", "1/2 oz"),
-                        new CellCorrection("Flowering", "Sedrion durum", "all summer", null)));
+                        new CellCorrection("Flowering", "Sedrion durum", "all summer", null)),
+                "");
         String moved = "Kept in the hut,,,,,,\n" + new String(table.bytes(), StandardCharsets.UTF_8);
         for (byte[] file : List.of(table.bytes(), moved.getBytes(StandardCharsets.UTF_8))) {
             ImportedStudy read = new Kept("x.csv", file).read(choices);

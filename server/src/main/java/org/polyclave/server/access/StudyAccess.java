@@ -29,15 +29,26 @@ public class StudyAccess {
         }
         long account = who.account().id();
         AccessMapper.StudyHead head = studies.find(slug, account).orElseThrow(Problems::notFound);
+        return opened(head, account).require(needed);
+    }
+
+    /** The same for a job that somebody began: it may only do what they still may. */
+    public OpenStudy open(long study, long account, Role needed) {
+        AccessMapper.StudyHead head = studies.findById(study, account).orElseThrow(Problems::notFound);
+        OpenStudy open = opened(head, account).require(needed);
+        refuseBlind(open);
+        return open;
+    }
+
+    private OpenStudy opened(AccessMapper.StudyHead head, long account) {
         return new OpenStudy(
-                        head.id(),
-                        head.slug(),
-                        head.title(),
-                        head.revision(),
-                        Role.valueOf(head.role()),
-                        account,
-                        blindScorers.isBlind(head.id(), account))
-                .require(needed);
+                head.id(),
+                head.slug(),
+                head.title(),
+                head.revision(),
+                Role.valueOf(head.role()),
+                account,
+                blindScorers.isBlind(head.id(), account));
     }
 
     /** Those who score blind are told to hand theirs in first. */

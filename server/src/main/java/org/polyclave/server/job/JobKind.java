@@ -8,7 +8,8 @@ public interface JobKind {
     String name();
 
     /**
-     * Computes the answer, as JSON. May run again after a crash, so it changes nothing else. What it throws as a problem
+     * Computes the answer, as JSON. May run again after a crash, so what it changes besides is written in one transaction with
+     * {@link JobAnswers#finish}. What it throws as a problem
      * is told to whoever asked.
      *
      * @param cancel asked often; a job that stops by it may return or throw what it likes

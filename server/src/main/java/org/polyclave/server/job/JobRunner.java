@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -49,6 +50,7 @@ class JobRunner {
         }
         Watch watch = new Watch(id, closing);
         @Nullable String answer = null;
+        boolean cancelled = false;
         @Nullable Refusal refusal = null;
         try {
             JobKind kind = kinds.get(row.kind());
@@ -58,12 +60,11 @@ class JobRunner {
             answer = kind.answer(of(row), watch, watch);
         } catch (ErrorResponseException refused) {
             refusal = refusal(refused);
+        } catch (CancellationException asked) {
+            cancelled = true;
         } catch (RuntimeException failed) {
             LOG.error("Job {} of kind {} failed", id, row.kind(), failed);
-            refusal = new Refusal(
-                    HttpStatus.INTERNAL_SERVER_ERROR.value(),
-                    "Polyclave failed at this. Nothing was changed. Try again; if it fails again, tell whoever runs this installation.",
-                    Map.of("code", "failed"));
+            refusal = failure();
         }
         if (closing.getAsBoolean() && watch.stopped) {
             throw new IllegalStateException("Left for the next server");
@@ -74,19 +75,37 @@ class JobRunner {
                             + " minutes and was stopped. Leave out characters or taxa.",
                     Map.of("code", "too-slow"));
             jobs.end(id, Job.Status.FAILED.name(), "", json.writeValueAsString(late));
-        } else if (watch.stopped) {
+        } else if (watch.stopped || cancelled) {
             jobs.end(id, Job.Status.CANCELLED.name(), "", "");
         } else if (refusal != null) {
             jobs.end(id, Job.Status.FAILED.name(), "", json.writeValueAsString(refusal));
         } else {
-            jobs.end(id, Job.Status.DONE.name(), answer == null ? "" : answer, "");
+            keep(id, answer == null ? "" : answer);
         }
+    }
+
+    private void keep(String id, String answer) {
+        try {
+            jobs.end(id, Job.Status.DONE.name(), answer, "");
+        } catch (RuntimeException unkeepable) {
+            // It would be run again and again, and fail each time.
+            LOG.error("The answer of job {} could not be kept", id, unkeepable);
+            jobs.end(id, Job.Status.FAILED.name(), "", json.writeValueAsString(failure()));
+        }
+    }
+
+    private static Refusal failure() {
+        return new Refusal(
+                HttpStatus.INTERNAL_SERVER_ERROR.value(),
+                "Polyclave failed at this. Nothing was changed. Try again; if it fails again, tell whoever runs this installation.",
+                Map.of("code", "failed"));
     }
 
     static Job of(JobMapper.JobRow row) {
         return new Job(
                 UUID.fromString(row.id()),
                 row.studyId(),
+                row.accountId(),
                 row.revision(),
                 row.question(),
                 Job.Status.valueOf(row.status()),

@@ -5,7 +5,6 @@ import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.UUID;
-import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.job.persistence.JobMapper;
 import org.polyclave.server.platform.Problems;
 import org.springframework.http.HttpStatusCode;
@@ -32,24 +31,33 @@ public class JobService {
     }
 
     /** Asks for a computation. The same question about the same revision finds the job that was already made for it. */
-    public Job submit(String kind, OpenStudy study, long revision, String question) {
-        JobMapper.JobRow alike = jobs.alike(kind, study.id(), revision, question, study.account())
+    public Job submit(String kind, JobScope scope, long revision, String question) {
+        return submit(kind, scope, revision, question, true);
+    }
+
+    /** Asks for a computation that changes something: what was done before is not taken for it, only what is under way. */
+    public Job submitAnew(String kind, JobScope scope, long revision, String question) {
+        return submit(kind, scope, revision, question, false);
+    }
+
+    private Job submit(String kind, JobScope scope, long revision, String question, boolean answered) {
+        JobMapper.JobRow alike = jobs.alike(kind, scope.study(), revision, question, scope.account(), answered)
                 .orElse(null);
         String id = alike == null ? UUID.randomUUID().toString() : alike.id();
         if (alike == null) {
-            jobs.insert(id, kind, study.id(), revision, question, study.account());
+            jobs.insert(id, kind, scope.study(), revision, question, scope.account());
         }
         if (alike == null || alike.status().equals(Job.Status.QUEUED.name())) {
             // Also for one that waits already: the server may have been killed between the two steps.
             scheduler.scheduleIfNotExists(task.instance(id), Instant.now());
         }
-        return find(study, id);
+        return find(scope, id);
     }
 
     /** The job once it is over, or as it stands when {@code longest} has passed. */
-    public Job await(OpenStudy study, String id, Duration longest) {
+    public Job await(JobScope scope, String id, Duration longest) {
         long end = System.nanoTime() + longest.toNanos();
-        Job job = find(study, id);
+        Job job = find(scope, id);
         while (!job.status().isOver() && System.nanoTime() < end) {
             try {
                 Thread.sleep(BETWEEN_LOOKS.toMillis());
@@ -57,7 +65,7 @@ public class JobService {
                 Thread.currentThread().interrupt();
                 return job;
             }
-            job = find(study, id);
+            job = find(scope, id);
         }
         return job;
     }
@@ -82,17 +90,17 @@ public class JobService {
     }
 
     /** Asks a job to stop; one that is over stays as it is. */
-    public void stop(OpenStudy study, String id) {
-        find(study, id);
+    public void stop(JobScope scope, String id) {
+        find(scope, id);
         jobs.stop(id);
     }
 
-    /** A job of this study; those of others do not exist. */
-    public Job find(OpenStudy study, String id) {
+    /** A job of this scope; others do not exist. */
+    public Job find(JobScope scope, String id) {
         try {
             return jobs.find(UUID.fromString(id).toString())
                     .map(JobRunner::of)
-                    .filter(j -> j.study() == study.id())
+                    .filter(scope::includes)
                     .orElseThrow(Problems::notFound);
         } catch (IllegalArgumentException noId) {
             throw Problems.notFound();

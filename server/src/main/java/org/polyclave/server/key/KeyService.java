@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.KeyObjective;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.job.Job;
+import org.polyclave.server.job.JobScope;
 import org.polyclave.server.job.JobService;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
@@ -77,25 +78,25 @@ public class KeyService {
     /** Begins a key, or finds it. */
     public Progressing begin(OpenStudy study, KeyRequest wish, Duration patience) {
         long revision = store.load(study.id()).revision();
-        Job job = jobs.submit(KeyJob.KIND, study, revision, json.writeValueAsString(wish));
+        Job job = jobs.submit(KeyJob.KIND, JobScope.of(study), revision, json.writeValueAsString(wish));
         return look(study, job.id().toString(), patience);
     }
 
     /** The key once it is made, or how far it is when {@code patience} is at an end. */
     public Progressing look(OpenStudy study, String id, Duration patience) {
-        Job job = jobs.await(study, id, patience);
+        Job job = jobs.await(JobScope.of(study), id, patience);
         boolean ended = job.status() == Job.Status.DONE || job.status() == Job.Status.FAILED;
         KeyView key = ended ? made(job).view() : null;
         return new Progressing(id, job.revision(), job.status(), job.progress(), key);
     }
 
     public void stop(OpenStudy study, String id) {
-        jobs.stop(study, id);
+        jobs.stop(JobScope.of(study), id);
     }
 
     /** A key as a file: {@code text}, {@code markdown}, {@code json} or {@code html}. */
     public String file(OpenStudy study, String id, String format, boolean plain) {
-        Map<String, String> files = made(jobs.find(study, id)).files();
+        Map<String, String> files = made(jobs.find(JobScope.of(study), id)).files();
         // What a format says in numbers and ids has no plain words, nor has a key that was made before there were any.
         String file = files.getOrDefault((plain ? KeyJob.PLAIN : "") + format, files.get(format));
         if (file == null) {

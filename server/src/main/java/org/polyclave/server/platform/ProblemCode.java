@@ -16,8 +16,6 @@ public enum ProblemCode {
     CELLS,
     CHANGED_MEANWHILE,
     CONFIRMED_ALREADY,
-    COVERINGS,
-    CORRECTIONS,
     DATABASE,
     DOUBTFUL,
     FAILED,
@@ -28,7 +26,6 @@ public enum ProblemCode {
     INSTRUMENT_BUSY,
     KEY_IN_PROGRESS,
     MAGNIFICATION,
-    MAPPING,
     MISSING,
     MONTH,
     MONTHS,
@@ -87,10 +84,10 @@ public enum ProblemCode {
     TOO_MANY_TERMINALS,
     TOO_MANY_TOKENS,
     TYPE_USED,
-    TYPES,
     UNAUTHORIZED,
     UNDECLARED_DANGER,
-    UNREADABLE;
+    UNREADABLE,
+    UPLOAD_GONE;
 
     /** As it is sent: small letters and hyphens. */
     public String code() {

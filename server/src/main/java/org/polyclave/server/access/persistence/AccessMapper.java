@@ -20,6 +20,12 @@ public interface AccessMapper {
             """)
     Optional<StudyHead> find(String slug, long account);
 
+    @Select("""
+            select s.id, s.slug, s.title, s.revision, m.role from study s join study_member m on m.study_id = s.id
+            where m.account_id = #{account} and s.id = #{study} and s.deleted_at is null
+            """)
+    Optional<StudyHead> findById(long study, long account);
+
     @Insert("""
             insert into study_member (study_id, account_id, role) values (#{study}, #{account}, #{role})
             on conflict (study_id, account_id) do update set role = excluded.role
