@@ -69,6 +69,17 @@ test('an edit is sent and the columns that it changed are read again', async () 
   expect(model.study.value?.revision).toBe(8);
 });
 
+test('however many ask to catch up while one is at it, it looks once more', async () => {
+  const model = await open();
+  server.on(`GET ${PATH}/changes?since=7`, changes(7));
+  const before = server.asked.filter((a) => a.route.includes('changes')).length;
+  const first = model.catchUp();
+  await Promise.resolve();
+  await Promise.resolve();
+  await Promise.all([first, ...Array.from({ length: 20 }, () => model.catchUp())]);
+  expect(server.asked.filter((a) => a.route.includes('changes')).length - before).toBe(2);
+});
+
 test('a refused edit throws what the server says, and the study stays', async () => {
   const model = await open();
   server.on(`POST ${PATH}/scores`, new Refusal(422, { code: 'rejected', detail: "'rde' is not a state." }));

@@ -25,7 +25,10 @@ export interface StudyModel {
   reload: () => Promise<void>;
   /** Revision of the content of an object that this screen has seen. */
   baseRevision: (object: string) => number;
+  /** Writes cells, and shows what became of them. */
   edit: (edits: Schemas['CellEdit'][]) => Promise<void>;
+  /** Only writes them, and tells the revision that they have. */
+  write: (edits: Schemas['CellEdit'][]) => Promise<number>;
   /** Brings the screen up to date with what was written since. */
   catchUp: () => Promise<void>;
   /** Undo and redo wait for what is still on its way: it is the latest change of whoever presses them. */
@@ -65,11 +68,21 @@ function createStudy(slug: string): StudyModel {
   }
 
   let last: Promise<void> = Promise.resolve();
+  /** Begins when the one that is under way is over. */
+  let waiting: Promise<void> | undefined;
 
-  /** One after the other, so that an older answer never comes over a newer one. */
+  /**
+   * One after the other, so that an older answer never comes over a newer one. One under way may have asked too early for what
+   * was just written; one after it is enough for all who ask meanwhile.
+   */
   function catchUp(): Promise<void> {
-    last = last.catch(() => undefined).then(lookAgain);
-    return last;
+    waiting ??= last = last
+      .catch(() => undefined)
+      .then(() => {
+        waiting = undefined;
+        return lookAgain();
+      });
+    return waiting;
   }
 
   async function lookAgain() {
@@ -89,10 +102,15 @@ function createStudy(slug: string): StudyModel {
     await queries.invalidateQueries({ queryKey: ['gate', slug] });
   }
 
-  async function edit(edits: Schemas['CellEdit'][]) {
-    await api.post('/api/v1/studies/{slug}/scores', { slug }, { edits });
+  async function write(edits: Schemas['CellEdit'][]) {
+    const written = await api.post('/api/v1/studies/{slug}/scores', { slug }, { edits });
     message.value = '';
     reversed.value = null;
+    return written.revision;
+  }
+
+  async function edit(edits: Schemas['CellEdit'][]) {
+    await write(edits);
     await catchUp();
   }
 
@@ -132,6 +150,7 @@ function createStudy(slug: string): StudyModel {
     reload,
     baseRevision: (object) => query.data.value?.revisions[object] ?? 0,
     edit,
+    write,
     catchUp,
     writesBeforeUndo,
     undo: () => reverse('undo'),

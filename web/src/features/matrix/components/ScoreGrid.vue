@@ -176,7 +176,8 @@ function currentText(): string {
 function spoken(row: number, column: number): string {
   const draft = props.grid.draft(row, column);
   const cell = props.grid.cell(row, column);
-  if (draft) return t(draft.refused ? 'score.refusedText' : 'score.sendingText', { text: draft.text });
+  if (draft && !draft.stored) return t(draft.refused ? 'score.refusedText' : 'score.sendingText', { text: draft.text });
+  if (draft) return draft.text || t('score.emptyCell');
   return cell ? cell.text || t('score.emptyCell') : t('loading');
 }
 

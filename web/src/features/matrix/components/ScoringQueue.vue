@@ -141,7 +141,7 @@ onMounted(() => {
               inherited: one.cell?.from && !one.draft,
               doubt: one.cell?.doubtful,
               refused: one.draft?.reason,
-              sending: one.draft && !one.draft.reason,
+              sending: one.draft && !one.draft.reason && !one.draft.stored,
             }"
             >{{ one.draft ? `${one.draft.reason ? '! ' : ''}${one.draft.text || '·'}` : one.cell?.text || '·' }}</span
           >

@@ -18,7 +18,8 @@ const AT_ONCE = 80;
 /** The rows and columns of a study that are on the sheet, and their cells. */
 export function useSheet(model: StudyModel) {
   const drafts = useDrafts(model.slug, {
-    write: model.edit,
+    write: model.write,
+    catchUp: model.catchUp,
     revisionOf: (row, character) => cellOf(row, character)?.revision ?? 0,
   });
   model.writesBeforeUndo(drafts.settled);
@@ -119,7 +120,7 @@ export function useSheet(model: StudyModel) {
     drafts.of(rows.value[row]?.row.id ?? '', characters.value[column]?.id ?? '');
   const draftAt = (row: number, column: number) => {
     const draft = draftOf(row, column);
-    return draft && { text: draft.text, refused: draft.reason !== '' };
+    return draft && { text: draft.text, refused: draft.reason !== '', stored: draft.stored };
   };
 
   const grid = computed<GridModel>(() => ({

@@ -4,6 +4,13 @@ import { isDangerous } from '@/shared/taxon/hazards';
 import { SIZE, TOP, type Geometry } from './geometry';
 import { corners, type Band, type Box as Cells, type Selection } from './grid';
 
+/** How a text looks that was typed and is not in its cell yet. */
+interface DraftFace {
+  text: string;
+  refused: boolean;
+  stored: boolean;
+}
+
 export interface GridModel {
   rows: { label: string; stage: string; depth: number; hazard: Schemas['StudyRow']['hazard'] }[];
   columns: {
@@ -28,7 +35,7 @@ export interface GridModel {
   /** Whether somebody said something of the cell that is not settled. */
   commented: (row: number, column: number) => boolean;
   /** A text that is on its way to the cell, or was refused and waits there. */
-  draft: (row: number, column: number) => { text: string; refused: boolean } | undefined;
+  draft: (row: number, column: number) => DraftFace | undefined;
   loaded?: number;
   findings?: number;
   drafts?: number;
@@ -208,12 +215,13 @@ function paintRange(
 }
 
 /** What was typed and is not kept: faint on its way; refused, with a mark and a wave below. */
-function paintDraft(g: CanvasRenderingContext2D, draft: { text: string; refused: boolean }, box: Box, ink: Ink) {
+function paintDraft(g: CanvasRenderingContext2D, draft: DraftFace, box: Box, ink: Ink) {
   g.save();
   g.beginPath();
   g.rect(box.x + 1, box.y + 1, box.width - 2, box.height - 1);
   g.clip();
-  if (!draft.refused) text(g, draft.text, box, `italic 14px ${ink.sans}`, 0.7, ink.text);
+  if (draft.stored) text(g, draft.text, box, `14px ${ink.sans}`, 1, ink.text);
+  else if (!draft.refused) text(g, draft.text, box, `italic 14px ${ink.sans}`, 0.7, ink.text);
   else {
     text(g, `! ${draft.text}`, box, `600 14px ${ink.sans}`, 1, ink.danger);
     g.strokeStyle = ink.danger;
