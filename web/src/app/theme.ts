@@ -7,6 +7,8 @@ const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?
 export const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   defaults: {
+    // One size for one rank: what ends a page, a form or a dialog has the usual size, filled if it is what one came for; tools and
+    // what acts on a line of a list are small; only icons within a line are smaller.
     VBtn: { variant: 'outlined', rounded: 'sm' },
     VTextField: { variant: 'outlined', density: 'comfortable' },
     VTextarea: { variant: 'outlined', density: 'comfortable' },

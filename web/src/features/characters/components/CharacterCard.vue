@@ -41,7 +41,7 @@ const monthsOf = useMonths();
       <p v-if="character.note" class="quiet"><GlossaryText :text="character.note" /></p>
       <v-btn
         v-if="editable"
-        size="x-small"
+        size="small"
         :prepend-icon="mdiPencilOutline"
         :aria-label="`${$t('characters.edit')} ${character.label}`"
         @click="emit('select')"

@@ -36,7 +36,7 @@ function accept() {
     <td class="ways">
       <v-btn
         v-if="editable && finding.correction && !finding.acceptance"
-        size="x-small"
+        size="small"
         color="primary"
         variant="flat"
         @click="emit('correct')"
@@ -44,16 +44,16 @@ function accept() {
       >
       <v-btn
         v-if="editable && finding.acceptable && !finding.acceptance && !writing"
-        size="x-small"
+        size="small"
         variant="text"
         @click="writing = true"
         >{{ $t('checks.accept') }}</v-btn
       >
-      <v-btn v-if="editable && finding.acceptance" size="x-small" variant="text" @click="emit('reopen')">{{
+      <v-btn v-if="editable && finding.acceptance" size="small" variant="text" @click="emit('reopen')">{{
         $t('checks.reopen')
       }}</v-btn>
       <v-btn
-        size="x-small"
+        size="small"
         variant="text"
         :to="{ path: `/studies/${slug}/${place.stage}`, query: place.query }"
         :append-icon="mdiArrowRight"

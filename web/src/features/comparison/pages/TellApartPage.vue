@@ -163,7 +163,7 @@ function toggleMonth(month: number) {
       </template>
     </main>
     <aside v-if="rows.length && rows.length <= MOST_ON_CARD && view !== 'next'" class="right">
-      <v-btn size="x-small" variant="text" class="leave" @click="choose([])">{{ $t('close') }}</v-btn>
+      <v-btn size="small" variant="text" class="leave" @click="choose([])">{{ $t('close') }}</v-btn>
       <RecognitionNote v-if="rows.length === 1" :key="rows[0]" :row="rows[0]!" :conditions="conditions" />
       <ContrastCard v-else :rows="rows" :conditions="conditions" :possible="map?.rows ?? []" @rows="choose" />
     </aside>

@@ -80,7 +80,7 @@ const field = useCompact(() => false);
     />
     <v-textarea v-bind="field" v-model="draft.note" :label="$t('origin.note')" rows="1" auto-grow />
     <v-checkbox v-bind="field" v-model="draft.doubtful" :label="$t('shelf.doubtful')" />
-    <v-btn v-if="dirty" type="submit" size="small" color="primary" variant="flat">{{ $t('save') }}</v-btn>
+    <v-btn v-if="dirty" type="submit" color="primary" variant="flat">{{ $t('save') }}</v-btn>
   </form>
 </template>
 

@@ -24,11 +24,11 @@ const labelOf = (id: string) => props.characters.find((c) => c.id === id)?.label
           >{{ ' ' }}<TaxonName :label="rowOf(one.row)?.label ?? one.row" :stage="rowOf(one.row)?.stage" /> ·
           {{ labelOf(one.character) }}: {{ one.reason }}</span
         >
-        <v-btn size="x-small" color="primary" @click="emit('correct', one)">{{
+        <v-btn size="small" color="primary" @click="emit('correct', one)">{{
           $t(one.conflict ? 'score.compare' : 'score.correct')
         }}</v-btn>
-        <v-btn v-if="!one.conflict" size="x-small" @click="emit('again', one)">{{ $t('score.sendAgain') }}</v-btn>
-        <v-btn size="x-small" variant="text" @click="emit('discard', one)">{{ $t('discard') }}</v-btn>
+        <v-btn v-if="!one.conflict" size="small" @click="emit('again', one)">{{ $t('score.sendAgain') }}</v-btn>
+        <v-btn size="small" variant="text" @click="emit('discard', one)">{{ $t('discard') }}</v-btn>
       </li>
     </ul>
   </section>

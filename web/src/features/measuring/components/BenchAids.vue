@@ -59,7 +59,7 @@ const state = computed(() => {
     </div>
     <p id="bench-help" class="quiet help">{{ $t('measure.bench.help') }}</p>
     <p class="figures quiet" role="status">{{ state }}</p>
-    <v-btn v-if="marking.canFinish.value" size="small" color="primary" variant="flat" @click="marking.finish">{{
+    <v-btn v-if="marking.canFinish.value" color="primary" variant="flat" @click="marking.finish">{{
       $t('measure.bench.finish')
     }}</v-btn>
   </div>

@@ -163,11 +163,11 @@ const repair = (kept: Schemas['RevisedReading'], repaired: string) =>
       <v-btn type="submit" :disabled="!typed.trim()">{{ $t('measure.tray.take') }}</v-btn>
     </form>
     <div v-if="editable && character.type === 'LENGTH'" class="caliper">
-      <v-btn size="x-small" variant="text" @click="calibrating = true">{{ $t('rough.title') }}</v-btn>
+      <v-btn size="small" variant="text" @click="calibrating = true">{{ $t('rough.title') }}</v-btn>
       <RulesDialog v-if="calibrating" v-model="calibrating" />
     </div>
     <div v-if="editable && props.caliperAddress" class="caliper">
-      <v-btn size="x-small" @click="caliper.open.value ? caliper.close() : caliper.begin(props.caliperAddress)">{{
+      <v-btn size="small" @click="caliper.open.value ? caliper.close() : caliper.begin(props.caliperAddress)">{{
         $t(caliper.open.value ? 'measure.caliper.close' : 'measure.caliper.open')
       }}</v-btn>
       <span v-if="caliper.open.value" class="quiet" role="status">{{
@@ -272,11 +272,11 @@ const repair = (kept: Schemas['RevisedReading'], repaired: string) =>
           <span>{{ $t(`measure.cause.${seen.cause}`, { repaired: seen.repaired, unit: character.unit }) }}</span>
           <v-btn
             v-if="seen.repaired && editable && !kept.reading.mark"
-            size="x-small"
+            size="small"
             @click="repair(kept, seen.repaired)"
             >{{ $t('measure.tray.repair', { repaired: seen.repaired, unit: character.unit }) }}</v-btn
           >
-          <v-btn v-if="editable" size="x-small" :prepend-icon="mdiCheck" @click="put(kept, { standing: 'KEPT' })">{{
+          <v-btn v-if="editable" size="small" :prepend-icon="mdiCheck" @click="put(kept, { standing: 'KEPT' })">{{
             $t('measure.tray.keep')
           }}</v-btn>
         </div>

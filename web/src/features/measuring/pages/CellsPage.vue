@@ -101,7 +101,7 @@ async function write() {
         <v-btn size="small" :disabled="!open.length" @click="chosen = new Set(open.map(key))">{{
           $t('measure.into.all')
         }}</v-btn>
-        <v-btn size="small" color="primary" variant="flat" :loading="busy" :disabled="!wanted.length" @click="write">{{
+        <v-btn color="primary" variant="flat" :loading="busy" :disabled="!wanted.length" @click="write">{{
           $t('measure.into.accept', wanted.length)
         }}</v-btn>
       </template>

@@ -65,7 +65,7 @@ async function theirs() {
     <WriteProblem :problem="problem" @theirs="theirs" @mine="save" />
     <div class="buttons">
       <v-btn size="small" :prepend-icon="mdiPlus" @click="add">{{ $t('scope.addOutside') }}</v-btn>
-      <v-btn type="submit" size="small" color="primary" variant="flat" :loading="busy">{{ $t('save') }}</v-btn>
+      <v-btn type="submit" color="primary" variant="flat" :loading="busy">{{ $t('save') }}</v-btn>
       <v-btn size="small" variant="text" @click="draft = null">{{ $t('discard') }}</v-btn>
     </div>
   </form>

@@ -9,6 +9,8 @@ create table upload (
     account_id bigint not null references account on delete cascade,
     file_name  text not null,
     bytes      bytea not null,
+    looked_at  text not null default '',
+    signature  text not null default '',
     used_at    timestamptz not null default now()
 );
 

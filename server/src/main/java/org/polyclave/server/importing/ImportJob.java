@@ -41,7 +41,11 @@ class ImportJob implements JobKind {
     /** Part of the work after which a file is read, where it is to be written or compared. */
     private static final double READ = 0.6;
 
-    private static final double WRITTEN = 0.8;
+    /** The same of a new study, of which the database takes the greater part of the time. */
+    private static final double READ_TO_WRITE = 0.3;
+
+    private static final double WRITTEN = 0.9;
+    private static final int STEPS = 1_000;
 
     private final Uploads uploads;
     private final StudyStore store;
@@ -91,7 +95,8 @@ class ImportJob implements JobKind {
             case PREVIEW ->
                 json.writeValueAsString(
                         open == null ? preview(file, request, watch) : previewInto(open, file, request, watch));
-            case IMPORT -> open == null ? create(job, file, request, watch) : into(job, open, file, request, watch);
+            case IMPORT ->
+                open == null ? create(job, file, request, watch, progress) : into(job, open, file, request, watch);
         };
     }
 
@@ -99,6 +104,7 @@ class ImportJob implements JobKind {
         Boolean transposed = request.transposed();
         UnpreparedTable.TableSample look =
                 UnpreparedTable.look(file.bytes(), file.name(), request.sheet(), watch.part(0, READ));
+        uploads.noteSignature(request.upload(), account, request.sheet(), look.signature());
         boolean across = look.proposal().transposed();
         Optional<SheetMapping> known =
                 mappings.find(account, look.signature()).map(m -> json.readValue(m, SheetMapping.class));
@@ -141,21 +147,26 @@ class ImportJob implements JobKind {
     }
 
     /** Makes a new study of the file, or nothing. */
-    private String create(Job job, Uploads.UploadedFile file, ImportRequest request, ReadingWatch watch) {
-        ParsedImport read = ParsedImport.of(file, request, request.choices(), watch.part(0, READ));
+    private String create(
+            Job job, Uploads.UploadedFile file, ImportRequest request, ReadingWatch watch, Progress progress) {
+        ParsedImport read = ParsedImport.of(file, request, request.choices(), watch.part(0, READ_TO_WRITE));
         Study study = read.usableStudy();
         String given = request.title().strip();
         String chosen = given.isEmpty() ? study.title() : given;
         // An address is made of what a person called the study, never of what their file happened to be called.
         boolean known = !read.isNamedByFile() && chosen.equals(study.title());
         String address = known ? study.slug() : given.isEmpty() ? NAMELESS : Slug.of(given, NAMELESS);
-        watch.part(READ, WRITTEN).at(0, 1);
+        ReadingWatch writing = watch.part(READ_TO_WRITE, WRITTEN);
         ImportAnswer answer = written(
                 job,
                 file,
                 request,
-                () -> ImportAnswer.created(store.create(study.named(address, chosen), job.account())));
-        watch.part(READ, WRITTEN).at(1, 1);
+                () -> ImportAnswer.created(store.create(
+                        study.named(address, chosen),
+                        job.account(),
+                        share -> writing.at(Math.round(STEPS * share), STEPS))));
+        // It is written, so nobody can cancel it any more.
+        progress.report(WRITTEN);
         // Whoever imported a study opens it next: a large one is read while they still see that something is under way.
         store.load(Objects.requireNonNull(answer.slug()));
         return json.writeValueAsString(answer);
@@ -203,8 +214,9 @@ class ImportJob implements JobKind {
 
     private void remember(Uploads.UploadedFile file, ImportRequest request, long account) {
         if (request.mapping() != null) {
-            String signature = UnpreparedTable.look(file.bytes(), file.name(), request.sheet(), ReadingWatch.NONE)
-                    .signature();
+            String signature = file.signatureOf(request.sheet())
+                    .orElseGet(() -> UnpreparedTable.look(file.bytes(), file.name(), request.sheet(), ReadingWatch.NONE)
+                            .signature());
             mappings.remember(account, signature, json.writeValueAsString(request.mapping()));
         }
     }

@@ -1,6 +1,7 @@
 package org.polyclave.server.importing;
 
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.polyclave.server.account.Account;
 import org.polyclave.server.importing.persistence.UploadMapper;
@@ -25,8 +26,22 @@ public class Uploads implements Retention {
         this.uploads = uploads;
     }
 
-    /** A file that was sent. */
-    public record UploadedFile(String name, byte[] bytes) {}
+    /**
+     * A file that was sent.
+     *
+     * @param lookedAt sheet of a workbook that was looked at last
+     * @param signature the same for tables with the headings of that sheet; empty if none was looked at
+     */
+    public record UploadedFile(String name, byte[] bytes, String lookedAt, String signature) {
+        /** Of a sheet, if it was the one that was looked at last: then it need not be opened for it again. */
+        Optional<String> signatureOf(String sheet) {
+            return signature.isEmpty() || !lookedAt.equals(sheet) ? Optional.empty() : Optional.of(signature);
+        }
+    }
+
+    void noteSignature(UUID id, long account, String sheet, String signature) {
+        uploads.noteSignature(id.toString(), account, sheet, signature);
+    }
 
     @Transactional
     public UUID keep(Account who, String fileName, byte[] bytes) {
@@ -46,7 +61,7 @@ public class Uploads implements Retention {
     /** @throws ErrorResponseException if the account has no such file, or it is not kept any more */
     UploadedFile find(UUID id, long account) {
         UploadMapper.UploadRow row = uploads.find(id.toString(), account).orElseThrow(Uploads::gone);
-        return new UploadedFile(row.fileName(), row.bytes());
+        return new UploadedFile(row.fileName(), row.bytes(), row.lookedAt(), row.signature());
     }
 
     private static ErrorResponseException gone() {

@@ -18,6 +18,7 @@ import java.util.function.Function;
 import java.util.function.LongConsumer;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.run.Progress;
 import org.polyclave.files.study.StudyFormat;
 import org.polyclave.server.store.persistence.StudyMapper;
 import org.polyclave.study.compile.CompiledStudy;
@@ -337,16 +338,22 @@ public class StudyStore {
     /** Writes a new study, whole or not at all; the slug gets a number if it is taken. */
     @Transactional
     public String create(Study study, long owner) {
-        return create(study, owner, id -> {});
+        return create(study, owner, id -> {}, Progress.UNSEEN);
+    }
+
+    /** @param progress told between parts of the scores; what it throws takes everything back */
+    @Transactional
+    public String create(Study study, long owner, Progress progress) {
+        return create(study, owner, id -> {}, progress);
     }
 
     /** A new study like another one, whose pictures it may show, too. */
     @Transactional
     public String copy(Study study, long from, long owner) {
-        return create(study, owner, id -> pictures.shareAll(from, id));
+        return create(study, owner, id -> pictures.shareAll(from, id), Progress.UNSEEN);
     }
 
-    private String create(Study study, long owner, LongConsumer before) {
+    private String create(Study study, long owner, LongConsumer before, Progress progress) {
         String slug = Slug.unused(study.slug(), studies::slugTaken);
         studies.insertStudy(
                 slug,
@@ -372,12 +379,12 @@ public class StudyStore {
         insertEntries(id, "opinion", study.opinions(), Opinion::id);
         insertEntries(id, "specimen", study.specimens(), Specimen::id);
         insertEntries(id, "reading", study.readings(), Reading::id);
-        insertScores(id, study, owner);
+        insertScores(id, study, owner, progress);
         return slug;
     }
 
     /** The database is the slower of the two: what it gets next, and the pack, are made while it writes. */
-    private void insertScores(long id, Study study, long owner) {
+    private void insertScores(long id, Study study, long owner, Progress progress) {
         List<StudyScore> scores = study.scores();
         @Nullable
         CompletableFuture<byte[]> pack = scores.size() < WORTH_PACKING
@@ -385,6 +392,7 @@ public class StudyStore {
                 : CompletableFuture.supplyAsync(() -> ScorePack.pack(study, study.scoresByRow(), json));
         CompletableFuture<String> next = written(scores, 0);
         for (int from = 0; from < scores.size(); from += AT_ONCE) {
+            progress.report(from / (double) scores.size());
             String some = next.join();
             next = written(scores, from + AT_ONCE);
             studies.insertScores(id, some, owner);

@@ -10,7 +10,7 @@ import org.apache.ibatis.annotations.Update;
 /** Files that are being imported. */
 @Mapper
 public interface UploadMapper {
-    record UploadRow(String fileName, byte[] bytes) {}
+    record UploadRow(String fileName, byte[] bytes, String lookedAt, String signature) {}
 
     @Insert("""
             insert into upload (id, account_id, file_name, bytes) values (#{id}::uuid, #{account}, #{fileName}, #{bytes})
@@ -21,8 +21,14 @@ public interface UploadMapper {
     @Update("update upload set used_at = now() where id = #{id}::uuid and account_id = #{account}")
     int touch(String id, long account);
 
-    @Select("select file_name, bytes from upload where id = #{id}::uuid and account_id = #{account}")
+    @Select(
+            "select file_name, bytes, looked_at, signature from upload where id = #{id}::uuid and account_id = #{account}")
     Optional<UploadRow> find(String id, long account);
+
+    @Update("""
+            update upload set looked_at = #{sheet}, signature = #{signature} where id = #{id}::uuid and account_id = #{account}
+            """)
+    void noteSignature(String id, long account, String sheet, String signature);
 
     @Delete("""
             delete from upload where account_id = #{account} and id not in
