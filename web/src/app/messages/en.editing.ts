@@ -178,7 +178,7 @@ export default {
     removalStages: 'Its one sex or stage will be removed, too. | Its {n} sexes and stages will be removed, too.',
     removalParts: 'Its one subtaxon moves up. | Its {n} subtaxa move up.',
     undoable: 'Undo brings everything back.',
-    months: 'Months in which it is there (none: not said)',
+    months: 'Months in which it is there',
     habitat: 'Habitat',
     mergeInto: 'Merge into …',
     split: 'Split …',

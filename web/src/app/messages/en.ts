@@ -367,7 +367,7 @@ export default {
     CANCELLED: 'Cancelled.',
   },
   format: { html: 'Web page', text: 'Plain text', markdown: 'Markdown', json: 'Key file (JSON)' },
-  months: { run: '{from} to {to}', allYear: 'all year', clear: 'All year' },
+  months: { run: '{from} to {to}', allYear: 'all year', clear: 'All year', notSaid: 'not said' },
   month: {
     1: 'January',
     2: 'February',

@@ -4,7 +4,8 @@ import { computed, ref } from 'vue';
 
 /** The months of a year side by side: a press takes one in or out, drawing over several does so with all of them. */
 const months = defineModel<number[]>({ required: true });
-const props = defineProps<{ label: string; readonly?: boolean }>();
+/** @property none what it means that no month is taken in; all year, if nothing else is said */
+const props = defineProps<{ label: string; none?: string; readonly?: boolean }>();
 const ALL = Array.from({ length: 12 }, (_, i) => i + 1);
 /** Where drawing began, what was there before, and whether it takes in or out. */
 const drawing = ref<{ from: number; before: Set<number>; takes: boolean } | null>(null);
@@ -56,9 +57,9 @@ useEventListener(window, 'pointerup', () => (drawing.value = null));
       </button>
     </div>
     <p class="quiet">
-      {{ months.length === 0 || months.length === 12 ? $t('months.allYear') : '' }}
+      {{ months.length === 12 ? $t('months.allYear') : months.length ? '' : (none ?? $t('months.allYear')) }}
       <button v-if="months.length && !readonly" type="button" class="all" @click="months = []">
-        {{ $t('months.clear') }}
+        {{ none ?? $t('months.clear') }}
       </button>
     </p>
   </fieldset>

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import { KNOWLEDGE, RANKS, STATUS } from '../logic/hazards';
+import MonthBand from '@/shared/calendar/MonthBand.vue';
 import RepeatedFields from '@/shared/ui/RepeatedFields.vue';
 import CoverageFields from './CoverageFields.vue';
 import HazardList from './HazardList.vue';
@@ -22,7 +23,6 @@ function next(event: KeyboardEvent) {
   emit('next');
 }
 
-const months = Array.from({ length: 12 }, (_, i) => ({ value: i + 1, title: t(`month.${i + 1}`) }));
 const notFurther = computed({
   get: () => row.value.naming === 'NOT_FURTHER',
   set: (yes) => (row.value.naming = yes ? 'NOT_FURTHER' : 'POSSIBLE'),
@@ -84,14 +84,11 @@ const status = computed({
     <HazardSource v-model="row" :readonly="readonly" :before="before" />
     <CoverageFields v-if="children.length" v-model="row" :children="children" :readonly="readonly" />
     <NameList v-if="!isStage" v-model="row.names" :readonly="readonly" />
-    <v-select
+    <MonthBand
       v-model="row.occurrence.months"
-      :items="months"
       :label="$t('taxon.months')"
+      :none="$t('months.notSaid')"
       :readonly="readonly"
-      multiple
-      clearable
-      hide-details
     />
     <v-text-field v-model="row.occurrence.habitat" :label="$t('taxon.habitat')" :readonly="readonly" hide-details />
     <RepeatedFields
