@@ -142,6 +142,21 @@ class NexusTest {
     }
 
     @Test
+    void onlyBlocksOfCharactersCount() {
+        String other = "BEGIN DISTANCES;;\nDIMENSIONS NCHAR=7;\nMATRIX A 0 B 1 0;\nEND;\n";
+        String file = data("SYMBOLS=\"01\"", "", "A 01\nB 10").replace("BEGIN DATA;", other + "BEGIN DATA;;")
+                + "BEGIN SETS;; TAXSET t = A; CHARSET plain (STANDARD) = ALL; END;";
+        assertThat(some(file, "plain").selection())
+                .isEqualTo(new CharacterSelection(2, 2, List.of(new CharacterSelection.CharacterSet("plain", 2))));
+        String bare = data("SYMBOLS=\"01\"", "", "A 01\nB 10");
+        assertThat(some(bare, "jaws").problems())
+                .singleElement()
+                .extracting(Problem::text)
+                .asString()
+                .contains("nor a set: the file names none.");
+    }
+
+    @Test
     void aSetThatHoldsItselfEnds() {
         String file = data("SYMBOLS=\"01\"", "", "A 01\nB 10") + "BEGIN SETS; CHARSET a = b 1; CHARSET b = a 2; END;";
         assertThat(some(file, "a").study().characters()).hasSize(2);

@@ -21,6 +21,7 @@ import org.polyclave.study.change.StudyDifference.How;
 import org.polyclave.study.change.StudyDifference.Kind;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.StudyCompiler;
+import org.polyclave.study.model.Reading;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyRow;
@@ -278,6 +279,14 @@ class ChangeTest {
                 .as("every score is shown with what it becomes")
                 .extracting(Change::kind)
                 .containsExactlyInAnyOrder(Kind.CHARACTER, Kind.CELL, Kind.CELL, Kind.CELL);
+        Study noted = jotted.withScores(
+                jotted.scores().stream().map(s -> s.withNote("old book")).toList());
+        assertThat(new ChangeType("ring", CharacterType.LENGTH, "cm")
+                        .apply(noted).scores().stream()
+                                .filter(s ->
+                                        s.row().equals("bb") && s.character().equals("ring"))
+                                .map(StudyScore::note))
+                .containsExactly("old book It said: wide");
         Study counted = new ChangeType("width", CharacterType.COUNT, "").apply(jotted);
         assertThat(StudyDifference.between(jotted, counted))
                 .filteredOn(c -> c.kind() == Kind.CELL && c.id().equals("aa"))
@@ -292,6 +301,16 @@ class ChangeTest {
         assertThatExceptionOfType(Refused.class)
                 .isThrownBy(() -> new ChangeType("width", CharacterType.LENGTH, "cm").apply(jotted))
                 .withMessageContaining("already");
+        Reading reading = new Reading(
+                "r-1", "v-1", "width", "", "5", 5.0, List.of(), null, "", "", "", null, Reading.Standing.TAKEN, "");
+        Study read = jotted.withReadings(List.of(reading));
+        assertThatExceptionOfType(Refused.class)
+                .isThrownBy(() -> new ChangeType("width", CharacterType.COUNT, "").apply(read))
+                .withMessageContaining("was measured");
+        assertThat(new ChangeType("ring", CharacterType.LENGTH, "cm")
+                        .apply(read)
+                        .readings())
+                .containsExactly(reading);
     }
 
     @Test
@@ -317,8 +336,19 @@ class ChangeTest {
         for (EditCharacters wrong : List.of(
                 new EditCharacters(List.of("gone"), List.of(), null, null, null, null),
                 new EditCharacters(List.of("width"), List.of(13), null, null, null, null),
+                new EditCharacters(List.of("width"), List.of(0), null, null, null, null),
+                new EditCharacters(List.of("width"), null, null, null, -0.5, null),
+                new EditCharacters(List.of("width"), null, null, null, 1440.5, null),
                 new EditCharacters(List.of("width"), null, null, null, Double.NaN, null))) {
             assertThatExceptionOfType(Refused.class).isThrownBy(() -> wrong.apply(LEAVES));
+        }
+        for (double effort : new double[] {0, 1440}) {
+            assertThat(new EditCharacters(List.of("width"), null, null, null, effort, null)
+                            .apply(LEAVES)
+                            .character("width")
+                            .orElseThrow()
+                            .effort())
+                    .isEqualTo(effort);
         }
     }
 
