@@ -11,6 +11,7 @@ export default {
     read: 'Read the table',
     problems: 'One problem | {n} problems',
     nothing: 'Correct these in your table and read it again. Your choices and corrections are kept.',
+    chooseBelow: 'Choose below which characters are read.',
     notices: 'Worth knowing',
     understood: 'Understood as',
     counts: 'Taxa, sexes and stages: {rows} · Characters: {characters} · Scores: {scores}',
@@ -76,9 +77,9 @@ export default {
     },
     account: 'What became of the table',
     lines:
-      '{lines} lines hold something. {taxa} became taxa, sexes or stages, {headings} are headings and descriptions, {out} were left out.',
+      'Lines with something in them: {lines}. Taxa, sexes and stages: {taxa} · headings and descriptions: {headings} · left out: {out}.',
     linesTurned:
-      '{lines} lines hold something. Taxa stand across, so that {taxa} columns became taxa, sexes or stages.',
+      'Lines with something in them: {lines}. Taxa stand across; columns that became taxa, sexes or stages: {taxa}.',
     leftOut: 'Lines left out',
     leftOutColumns: 'Columns left out',
     line: 'Row {row}: {text}',

@@ -276,7 +276,9 @@ test('every line and cell is accounted for', async () => {
     cells: [{ fate: 'SCORE', cells: 4 }],
   };
   const page = await read({ ...preview, account }, 'taxon,colour\nAa,red');
-  expect(page.text()).toContain('5 lines hold something. 2 became taxa, sexes or stages, 2 are headings');
+  expect(page.text()).toContain(
+    'Lines with something in them: 5. Taxa, sexes and stages: 2 · headings and descriptions: 2',
+  );
   expect(page.text()).toContain('Row 5: n = 16 (numbers of specimens or a summary)');
   expect(page.text()).toContain('Column 4, from “far away” on: one cell');
 });

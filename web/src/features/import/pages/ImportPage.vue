@@ -104,7 +104,7 @@ const undo = (one: Correction) => upload.decide({ corrections: decided.value.cor
       <template v-if="preview">
         <section v-if="blocking.length" aria-labelledby="problems">
           <h2 id="problems">{{ $t('import.problems', { n: blocking.length }, blocking.length) }}</h2>
-          <p>{{ $t('import.nothing') }}</p>
+          <p>{{ $t(preview.selection?.read === 0 ? 'import.chooseBelow' : 'import.nothing') }}</p>
           <ol class="problems">
             <li v-for="(p, i) in blocking" :key="i">
               <span v-if="p.row" class="place figures">{{ $t('import.place', { row: p.row, column: p.column }) }}</span>

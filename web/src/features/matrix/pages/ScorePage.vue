@@ -462,7 +462,7 @@ function found(wish: Schemas['ReplaceScores']) {
 @media (max-width: 800px) {
   .score {
     grid-template-columns: 1fr;
-    grid-template-rows: 60vh auto;
+    grid-template-rows: 66vh auto;
   }
 }
 

@@ -65,6 +65,27 @@ class AddressJourneyTest {
         reloads(page, "/import?into=marrowmere-tussocks");
     }
 
+    /** At 200 % zoom on a small laptop, and on a phone; a row is 32 pixels, what stands above them 78. */
+    @Test
+    void theSheetHasRoomForRowsOnSmallWindows() {
+        Page page = browsing.signedIn("Isolde Quillane");
+        page.navigate(STUDY + "score");
+        for (int[] window : new int[][] {{640, 400, 6}, {360, 740, 10}}) {
+            page.setViewportSize(window[0], window[1]);
+            page.reload();
+            page.waitForLoadState(LoadState.NETWORKIDLE);
+            Number seen = (Number) page.evaluate("""
+                    () => {
+                      const grid = document.querySelector('[role=grid]').getBoundingClientRect();
+                      return (Math.min(grid.bottom, window.innerHeight) - grid.top - 78) / 32;
+                    }
+                    """);
+            assertThat(seen.doubleValue())
+                    .as("rows at %d × %d", window[0], window[1])
+                    .isGreaterThan(window[2] - 0.1);
+        }
+    }
+
     @Test
     void everyViewOfAnEditionIsReloadedByAnybody() {
         Page page = browsing.visitor(360, 740);
