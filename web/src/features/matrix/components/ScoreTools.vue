@@ -99,7 +99,7 @@ const labelOf = (id: string) => props.characters.find((c) => c.id === id)?.label
   .tools {
     flex-wrap: nowrap;
     overflow-x: auto;
-    padding-block: 0.5rem 0.2rem;
+    padding-block: 0.4rem 0.15rem;
   }
 
   .tools > * {

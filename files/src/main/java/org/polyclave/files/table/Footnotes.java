@@ -10,7 +10,6 @@ import org.polyclave.files.source.ImportAccount.Reason;
 final class Footnotes {
     private static final Pattern COUNTS = Pattern.compile(
             "(?i)n|n\\s*=.*|count|counts|total|totals|mean|means|average|sample size|number of specimens|no\\. of specimens|sd|min|max");
-    private static final Pattern NUMBER_OF = Pattern.compile("(?i)n\\s*=\\s*\\d+");
     private static final Pattern REMARK = Pattern.compile(
             "(?iu)([*†‡§¹²³]|\\(\\d\\)|\\d\\)|notes?\\b|source|sources?\\s*:|key\\s*:|legend|abbreviations?|data from|measured by|compiled).*");
     /** A name is shorter. */
@@ -22,9 +21,7 @@ final class Footnotes {
     static Optional<Reason> reason(Sheet sheet, int row) {
         List<String> told = sheet.row(row).stream().filter(t -> !t.isEmpty()).toList();
         String text = told.isEmpty() ? "" : told.get(0).strip();
-        boolean numbersOnly = !told.isEmpty()
-                && told.stream().allMatch(t -> NUMBER_OF.matcher(t).matches());
-        if (COUNTS.matcher(text).matches() || numbersOnly) {
+        if (COUNTS.matcher(text).matches()) {
             return Optional.of(Reason.COUNTS);
         }
         boolean alone = told.stream().distinct().count() == 1;
