@@ -70,6 +70,26 @@ class ImportApiTest {
         assertThat(ended.path("answer").isObject()).isFalse();
     }
 
+    /** The larger part of the work is the writing, which is heard of and stopped like the reading. */
+    @Test
+    void anImportIsStoppedWhileItWrites() {
+        Importing file = Importing.of(author, "large.csv", large(1000)).titled("Half-written");
+        JsonNode begun = file.begin("IMPORT").json();
+        JsonNode now = begun;
+        while (now.path("status").asString().matches("QUEUED|RUNNING")
+                && now.path("progress").asDouble() < 0.35) {
+            now = job(begun);
+        }
+        assertThat(now.path("status").asString()).isEqualTo("RUNNING");
+        assertThat(now.path("progress").asDouble()).isLessThan(0.9);
+        author.delete("/api/v1/imports/" + begun.path("id").asString());
+        while (now.path("status").asString().equals("RUNNING")) {
+            now = job(begun);
+        }
+        assertThat(now.path("status").asString()).isEqualTo("CANCELLED");
+        assertThat(studies("Half-written")).isZero();
+    }
+
     @Test
     void anImportThatIsStoppedWhileItWritesIsDoneOrLeavesNothing() {
         for (double share : new double[] {0.1, 0.6}) {

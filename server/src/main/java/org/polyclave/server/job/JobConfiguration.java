@@ -17,7 +17,8 @@ import org.springframework.context.annotation.DependsOn;
 /** The queue of jobs: in the database, so that any server takes any job and a killed one's are taken over. */
 @Configuration
 class JobConfiguration {
-    private static final int AT_ONCE = 2;
+    /** A large import or two leave room for a key. */
+    private static final int AT_ONCE = 4;
 
     @Bean
     OneTimeTask<Void> jobTask(JobRunner runner) {

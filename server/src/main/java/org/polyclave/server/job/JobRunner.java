@@ -16,6 +16,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.ErrorResponseException;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -29,9 +32,13 @@ class JobRunner {
     private final JobMapper jobs;
     private final Map<String, JobKind> kinds;
     private final JsonMapper json;
+    /** What is said from within a job is said at once, also while the job writes: its own transaction may take a while. */
+    private final TransactionTemplate apart;
 
-    JobRunner(JobMapper jobs, List<JobKind> kinds, JsonMapper json) {
+    JobRunner(JobMapper jobs, List<JobKind> kinds, JsonMapper json, PlatformTransactionManager transactions) {
         this.jobs = jobs;
+        apart = new TransactionTemplate(transactions);
+        apart.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
         this.kinds = kinds.stream().collect(Collectors.toMap(JobKind::name, Function.identity()));
         this.json = json;
     }
@@ -148,6 +155,10 @@ class JobRunner {
             speak();
         }
 
+        private boolean isToStop() {
+            return Boolean.TRUE.equals(apart.execute(t -> jobs.report(id, share).orElse(true)));
+        }
+
         private void speak() {
             long now = System.nanoTime();
             if (stopped || now - spoken < BETWEEN_REPORTS.toNanos()) {
@@ -155,7 +166,7 @@ class JobRunner {
             }
             spoken = now;
             late = now - started > LONGEST.toNanos();
-            stopped = late || closing.getAsBoolean() || jobs.report(id, share).orElse(true);
+            stopped = late || closing.getAsBoolean() || isToStop();
         }
     }
 }
