@@ -8,17 +8,17 @@ import en from './messages/en';
  * gains fails this test until somebody says where its words are.
  */
 const WORDS: Record<string, string[]> = {
+  'Answer.covers': ['coverage'],
+  'Answer.kind': ['coverings.kind', 'coverings.all', 'coverings.notAll'],
   'AnswerRequest.certainty': ['certainty'],
   'AnswerRequest.rule': ['rough.of', 'rough.where'],
-  'Asked.kind': ['coverings.kind', 'coverings.all', 'coverings.notAll'],
   'CellToConfirm.why': ['dangers.why'],
   'Change.how': ['difference.how'],
   'Change.kind': ['difference.kind'],
+  'Choice.type': ['type'],
   'Claim.kind': ['claims.kind'],
-  'Column.type': ['type'],
   'Count.frequency': [],
   'Done.kind': ['undo.kind'],
-  'Coverage.covers': ['coverage'],
   'Coverage.describes': ['describes'],
   // What the author has to do about a danger is said by links where it is to confirm cells, or nothing.
   'Danger.remedy': [],
@@ -31,6 +31,9 @@ const WORDS: Record<string, string[]> = {
   'Field.name': ['difference.field'],
   'FindingView.kind': ['finding'],
   'IdentifyRequest.observer': ['observer'],
+  // How a job stands is shown by what the page does.
+  'ImportProgress.status': [],
+  'ImportRequest.step': ['import.stage'],
   'KeyRequest.objective': ['objective'],
   'LabelSheetRequest.size': [],
   'LeftOutLine.reason': ['import.reason'],
@@ -51,7 +54,6 @@ const WORDS: Record<string, string[]> = {
   'PointView.lack': ['apart.lack'],
   // Problems bring a sentence of their own.
   'Problem.code': [],
-  'Progressing.status': [],
   'Recognition.completion': [],
   'StudyRow.naming': [],
   'Token.scope': ['tokens.scope'],
