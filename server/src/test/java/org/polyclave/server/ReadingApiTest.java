@@ -152,10 +152,10 @@ final class ReadingApiTest {
                         .path("detail")
                         .asString())
                 .contains("still to come");
-        JsonNode table = Importing.of(author, "s.csv", "specimen,taxon,place,date\nV 98,Aa,weir,2999\n")
+        Visitor.Answer table = Importing.of(author, "s.csv", "specimen,taxon,place,date\nV 98,Aa,weir,2999\n")
                 .into(study)
-                .preview();
-        assertThat(table.toString()).contains("still to come");
+                .ask("PREVIEW");
+        assertThat(table.body()).contains("still to come");
         assertThat(Visitor.reader().get(study + "/readings/cells").status()).isEqualTo(404);
     }
 
