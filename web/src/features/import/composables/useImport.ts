@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/vue-query';
+import { until } from '@vueuse/core';
 import { computed, ref, shallowRef, type Ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
@@ -72,19 +73,31 @@ export function useImport(into: Ref<string>) {
     }
   }
 
-  function read() {
-    return run(async () => {
+  /** Whether there is a preview of what was asked. */
+  async function read(): Promise<boolean> {
+    let previewed = false;
+    await run(async () => {
       const answer = await ask('PREVIEW');
       if (!answer?.preview) return;
+      previewed = true;
       preview.value = answer.preview;
       changes.value = answer.changes ?? null;
       if (!title.value) title.value = answer.preview.title;
     });
+    return previewed;
   }
 
   async function decide(part: Partial<Decisions>) {
-    decided.value = { ...decided.value, ...part };
-    await read();
+    const before = decided.value;
+    decided.value = { ...before, ...part };
+    // What nobody has seen the effect of is not decided.
+    if (!(await read())) decided.value = before;
+  }
+
+  /** Whatever is under way with another file is over. */
+  async function leaveOther() {
+    if (busy.value) job.cancel();
+    await until(busy).toBe(false);
   }
 
   /** Tables that were not prepared are shown as they stand; others can be looked at so too. */
@@ -134,6 +147,7 @@ export function useImport(into: Ref<string>) {
   async function choose(files: FileList | null | undefined) {
     const chosen = files?.[0];
     if (!chosen) return;
+    await leaveOther();
     file.value = chosen;
     source.value = chosen;
     title.value = '';
@@ -147,6 +161,7 @@ export function useImport(into: Ref<string>) {
   }
 
   async function readPasted() {
+    await leaveOther();
     file.value = null;
     source.value = new File([pasted.value], pasted.value.includes('\t') ? 'pasted.tsv' : 'pasted.csv');
     page.value = '';
@@ -189,6 +204,7 @@ export function useImport(into: Ref<string>) {
     sheet,
     changes,
     preview,
+    file,
     pasted,
     title,
     page,

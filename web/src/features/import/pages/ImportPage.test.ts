@@ -306,7 +306,7 @@ test('a large file tells how far its reading is, and can be left; nothing that w
   const page = await read(preview, 'taxon,colour\nAa,red');
   const server = underWay();
   page.byText('button', 'Read the table').click();
-  await vi.waitFor(() => expect(page.text()).toContain('Reading the file: 40 %'));
+  await vi.waitFor(() => expect(page.text()).toContain('Reading: 40 %'));
   page.byText('button', 'Cancel').click();
   await vi.waitFor(() => expect(page.text()).toContain('Reading was cancelled. Nothing was changed.'));
   expect(server.stopped).toEqual(['/api/v1/imports/job']);
@@ -337,6 +337,48 @@ test('what was decided of a file outlives a reading that was cancelled', async (
   await vi.waitFor(() => expect(asked.at(-1)).toMatchObject({ types: { colour: { type: 'LENGTH', unit: 'cm' } } }));
 });
 
+test('a reading that was cancelled leaves undecided what it was to show', async () => {
+  const page = await read(preview, 'taxon,colour\nAa,red');
+  const server = underWay();
+  const type = page.all('table .v-select input')[0] as HTMLInputElement;
+  type.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true }));
+  const option = await vi.waitFor(() => {
+    const found = [...document.querySelectorAll<HTMLElement>('.v-overlay [role=option]')].find((o) =>
+      o.textContent?.includes('ordered'),
+    );
+    if (!found) throw new Error('no option yet');
+    return found;
+  });
+  option.click();
+  await vi.waitFor(() => expect(page.text()).toContain('40 %'));
+  page.byText('button', 'Cancel').click();
+  await vi.waitFor(() => expect(server.stopped).toHaveLength(1));
+  await vi.waitFor(() => expect(page.text()).toContain('Reading was cancelled'));
+  serve(() => ({ slug: 'meadow' }));
+  page.byText('button', 'Create study').click();
+  await vi.waitFor(() => expect(asked.at(-1)).toMatchObject({ step: 'IMPORT', types: {} }));
+});
+
+test('another file is read in place of the one that is under way', async () => {
+  const page = await read(preview, 'taxon,colour\nAa,red');
+  const server = underWay();
+  const choose = (name: string) => {
+    const input = page.all('input[type=file]')[0] as HTMLInputElement;
+    Object.defineProperty(input, 'files', { value: [new File(['x'], name)], configurable: true });
+    input.dispatchEvent(new Event('change'));
+  };
+  choose('first.csv');
+  await vi.waitFor(() => expect(page.text()).toContain('first.csv, 1 kB'));
+  await vi.waitFor(() => expect(page.text()).toContain('Reading: 40 %'));
+  choose('second.csv');
+  await vi.waitFor(() => expect(server.stopped).toHaveLength(1));
+  serve(() => ({ preview }));
+  sentFiles.length = 0;
+  await vi.waitFor(() => expect(sentFiles.map((f) => f.name)).toEqual(['second.csv']));
+  await vi.waitFor(() => expect(page.text()).toContain('Taxa, sexes and stages: 2'));
+  expect(page.text()).toContain('second.csv, 1 kB');
+});
+
 test('leaving the page stops what is under way', async () => {
   const page = await read(preview, 'taxon,colour\nAa,red');
   const server = underWay();
@@ -362,7 +404,7 @@ test('of a file with too many characters some are chosen, by number or set', asy
   const sets = [{ name: 'wing_veins', characters: 44 }];
   const many = { ...preview, usable: false, problems: [problem], selection: { total: 4000, read: 0, sets } };
   const page = await read(many, '#NEXUS');
-  expect(page.text()).toContain('The file has 4000 characters; 0 of them are read.');
+  expect(page.text()).toContain('Characters in the file: 4000. Read now: 0.');
   const field = page.all('#chosen ~ form input')[0] as HTMLInputElement;
   field.value = '1-300';
   field.dispatchEvent(new Event('input'));

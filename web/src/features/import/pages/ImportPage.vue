@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { mdiFileTableOutline } from '@mdi/js';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { ChangeList } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
@@ -9,7 +8,9 @@ import ColumnMapping from '../components/ColumnMapping.vue';
 import CorrectionsMade from '../components/CorrectionsMade.vue';
 import CoveringsAsked from '../components/CoveringsAsked.vue';
 import ImportAccount from '../components/ImportAccount.vue';
+import ImportProblems from '../components/ImportProblems.vue';
 import ImportProgress from '../components/ImportProgress.vue';
+import ImportSource from '../components/ImportSource.vue';
 import PreviewTable, { type Choice } from '../components/PreviewTable.vue';
 import UnitsAsked from '../components/UnitsAsked.vue';
 import UnreadCells from '../components/UnreadCells.vue';
@@ -20,8 +21,7 @@ const route = useRoute();
 const into = computed(() => (typeof route.query.into === 'string' ? route.query.into : ''));
 const { busy, problem, stage, progress, cancelled, decided, kept, sheet, changes, preview, ...upload } =
   useImport(into);
-const { pasted, title, page, isTable } = upload;
-const dragging = ref(false);
+const { file, pasted, title, page, isTable } = upload;
 const blocking = computed(() => preview.value?.problems.filter((p) => p.blocking) ?? []);
 const notices = computed(() => preview.value?.problems.filter((p) => !p.blocking) ?? []);
 const open = computed(() => preview.value?.columns.filter((c) => c.open) ?? []);
@@ -41,31 +41,13 @@ const undo = (one: Correction) => upload.decide({ corrections: decided.value.cor
       </p>
       <h1>{{ into ? $t('import.intoTitle') : $t('import.title') }}</h1>
       <p class="lead">{{ into ? $t('import.intoLead') : $t('import.lead') }}</p>
-      <div class="sources">
-        <label
-          class="drop"
-          :class="{ dragging }"
-          @dragover.prevent="dragging = true"
-          @dragleave="dragging = false"
-          @drop.prevent="((dragging = false), upload.choose($event.dataTransfer?.files))"
-        >
-          <v-icon :icon="mdiFileTableOutline" size="2rem" aria-hidden="true" />
-          <span>{{ $t('import.file') }}</span>
-          <span class="quiet">{{ $t('import.kinds') }}</span>
-          <input
-            class="sr-only"
-            type="file"
-            accept=".csv,.tsv,.txt,.xlsx,.nex,.nexus,.nxs,.json,text/csv"
-            @change="upload.choose(($event.target as HTMLInputElement).files)"
-          />
-        </label>
-        <div>
-          <v-textarea v-model="pasted" :label="$t('import.paste')" rows="5" spellcheck="false" hide-details />
-          <v-btn class="mt-2" :disabled="!pasted.trim()" :loading="busy" @click="upload.readPasted">{{
-            $t('import.read')
-          }}</v-btn>
-        </div>
-      </div>
+      <ImportSource
+        v-model:pasted="pasted"
+        :file="file"
+        :busy="busy"
+        @choose="upload.choose"
+        @paste="upload.readPasted"
+      />
       <ProblemNote :problem="problem" />
       <ImportProgress v-if="stage" :stage="stage" :progress="progress" @cancel="upload.cancel" />
       <p v-if="cancelled" role="status">
@@ -102,16 +84,7 @@ const undo = (one: Correction) => upload.decide({ corrections: decided.value.cor
         $t('mapping.open')
       }}</v-btn>
       <template v-if="preview">
-        <section v-if="blocking.length" aria-labelledby="problems">
-          <h2 id="problems">{{ $t('import.problems', { n: blocking.length }, blocking.length) }}</h2>
-          <p>{{ $t(preview.selection?.read === 0 ? 'import.chooseBelow' : 'import.nothing') }}</p>
-          <ol class="problems">
-            <li v-for="(p, i) in blocking" :key="i">
-              <span v-if="p.row" class="place figures">{{ $t('import.place', { row: p.row, column: p.column }) }}</span>
-              <strong v-if="p.heading">{{ p.heading }}</strong> {{ p.text }}
-            </li>
-          </ol>
-        </section>
+        <ImportProblems v-if="blocking.length" :problems="blocking" :to-choose="preview.selection?.read === 0" />
         <CharactersChosen
           v-if="preview.selection"
           :selection="preview.selection"
@@ -185,49 +158,10 @@ const undo = (one: Correction) => upload.decide({ corrections: decided.value.cor
   max-width: 24rem;
 }
 
-.sources {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 1.5rem;
-  margin: 1.5rem 0;
-}
-
-.drop {
-  display: flex;
-  flex-direction: column;
-  align-items: center;
-  justify-content: center;
-  gap: 0.4rem;
-  padding: 0 1rem;
-  text-align: center;
-  border: 2px dashed var(--rule);
-  min-height: 10rem;
-  cursor: pointer;
-}
-
-.drop.dragging {
-  border-color: rgb(var(--v-theme-primary));
-}
-
-.drop:focus-within {
-  outline: 3px solid rgb(var(--v-theme-primary));
-}
-
 section {
   border-top: 1px solid var(--rule);
   margin-top: 1.5rem;
   padding-top: 1rem;
-}
-
-.problems li {
-  margin: 0.35rem 0;
-}
-
-.place {
-  display: inline-block;
-  min-width: 10rem;
-  color: rgb(var(--v-theme-error));
-  font-weight: 600;
 }
 
 .make {
@@ -236,11 +170,5 @@ section {
   align-items: center;
   max-width: 40rem;
   margin: 1rem 0;
-}
-
-@media (max-width: 700px) {
-  .sources {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

@@ -98,7 +98,7 @@ final class NexusSelection {
     private int number(String text) throws Wrong {
         int number = text.equals(".") ? file.characters() : Integer.parseInt(text);
         if (number < 1 || number > file.characters()) {
-            throw new Wrong("There is no character " + text + ": the file has " + file.characters() + ".");
+            throw new Wrong("Character " + text + " does not exist: the file has " + file.characters() + ".");
         }
         return number;
     }

@@ -124,10 +124,10 @@ class NexusTest {
                 "''       | has 1200 characters; at most 1000 can be read at once",
                 "all      | These are 1200 characters",
                 "5-3      | '5-3' ends before it begins",
-                "1201     | There is no character 1201: the file has 1200.",
-                "0        | There is no character 0",
+                "1201     | Character 1201 does not exist: the file has 1200.",
+                "0        | Character 0 does not exist",
                 "wing     | 'wing' is neither a number",
-                "broken   | There is no character 9999",
+                "broken   | Character 9999 does not exist",
                 "1-9\\0  | After a backslash",
                 "','      | No character is chosen",
                 "'''open' | does not end with one"

@@ -15,6 +15,8 @@ import org.polyclave.files.sheet.Sheet;
 import org.polyclave.files.source.ImportAccount.Fate;
 import org.polyclave.files.source.ImportAccount.Reason;
 import org.polyclave.files.source.ImportedStudy;
+import org.polyclave.files.source.ReadingWatch;
+import org.polyclave.files.source.UnreadCell;
 import org.polyclave.study.model.StudyCharacter.StudyState;
 import org.polyclave.study.model.StudyScore;
 import org.polyclave.study.notation.TypeGuess;
@@ -141,6 +143,23 @@ class ImportRulesTest {
                 .filteredOn(s -> s.character().equals("scent"))
                 .extracting(StudyScore::typed)
                 .containsExactly("none", "faint", "none", "faint");
+    }
+
+    /** What is shown of a cell is what the file says, so that correcting it finds it again. */
+    @Test
+    void aCellAmongDecimalCommasIsCorrectedByItsOwnText() {
+        byte[] table =
+                "taxon;width;hairs\nAa;2,5;+\nBb;3,5 or so;-\nCc;4,25;+\nDd;1,5;+\n".getBytes(StandardCharsets.UTF_8);
+        UnreadCell cell = TableReader.read(table, "t.csv").unread().get(0);
+        assertThat(cell.text()).isEqualTo("3,5 or so");
+        TableChoices corrected = new TableChoices(
+                Map.of(), List.of(new TableChoices.CellCorrection("width", "", cell.text(), "3,5")), "");
+        ImportedStudy read = TableReader.read(table, "t.csv", "", corrected, ReadingWatch.NONE);
+        assertThat(read.unread()).isEmpty();
+        assertThat(read.study().scores())
+                .filteredOn(s -> s.character().equals("width"))
+                .extracting(StudyScore::typed)
+                .containsExactly("2.5", "3.5", "4.25", "1.5");
     }
 
     @Test
