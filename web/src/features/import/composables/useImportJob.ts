@@ -5,6 +5,9 @@ type Request = Omit<Schemas['ImportRequest'], 'upload' | 'step'>;
 export type Step = Schemas['ImportRequest']['step'];
 type Stage = 'SENDING' | Step;
 
+const TRY_AGAIN_MS = 1000;
+const MOST_TRIES = 60;
+
 /** Cancelled by the person who waits; nothing is wrong. */
 export class Cancelled extends Error {}
 
@@ -34,6 +37,19 @@ export function useImportJob(into: Ref<string>) {
       ? api.delete('/api/v1/studies/{slug}/imports/{id}', { slug: into.value, id })
       : api.delete('/api/v1/imports/{id}', { id });
 
+  /** The server goes on with a job while the line is down: whoever waits for it looks again. */
+  async function lookPatiently(id: string, signal: AbortSignal) {
+    for (let tries = 1; ; tries++) {
+      try {
+        return await look(id);
+      } catch (failure) {
+        const offline = failure instanceof Problem && failure.status === 0;
+        if (!offline || tries === MOST_TRIES || signal.aborted) throw failure;
+        await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN_MS));
+      }
+    }
+  }
+
   function enter(next: Stage) {
     stage.value = next;
     progress.value = 0;
@@ -57,7 +73,7 @@ export function useImportJob(into: Ref<string>) {
       running = job.id;
       if (signal.aborted) await stop(job.id);
       progress.value = job.progress;
-      job = await look(job.id);
+      job = await lookPatiently(job.id, signal);
     }
     // One that was done before it heard of the cancelling is done.
     if (!job.answer) throw new Cancelled();

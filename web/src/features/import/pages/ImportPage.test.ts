@@ -285,7 +285,7 @@ test('every line and cell is accounted for', async () => {
 
 /** An import that is under way until it is told to stop, or `done`. */
 function underWay() {
-  const server = { done: false, stopped: [] as string[], files: 0, looks: 0 };
+  const server = { done: false, stopped: [] as string[], files: 0, looks: 0, offline: 0 };
   fetched.mockImplementation(async (path, init) => {
     const body = (more: object) =>
       new Response(JSON.stringify({ id: 'job', status: 'RUNNING', progress: 0.4, ...more }));
@@ -294,7 +294,10 @@ function underWay() {
       server.stopped.push(String(path));
       return new Response('');
     }
-    if (init?.method === 'GET') server.looks++;
+    if (init?.method === 'GET') {
+      server.looks++;
+      if (server.offline-- > 0) throw new TypeError('no line');
+    }
     await new Promise((resolve) => setTimeout(resolve, 5));
     if (server.stopped.length) return body({ status: 'CANCELLED' });
     return server.done ? body({ status: 'DONE', answer: { preview } }) : body({});
@@ -377,6 +380,18 @@ test('another file is read in place of the one that is under way', async () => {
   await vi.waitFor(() => expect(sentFiles.map((f) => f.name)).toEqual(['second.csv']));
   await vi.waitFor(() => expect(page.text()).toContain('Taxa, sexes and stages: 2'));
   expect(page.text()).toContain('second.csv, 1 kB');
+});
+
+test('a line that is down for a moment does not lose what is under way', async () => {
+  const page = await read(refused(500, 'failed', 'not yet'), 'taxon,colour\nAa,red');
+  const server = underWay();
+  server.offline = 1;
+  server.done = false;
+  page.byText('button', 'Read the table').click();
+  await vi.waitFor(() => expect(server.looks).toBe(1));
+  server.done = true;
+  await vi.waitFor(() => expect(page.text()).toContain('Taxa, sexes and stages: 2'), 5000);
+  expect(page.text()).not.toContain('cannot be reached');
 });
 
 test('leaving the page stops what is under way', async () => {
