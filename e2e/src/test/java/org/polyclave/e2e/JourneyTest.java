@@ -73,7 +73,7 @@ class JourneyTest {
         button(page, "Correct one cell").click();
         assertThat(page.getByText("One correction")).isVisible();
         page.getByText("What became of the table").click();
-        assertThat(page.getByText("Lines with something in them: 6")).isVisible();
+        assertThat(page.getByText("Lines with something in them: 8")).isVisible();
         assertThat(button(page, "Create study")).isDisabled();
         page.getByLabel("Title of the new study").fill("Sallows of the ford");
         button(page, "Create study").click();
