@@ -59,7 +59,7 @@ const unitsFor = (column: Schemas['Column']) => [...new Set([...unitsOf(column.t
             >
               <option v-for="unit in unitsFor(column)" :key="unit">{{ unit }}</option>
             </select>
-            <template v-else>{{ column.unit }}</template>
+            <template v-else>{{ ` ${column.unit}` }}</template>
           </td>
           <td>{{ column.organ }}</td>
           <td>{{ column.states.join(' · ') }}</td>

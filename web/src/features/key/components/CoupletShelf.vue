@@ -19,7 +19,7 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
   <div>
     <h3>{{ $t('key.couplet', { n: couplet.number }) }}</h3>
     <p v-if="character">
-      <strong>{{ character.label }}</strong> — {{ character.question }}
+      <strong>{{ character.label }}</strong><template v-if="character.question"> — {{ character.question }}</template>
     </p>
     <p v-if="character?.note" class="quiet">{{ character.note }}</p>
     <p class="figures">

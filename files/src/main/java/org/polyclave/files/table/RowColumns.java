@@ -234,19 +234,37 @@ final class RowColumns {
                         .build());
             }
         }
+        putBeforeTheirStages(added);
+    }
+
+    private void putBeforeTheirStages(Map<String, StudyRow> added) {
+        Map<Integer, StudyRow> asListed = new LinkedHashMap<>(rowAt);
+        rowAt.clear();
         int next = -1;
-        for (StudyRow taxon : added.values()) {
-            rowAt.put(next, taxon);
-            byId.put(taxon.id(), next--);
+        for (Map.Entry<Integer, StudyRow> entry : asListed.entrySet()) {
+            StudyRow row = entry.getValue();
+            StudyRow taxon = row.isSemaphoront() ? added.remove(row.parent()) : null;
+            if (taxon != null) {
+                rowAt.put(next, taxon);
+                byId.put(taxon.id(), next--);
+            }
+            rowAt.put(entry.getKey(), row);
         }
     }
 
     /** A table that names a species once says what describes it on the line of one sex or stage. */
     private static StudyRow joined(StudyRow taxon, StudyRow other) {
         return taxon.with()
+                .hazard(joined(taxon.hazard(), other.hazard()))
                 .names(taxon.names().equals(StudyRow.Names.NONE) ? other.names() : taxon.names())
                 .status(taxon.status().isEmpty() ? other.status() : taxon.status())
                 .build();
+    }
+
+    /** The worst; and what one line calls harmless is not assessed where another says nothing. */
+    private static Hazard joined(Hazard one, Hazard other) {
+        Hazard worst = one.compareTo(other) > 0 ? one : other;
+        return worst == Hazard.NONE_KNOWN && one != other ? Hazard.NOT_ASSESSED : worst;
     }
 
     private StudyRow taxonOf(StudyRow stage) {

@@ -5,10 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.stream.LongStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Hazard;
 import org.polyclave.files.source.ImportedStudy;
 import org.polyclave.files.table.TableReader;
 import org.polyclave.files.table.TableWriter;
@@ -117,6 +119,43 @@ class FilesTest {
         assertThat(study.row("aa-one-male")).get().extracting(StudyRow::parent).isEqualTo("aa-one");
         assertThat(study.row("bb-two")).as("added for its stage").isPresent();
         assertThat(study.scores()).extracting(StudyScore::basis).containsOnly(StudyScore.Basis.IMPORT);
+    }
+
+    @Test
+    void aTaxonAddedForItsStagesStandsAboveThemAndIsNoMoreHarmlessThanTheyAre() {
+        Study study = read("""
+                        taxon,#stage,#hazard,colour
+                        Aa,male,none known,blue
+                        Aa,female,serious,red
+                        Bb,,,red
+                        Cc,male,none known,red
+                        Cc,female,,red
+                        Cc,worker,none known,red
+                        Dd,male,none known,red
+                        Dd,female,none known,blue
+                        Ee,male,,red
+                        Ee,female,caution,red
+                        """).study();
+        assertThat(study.rows())
+                .extracting(StudyRow::id)
+                .containsExactly(
+                        "aa",
+                        "aa-male",
+                        "aa-female",
+                        "bb",
+                        "cc",
+                        "cc-male",
+                        "cc-female",
+                        "cc-worker",
+                        "dd",
+                        "dd-male",
+                        "dd-female",
+                        "ee",
+                        "ee-male",
+                        "ee-female");
+        assertThat(Stream.of("aa", "cc", "dd", "ee")
+                        .map(id -> study.row(id).orElseThrow().hazard()))
+                .containsExactly(Hazard.SERIOUS, Hazard.NOT_ASSESSED, Hazard.NONE_KNOWN, Hazard.CAUTION);
     }
 
     @Test
