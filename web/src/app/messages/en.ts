@@ -351,6 +351,12 @@ export default {
     alternatives: 'It could also ask',
     alternative: '{bits} bits, {n} in both leads',
     inPlay: 'Still in play here',
+    risk: 'Expected of {readers}: {right} % right, {wrong} % wrong, {stuck} % stuck.',
+    riskOfDanger:
+      'Expected of {readers}: {right} % right, {wrong} % wrong ({dangerous} % of all finds dangerous and called harmless), {stuck} % stuck.',
+    readers: { trained: 'trained readers', novice: 'novices' },
+    riskMeans:
+      'For readers who go by the deciding statement of each lead, with every taxon met alike often. They misread as often as this study says; where it says nothing, trained readers misread 5 in 100 and novices 12.',
   },
   objective: {
     CAUTIOUS: 'caution',

@@ -82,6 +82,20 @@ test('a key that is there at once is shown with its proof and its files', async 
   await vi.waitFor(() => expect(files()).toContain(`${KEYS}/k1/file?format=markdown&plain=true`));
 });
 
+test('what becomes of readers stands beside the proof, unless the key is from before it was worked out', async () => {
+  const old = key('Margin entire');
+  const risk = (right: number) => ({ right, wrong: 0.97 - right, dangerousWrong: 0.0004, stuck: 0.03 });
+  const counted = { ...old, figures: { ...old.figures, trained: risk(0.9), novice: risk(0.62) } };
+  server.on(`POST ${KEYS}`, (wish: unknown) =>
+    job('k1', 'DONE', 1, (wish as Schemas['KeyRequest']).objective === 'FEWEST' ? old : counted),
+  );
+  const page = await open();
+  await vi.waitFor(() => expect(page.text()).toContain('Expected of trained readers: 90 % right, 7.0 % wrong'));
+  expect(page.text()).toContain('Expected of novices: 62 % right, 35 % wrong');
+  await page.router.replace({ query: { objective: 'FEWEST' } });
+  await vi.waitFor(() => expect(page.text()).not.toContain('Expected of'));
+});
+
 test('a long key tells how far it is, stops when asked to, and is made again', async () => {
   const ended = later();
   const looks = [job('k1', 'RUNNING', 0.42)];

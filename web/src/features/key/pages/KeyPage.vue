@@ -8,6 +8,7 @@ import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { usePreferences } from '@/stores/preferences';
 import CoupletShelf from '../components/CoupletShelf.vue';
 import KeyFlow from '../components/KeyFlow.vue';
+import KeyRisks from '../components/KeyRisks.vue';
 import LeadEditor from '../components/LeadEditor.vue';
 import PrintedKey from '../components/PrintedKey.vue';
 import { useKey, type Wish } from '../composables/useKey';
@@ -45,6 +46,9 @@ const key = useKey(
 const view = key.view;
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const couplet = computed(() => view.value?.couplets.find((c) => c.number === selected.value));
+const dangers = computed(
+  () => model.study.value?.rows.some((r) => r.hazard === 'SERIOUS' || r.hazard === 'LIFE_THREATENING') ?? false,
+);
 const objectives = ['CAUTIOUS', 'FEWEST', 'RELATIVES', 'EQUIPMENT', 'BEGINNER'].map((value) => ({
   value,
   title: t(`objective.${value}`),
@@ -147,6 +151,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
         )
       }}</span>
       <span>{{ $t(`completion.${claim(view)}`) }}</span>
+      <KeyRisks :figures="view.figures" :dangers="dangers" />
       <ul v-if="view.figures.failures.length">
         <li v-for="f in view.figures.failures" :key="f">{{ f }}</li>
       </ul>

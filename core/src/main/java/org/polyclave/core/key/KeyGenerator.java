@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Completion;
 import org.polyclave.core.run.Progress;
@@ -55,6 +56,7 @@ public final class KeyGenerator {
     private KeyOutcome finish(KeyProblem problem, KeyOptions options, KeyTree tree, Completion completion) {
         KeyWriter writer = new KeyWriter(problem, options.confirming());
         Key key = writer.write(tree);
+        TreeReaders readers = new TreeReaders(problem);
         KeyResult.Figures figures = new KeyResult.Figures(
                 problem.matrix.rowCount(),
                 key.couplets().size(),
@@ -62,6 +64,8 @@ public final class KeyGenerator {
                 writer.expectedSteps(),
                 writer.longestPath(),
                 EntropyBound.of(problem.matrix, options.evenWeights()),
+                readers.risk(tree, Observer.TRAINED),
+                readers.risk(tree, Observer.NOVICE),
                 completion);
         return new KeyOutcome.Generated(new KeyResult(key, figures, proof(problem, key), writer.reasons()));
     }

@@ -60,6 +60,8 @@ final class KeyProblem {
 
     final int[] rowOf;
     final int[] nameOf;
+    /** One more than the highest number of a name. */
+    final int names;
     /** Whether some name has several classes. */
     final boolean namesShared;
 
@@ -87,6 +89,7 @@ final class KeyProblem {
             nameOf[i] = matrix.row(rowOf[i]).name();
             mass[i] = shares[rowOf[i]];
         }
+        names = Arrays.stream(nameOf).max().orElse(-1) + 1;
         namesShared = Arrays.stream(nameOf).distinct().count() < classCount;
         for (int c = 0; c < matrix.characterCount(); c++) {
             fillPatterns(c, classes, distributions);

@@ -18,6 +18,8 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
      * @param expectedSteps mean over rows of the mean number of couplets over their specimens
      * @param longestPath most couplets that any specimen passes
      * @param entropyBound lower bound of {@code expectedSteps}, in couplets with two leads
+     * @param trained what becomes of trained readers
+     * @param novice what becomes of novices
      */
     public record Figures(
             int rows,
@@ -26,6 +28,8 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
             double expectedSteps,
             int longestPath,
             double entropyBound,
+            KeyRisk trained,
+            KeyRisk novice,
             Completion completion) {}
 
     /**

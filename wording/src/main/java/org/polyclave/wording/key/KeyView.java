@@ -2,6 +2,7 @@ package org.polyclave.wording.key;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.key.KeyRisk;
 import org.polyclave.core.matrix.Hazard;
 
 /** A key in words, as screens and renderers show it. */
@@ -99,6 +100,23 @@ public record KeyView(
 
     public record AlternativeView(String character, String label, double gain, int duplicated) {}
 
+    /**
+     * What becomes of readers who go by the deciding statement of each couplet, as shares of all specimens.
+     *
+     * @param wrong at names that are not their specimen's
+     * @param dangerousWrong the part of these whose specimen is dangerous, while no name that they are given is
+     * @param stuck where what they read fits no lead
+     */
+    public record RiskView(double right, double wrong, double dangerousWrong, double stuck) {
+        static RiskView of(KeyRisk risk) {
+            return new RiskView(risk.right(), risk.wrong(), risk.dangerousWrong(), risk.stuck());
+        }
+    }
+
+    /**
+     * @param trained what becomes of trained readers; null in editions from before this was worked out
+     * @param novice what becomes of novices
+     */
     public record FiguresView(
             int rows,
             int couplets,
@@ -106,6 +124,8 @@ public record KeyView(
             double expectedSteps,
             int longestPath,
             double entropyBound,
+            @Nullable RiskView trained,
+            @Nullable RiskView novice,
             String completion,
             boolean proven,
             long observations,

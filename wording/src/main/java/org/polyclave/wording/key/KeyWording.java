@@ -74,6 +74,8 @@ public final class KeyWording {
                         figures.expectedSteps(),
                         figures.longestPath(),
                         figures.entropyBound(),
+                        KeyView.RiskView.of(figures.trained()),
+                        KeyView.RiskView.of(figures.novice()),
                         figures.completion().name(),
                         result.proof().proven(),
                         result.proof().observations(),
