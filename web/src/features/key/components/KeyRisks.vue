@@ -25,3 +25,11 @@ const readers = computed(() =>
     })
   }}</span>
 </template>
+
+<style scoped>
+/* An expectation, not a part of the proof beside it. */
+span {
+  color: var(--faint);
+  font-weight: 400;
+}
+</style>

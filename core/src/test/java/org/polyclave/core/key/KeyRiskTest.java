@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
@@ -20,6 +21,7 @@ import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.matrix.Misreading;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.statistics.Measured;
 import org.polyclave.core.testkit.CoupletReaders;
 import org.polyclave.core.testkit.SyntheticMatrix;
 
@@ -31,11 +33,17 @@ class KeyRiskTest {
         return LongStream.rangeClosed(1, 40);
     }
 
-    /** Rates differ by character, by observer and, for every third character, by row. */
+    /** Rates differ by character, by observer and, for every third character, by row; a third of the rows are dangerous. */
     private static Matrix matrix(long seed) {
         Random random = new Random(seed);
         int rows = 4 + (int) (seed % 9);
-        Matrix plain = new SyntheticMatrix(rows, 8, 4, 0.25, 0.05, 0.3, 0.3, false).generate(seed);
+        Matrix even = new SyntheticMatrix(rows, 8, 4, 0.25, 0.05, 0.3, 0.3, false).generate(seed);
+        List<MatrixRow> some = new ArrayList<>();
+        for (MatrixRow row : even.rows()) {
+            Hazard hazard = random.nextInt(3) == 0 ? Hazard.SERIOUS : Hazard.CAUTION;
+            some.add(new MatrixRow(row.id(), row.name(), row.kin(), row.weight(), hazard));
+        }
+        Matrix plain = Matrix.of(some, even.characters(), SyntheticMatrix.cells(even));
         return SyntheticMatrix.withCharacters(plain, c -> {
             List<Double> own = new ArrayList<>();
             for (int row = 0; row < rows && c.organ() % 3 == 0; row++) {
@@ -92,5 +100,32 @@ class KeyRiskTest {
         assertThat(figures.trained().wrong()).isCloseTo(0.1, within(1e-12));
         assertThat(figures.trained().dangerousWrong()).isCloseTo(0.1 / 3, within(1e-12));
         assertThat(figures.novice().dangerousWrong()).isCloseTo(0.3 / 3, within(1e-12));
+    }
+
+    /** Two samples of four; nobody misreads, but the next individual may lie beyond the limit. */
+    @Test
+    void individualsBeyondALimitArriveAtTheOtherName() {
+        MatrixCharacter width = MatrixCharacter.of("width", CharacterType.LENGTH, 0, 0)
+                .withMisreading(new Misreading(0, 0, List.of(), List.of()));
+        List<MatrixRow> rows = List.of(
+                new MatrixRow("narrow", 0, 0, 1, Hazard.NONE_KNOWN), new MatrixRow("wide", 1, 1, 1, Hazard.NONE_KNOWN));
+        Cell[][] cells = {
+            {new Cell.Numeric(8, 8, 12, 12, Optional.of(new Measured(4, 10, 2)))},
+            {new Cell.Numeric(15, 15, 19, 19, Optional.of(new Measured(4, 17, 2)))}
+        };
+        KeyResult result = key(Matrix.of(rows, List.of(width), cells), KeyObjective.FEWEST);
+        double cut = result.key().couplets().get(0).leads().stream()
+                .map(lead -> (Atoms.Interval) lead.statements().get(0).atoms())
+                .mapToDouble(Atoms.Interval::max)
+                .min()
+                .orElseThrow();
+        double expected = (tail((cut - 10) / Math.sqrt(5)) + tail((17 - cut) / Math.sqrt(5))) / 2;
+        assertThat(result.figures().trained().wrong()).isCloseTo(expected, within(0.005));
+    }
+
+    /** Above t, of Student's t with three degrees of freedom. */
+    private static double tail(double t) {
+        double x = t / Math.sqrt(3);
+        return 0.5 - (x / (1 + x * x) + Math.atan(x)) / Math.PI;
     }
 }
