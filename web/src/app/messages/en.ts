@@ -353,8 +353,9 @@ export default {
     inPlay: 'Still in play here',
     risk: 'Expected of {readers}: {right} % right, {wrong} % wrong, {stuck} % stuck.',
     riskOfDanger:
-      'Expected of {readers}: {right} % right, {wrong} % wrong ({dangerous} % of all finds dangerous and called harmless), {stuck} % stuck.',
+      'Expected of {readers}: {right} % right, {wrong} % wrong, {stuck} % stuck; {dangerous} % are dangerous finds under names that are not marked as dangerous.',
     readers: { trained: 'trained readers', novice: 'novices' },
+    riskAssumes: 'What this assumes',
     riskMeans:
       'For readers who go by the deciding statement of each lead, with every taxon met alike often. They misread as often as this study says; where it says nothing, trained readers misread 5 in 100 and novices 12.',
   },

@@ -15,7 +15,7 @@ const readers = computed(() =>
 </script>
 
 <template>
-  <span v-for="{ who, risk } in readers" :key="who" :title="$t('key.riskMeans')">{{
+  <span v-for="{ who, risk } in readers" :key="who">{{
     $t(dangers ? 'key.riskOfDanger' : 'key.risk', {
       readers: $t(`key.readers.${who}`),
       right: inPercent(risk.right),
@@ -24,11 +24,16 @@ const readers = computed(() =>
       stuck: inPercent(risk.stuck),
     })
   }}</span>
+  <details v-if="readers.length">
+    <summary>{{ $t('key.riskAssumes') }}</summary>
+    {{ $t('key.riskMeans') }}
+  </details>
 </template>
 
 <style scoped>
 /* An expectation, not a part of the proof beside it. */
-span {
+span,
+details {
   color: var(--faint);
   font-weight: 400;
 }

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import { useStudy } from '@/study-kernel';
+import { isDangerous } from '@/shared/taxon/hazards';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { usePreferences } from '@/stores/preferences';
 import CoupletShelf from '../components/CoupletShelf.vue';
@@ -46,9 +47,7 @@ const key = useKey(
 const view = key.view;
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const couplet = computed(() => view.value?.couplets.find((c) => c.number === selected.value));
-const dangers = computed(
-  () => model.study.value?.rows.some((r) => r.hazard === 'SERIOUS' || r.hazard === 'LIFE_THREATENING') ?? false,
-);
+const dangers = computed(() => model.study.value?.rows.some((r) => isDangerous(r.hazard)) ?? false);
 const objectives = ['CAUTIOUS', 'FEWEST', 'RELATIVES', 'EQUIPMENT', 'BEGINNER'].map((value) => ({
   value,
   title: t(`objective.${value}`),

@@ -164,6 +164,10 @@ final class KeyProblem {
         }
     }
 
+    boolean isDangerous(int specimens) {
+        return matrix.row(rowOf[specimens]).hazard().isDangerous();
+    }
+
     Pattern pattern(int character, int specimens) {
         return patterns[character][patternOf[character][specimens]];
     }

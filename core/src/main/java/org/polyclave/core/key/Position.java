@@ -113,7 +113,7 @@ final class Position {
     }
 
     boolean isDangerous(int k) {
-        return problem.matrix.row(problem.rowOf[classes[k]]).hazard().isDangerous();
+        return problem.isDangerous(classes[k]);
     }
 
     boolean holdsDangersOnly() {

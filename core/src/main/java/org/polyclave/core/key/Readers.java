@@ -46,7 +46,7 @@ final class Readers {
                 right += share[i];
             } else {
                 wrong += share[i];
-                dangerous += !warned && isDangerous(i) ? share[i] : 0;
+                dangerous += !warned && problem.isDangerous(i) ? share[i] : 0;
             }
         }
         return new KeyRisk(right, wrong, dangerous, 0);
@@ -62,14 +62,10 @@ final class Readers {
 
     private boolean holdsDanger(KeyTree.Stop stop) {
         for (int specimens : stop.classes()) {
-            if (isDangerous(specimens)) {
+            if (problem.isDangerous(specimens)) {
                 return true;
             }
         }
         return false;
-    }
-
-    private boolean isDangerous(int specimens) {
-        return problem.matrix.row(problem.rowOf[specimens]).hazard().isDangerous();
     }
 }
