@@ -34,10 +34,10 @@ const WORDS: Record<string, string[]> = {
   // How a job stands is shown by what the page does.
   'ImportProgress.status': [],
   'ImportRequest.step': ['import.stage'],
-  'KeyRequest.objective': ['objective'],
+  'ComparedView.objective': ['objective'],
   'LabelSheetRequest.size': [],
   'LeftOutLine.reason': ['import.reason'],
-  'Looking.alteredBy': ['apart.treated', 'gather.treated'],
+  'KeyRequest.preserved': ['apart.treated', 'gather.treated'],
   'Looking.subject': ['subject'],
   'MappedColumn.role': ['mapping.role'],
   'Mark.shape': ['measure.shape'],
@@ -52,6 +52,7 @@ const WORDS: Record<string, string[]> = {
   'PairView.verdict': ['apart.verdict'],
   'PointView.kind': ['apart.kind'],
   'PointView.lack': ['apart.lack'],
+  'PriceView.kind': ['key.price'],
   // Problems bring a sentence of their own.
   'Problem.code': [],
   'Recognition.completion': [],

@@ -6,7 +6,7 @@ import { api } from '@/api/client';
 import { useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { rowName } from '@/shared/taxon/rowNames';
-import { asked, type ViewingConditions } from '../logic/conditions';
+import { asked, type ViewingConditions } from '@/shared/viewing/conditions';
 import YearStrip from './YearStrip.vue';
 
 /** When the year lets rows be told: how many pairs each month, and for each weak pair what to check next and when. */

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
-import { EVERYTHING, isEverything, TREATMENTS, WINTER, type ViewingConditions } from '../logic/conditions';
+import { EVERYTHING, isEverything, TREATMENTS, WINTER, type ViewingConditions } from '@/shared/viewing/conditions';
 import MonthRing from './MonthRing.vue';
 
 /** What can be seen: when, of which parts, with which equipment. */

@@ -10,7 +10,7 @@ import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { rowChoices } from '@/shared/taxon/rowNames';
 import { usePreferences } from '@/stores/preferences';
-import { asked, type ViewingConditions } from '../logic/conditions';
+import { asked, type ViewingConditions } from '@/shared/viewing/conditions';
 import ContrastPoint from './ContrastPoint.vue';
 import YearStrip from './YearStrip.vue';
 

@@ -7,7 +7,7 @@ import { ScoringQueue, type QueueItem } from '@/features/matrix';
 import { useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { rowName } from '@/shared/taxon/rowNames';
-import { asked, type ViewingConditions } from '../logic/conditions';
+import { asked, type ViewingConditions } from '@/shared/viewing/conditions';
 import { GROUPINGS, keepEffects, readEffects, sittings, type Grouping } from '../logic/worth';
 
 /**

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { addressOf } from '@/api/client';
 import { useStudy } from '@/study-kernel';
-import { asked, type ViewingConditions } from '../logic/conditions';
+import { asked, type ViewingConditions } from '@/shared/viewing/conditions';
 import { VERDICTS, weakPairs, type PairTable } from '../logic/map';
 
 /** The same as the map, as a list: pairs that are not firmly separated, worst first. */

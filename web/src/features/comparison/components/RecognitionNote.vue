@@ -8,7 +8,7 @@ import HazardMark from '@/shared/taxon/HazardMark.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { usePreferences } from '@/stores/preferences';
-import { asked, type ViewingConditions } from '../logic/conditions';
+import { asked, type ViewingConditions } from '@/shared/viewing/conditions';
 
 /** The cheapest way to recognise one row under the viewing conditions, as a sentence. */
 const props = defineProps<{ row: string; conditions: ViewingConditions }>();

@@ -16,7 +16,7 @@ import NextCells from '../components/NextCells.vue';
 import PairList from '../components/PairList.vue';
 import PairTriangle from '../components/PairTriangle.vue';
 import RecognitionNote from '../components/RecognitionNote.vue';
-import { asked, fromQuery, toQuery, type ViewingConditions } from '../logic/conditions';
+import { asked, fromQuery, toQuery, type ViewingConditions } from '@/shared/viewing/conditions';
 import { ORDERS, pairTable, type Order } from '../logic/map';
 
 /** What separates taxa under the viewing conditions: all pairs, each pair, the year, and what to score next. */

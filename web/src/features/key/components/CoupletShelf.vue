@@ -32,6 +32,15 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
         })
       }}
     </p>
+    <template v-if="couplet.prices.length">
+      <h4>{{ $t('key.prices') }}</h4>
+      <ul>
+        <li v-for="price in couplet.prices" :key="price.kind">
+          {{ $t(`key.price.${price.kind}`) }}
+          <span class="quiet">{{ $t('key.priceCosts', { n: price.couplets.toFixed(1) }) }}</span>
+        </li>
+      </ul>
+    </template>
     <v-btn v-if="character" size="small" @click="emit('forbid', character.id)">{{ $t('key.forbid') }}</v-btn>
     <slot />
     <template v-if="both.length">

@@ -9,6 +9,8 @@ export type Wish = Schemas['KeyRequest'];
  */
 export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | undefined>) {
   const view = shallowRef<Schemas['KeyView']>();
+  /** What the keys of all objectives are like. */
+  const compared = shallowRef<Schemas['ComparedView'][]>([]);
   /** Id of the key that is shown, for its files. */
   const shown = ref('');
   const working = ref(false);
@@ -36,6 +38,7 @@ export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | und
       stopped.value = job.status === 'CANCELLED';
       if (job.key) {
         view.value = job.key;
+        compared.value = job.compared;
         shown.value = job.id;
       }
     } catch (failure) {
@@ -64,5 +67,5 @@ export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | und
     abandon();
   });
 
-  return { view, shown, working, progress, stopped, problem, stop, make };
+  return { view, compared, shown, working, progress, stopped, problem, stop, make };
 }

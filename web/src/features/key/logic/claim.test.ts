@@ -13,6 +13,9 @@ test('that the bound is met is said only of a proven key with two leads a couple
   expect(claim(key(2.001, 2, 2))).toBe('BOUNDED');
   expect(claim(key(2, 2, 3))).toBe('BOUNDED');
   expect(claim(key(2, 2, 2, false))).toBe('BOUNDED');
+  const searched = key(2.2, 2, 2);
+  searched.figures.leastSteps = 2.2;
+  expect(claim(searched)).toBe('BOUND_MET');
 });
 
 test('the taxa of a key are its names, at couplets or without any', () => {

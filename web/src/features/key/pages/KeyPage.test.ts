@@ -30,6 +30,7 @@ const key = (text: string): Schemas['KeyView'] => {
         gain: 1,
         rows: ['mild', 'bane'],
         duplicated: [],
+        prices: [],
         alternatives: [],
       },
     ],
@@ -53,6 +54,7 @@ const job = (id: string, status: string, progress: number, view?: Schemas['KeyVi
   status,
   progress,
   key: view,
+  compared: [],
 });
 
 /** A reply that comes when the test says so. */
@@ -74,7 +76,7 @@ test('a key that is there at once is shown with its proof and its files', async 
   expect(page.all('.proof.broken')).toHaveLength(0);
   expect(page.text()).not.toContain('Cancel');
   expect(server.bodies(`POST ${KEYS}`)).toEqual([
-    { objective: 'CAUTIOUS', evenWeights: true, months: [], organs: [], methods: [], forbidden: [] },
+    { objective: 'CAUTIOUS', evenWeights: true, months: [], organs: [], methods: [], preserved: [], forbidden: [] },
   ]);
   usePreferences().plain = true;
   page.byText('button', 'Save the key').click();
@@ -206,4 +208,45 @@ test('a lead is reworded with the couplet in view, and the key is made again wit
   const [sent] = server.bodies('PUT /api/v1/studies/meadow/characters/margin') as Schemas['CharacterRequest'][];
   expect(sent?.character.lead).toEqual({ technical: 'edge {states}' });
   expect(sent?.baseRevision).toBe(3);
+});
+
+test('a key is made for the months, parts and equipment that are at hand, which the address keeps', async () => {
+  server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, key('Margin entire')));
+  const page = await open('/studies/meadow/key?months=6');
+  await vi.waitFor(() => expect(page.text()).toContain('For what can be seen: June'));
+  page.byText('button', 'Winter').click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.query.months).toBe('1|2|12'));
+  page.byText('button', 'Without a lens').click();
+  await vi.waitFor(() => expect(page.text()).toContain('January, February, December; eye, ruler'));
+  await vi.waitFor(() =>
+    expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ months: [1, 2, 12], methods: ['eye', 'ruler'] }),
+  );
+});
+
+test('keys for other purposes stand beside this one, and one of them is a press away', async () => {
+  const risk = { right: 0.9, wrong: 0.07, dangerousWrong: 0.012, stuck: 0.03 };
+  const beside = (objective: string, couplets: number) => ({
+    ...{ objective, couplets, expectedSteps: 2.5, longestPath: 4, trained: risk, novice: risk },
+  });
+  server.on(`POST ${KEYS}`, {
+    ...job('k1', 'DONE', 1, key('Margin entire')),
+    compared: [beside('CAUTIOUS', 7), beside('FEWEST', 5)],
+  });
+  const page = await open();
+  await vi.waitFor(() => expect(page.all('.comparison tbody tr')).toHaveLength(2));
+  expect(page.all('.comparison tbody tr').map((r) => r.textContent)).toEqual([
+    expect.stringContaining('caution72.504'),
+    expect.stringContaining('fewest steps52.504'),
+  ]);
+  page.byText('.comparison button', 'fewest steps').click();
+  await vi.waitFor(() => expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ objective: 'FEWEST' }));
+});
+
+test('a question that is awkward says why, and what that counts', async () => {
+  const awkward = key('Margin entire');
+  awkward.couplets.forEach((couplet) => (couplet.prices = [{ kind: 'ASKED_AGAIN', couplets: 0.3 }]));
+  server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, awkward));
+  const page = await open();
+  await vi.waitFor(() => expect(page.text()).toContain('This feature was asked before on the way here.'));
+  expect(page.text()).toContain('counts as 0.3 couplets');
 });

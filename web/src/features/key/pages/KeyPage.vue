@@ -2,18 +2,21 @@
 import { mdiCheckDecagramOutline, mdiDownload, mdiReload, mdiStop } from '@mdi/js';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { useRoute, useRouter } from 'vue-router';
+import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router';
 import { useStudy } from '@/study-kernel';
 import { isDangerous } from '@/shared/taxon/hazards';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import { fromQuery, toQuery, type ViewingConditions } from '@/shared/viewing/conditions';
 import { usePreferences } from '@/stores/preferences';
 import CoupletShelf from '../components/CoupletShelf.vue';
+import KeyComparison from '../components/KeyComparison.vue';
+import KeyConditions from '../components/KeyConditions.vue';
 import KeyFlow from '../components/KeyFlow.vue';
 import KeyRisks from '../components/KeyRisks.vue';
 import LeadEditor from '../components/LeadEditor.vue';
 import PrintedKey from '../components/PrintedKey.vue';
 import { useKey, type Wish } from '../composables/useKey';
-import { claim, taxaOf } from '../logic/claim';
+import { bound, claim, taxaOf } from '../logic/claim';
 
 const model = useStudy();
 const route = useRoute();
@@ -24,7 +27,7 @@ const { t } = useI18n();
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const objective = computed(() => asText(route.query.objective) || 'CAUTIOUS');
 const forbidden = computed(() => asText(route.query.forbidden).split(',').filter(Boolean));
-const month = computed(() => asText(route.query.months));
+const conditions = computed(() => fromQuery(route.query));
 /** The first couplet until another one is chosen. */
 const selected = computed(() => Number(asText(route.query.couplet)) || 1);
 
@@ -32,9 +35,10 @@ const wish = computed<Wish>((before) => {
   const now: Wish = {
     objective: objective.value as Wish['objective'],
     evenWeights: true,
-    months: month.value ? [Number(month.value)] : [],
-    organs: [],
-    methods: [],
+    months: conditions.value.months,
+    organs: conditions.value.organs,
+    methods: conditions.value.methods,
+    preserved: conditions.value.preserved as Wish['preserved'],
     forbidden: forbidden.value,
   };
   return before && JSON.stringify(before) === JSON.stringify(now) ? before : now;
@@ -52,13 +56,12 @@ const objectives = ['CAUTIOUS', 'FEWEST', 'RELATIVES', 'EQUIPMENT', 'BEGINNER'].
   value,
   title: t(`objective.${value}`),
 }));
-const months = [
-  { value: '', title: t('key.anyMonth') },
-  ...Array.from({ length: 12 }, (_, i) => ({ value: String(i + 1), title: t(`month.${i + 1}`) })),
-];
-
-function ask(changes: Record<string, string | undefined>) {
+function ask(changes: LocationQueryRaw) {
   void router.replace({ query: { ...route.query, ...changes } });
+}
+
+function see(wanted: ViewingConditions) {
+  ask({ ...toQuery(wanted), couplet: undefined });
 }
 
 function select(number: number) {
@@ -87,13 +90,6 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
         hide-details
         @update:model-value="ask({ objective: $event, couplet: undefined })"
       />
-      <v-select
-        :model-value="month"
-        :items="months"
-        :label="$t('key.month')"
-        hide-details
-        @update:model-value="ask({ months: $event || undefined, couplet: undefined })"
-      />
       <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
       <v-chip v-for="id in forbidden" :key="id" closable size="small" @click:close="allow(id)">{{
         $t('key.without', { name: labelOf(id) })
@@ -113,6 +109,13 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
         </v-list>
       </v-menu>
     </div>
+    <KeyConditions
+      v-if="model.study.value"
+      class="no-print"
+      :model-value="conditions"
+      :study="model.study.value"
+      @update:model-value="see"
+    />
     <ProblemNote :problem="key.problem.value" />
     <div v-if="key.working.value" class="making">
       <v-progress-linear
@@ -144,7 +147,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
             couplets: view.figures.couplets,
             steps: view.figures.expectedSteps.toFixed(2),
             longest: view.figures.longestPath,
-            bound: view.figures.entropyBound.toFixed(2),
+            bound: bound(view).toFixed(2),
           },
           view.figures.couplets,
         )
@@ -155,6 +158,13 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
         <li v-for="f in view.figures.failures" :key="f">{{ f }}</li>
       </ul>
     </div>
+    <KeyComparison
+      v-if="view && key.compared.value.length"
+      class="no-print"
+      :keys="key.compared.value"
+      :objective="objective"
+      @choose="ask({ objective: $event, couplet: undefined })"
+    />
     <div v-if="view" class="desk">
       <KeyFlow class="pane no-print" :view="view" :selected="selected" @select="select" />
       <div class="pane print" tabindex="0" role="region" :aria-label="$t('key.printed')">

@@ -63,7 +63,7 @@ final class KeyCommand implements Callable<Integer> {
     @Option(names = "--weights", description = "even: every row counts the same; common: by #weight")
     private Weights weights = Weights.EVEN;
 
-    @Option(names = "--nodes", description = "How many positions the exact search may open.")
+    @Option(names = "--nodes", description = "How many positions may be opened to improve the key of each objective.")
     private int nodes = KeyOptions.DEFAULT.nodeBudget();
 
     @Option(names = "--format", description = "${COMPLETION-CANDIDATES}")
@@ -87,7 +87,8 @@ final class KeyCommand implements Callable<Integer> {
         KeyOptions options = KeyOptions.DEFAULT
                 .withObjective(objective)
                 .withEvenWeights(weights == Weights.EVEN)
-                .withNodeBudget(Math.max(0, nodes));
+                .withNodeBudget(Math.max(0, nodes))
+                .inMonths(at.monthsOfUse());
         KeyOutcome outcome = new KeyGenerator().generate(compiled.matrix(), options, CancelSignal.NEVER);
         if (outcome instanceof KeyOutcome.Generated generated) {
             write(render(compiled, generated.result()));

@@ -143,7 +143,8 @@ final class DemoStudiesTest {
 
     private static Set<Set<String>> together(Study study) {
         CompiledStudy compiled = StudyCompiler.compile(study);
-        KeyOutcome outcome = new KeyGenerator().generate(compiled.matrix(), KeyOptions.DEFAULT, CancelSignal.NEVER);
+        KeyOutcome outcome = new KeyGenerator()
+                .generate(compiled.matrix(), KeyOptions.DEFAULT.withNodeBudget(400), CancelSignal.NEVER);
         Set<Set<String>> found = new HashSet<>();
         for (Key.Couplet couplet :
                 ((KeyOutcome.Generated) outcome).result().key().couplets()) {

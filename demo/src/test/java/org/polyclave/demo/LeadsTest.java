@@ -107,7 +107,10 @@ final class LeadsTest {
 
     private void key(CompiledStudy study, KeyObjective objective) {
         KeyOutcome outcome = new KeyGenerator()
-                .generate(study.matrix(), KeyOptions.DEFAULT.withObjective(objective), CancelSignal.NEVER);
+                .generate(
+                        study.matrix(),
+                        KeyOptions.DEFAULT.withNodeBudget(40).withObjective(objective),
+                        CancelSignal.NEVER);
         if (!(outcome instanceof KeyOutcome.Generated generated)) {
             return;
         }

@@ -87,19 +87,10 @@ public final class CoupletReaders {
         Double before = read.get(c);
         double reading = before == null ? read(row, c) : before;
         read.put(c, reading);
-        boolean absent = !exists(row, c);
-        for (int tries = 0; tries < 1_000; tries++) {
-            for (Key.Lead lead : couplet.leads()) {
-                if (accepts(lead.statements().get(0).atoms(), reading)) {
-                    return Optional.of(lead.to());
-                }
+        for (Key.Lead lead : couplet.leads()) {
+            if (accepts(lead.statements().get(0).atoms(), reading)) {
+                return Optional.of(lead.to());
             }
-            if (!absent) {
-                return Optional.empty();
-            }
-            // Whoever is asked for what is not there says something that the couplet offers.
-            reading = elsewhere(c);
-            read.put(c, reading);
         }
         return Optional.empty();
     }
@@ -118,7 +109,7 @@ public final class CoupletReaders {
         }
         if (character.type().isNumeric()) {
             boolean misread = !(matrix.cell(row, c) instanceof Cell.Numeric) || random.nextDouble() < rate;
-            return misread ? elsewhere(c) : number(character, (Cell.Numeric) matrix.cell(row, c));
+            return misread ? elsewhere(c) : about(character, number(character, (Cell.Numeric) matrix.cell(row, c)));
         }
         int state = state(row, c);
         int n = character.stateCount();
@@ -134,6 +125,15 @@ public final class CoupletReaders {
         }
         boolean toAlike = others == 0 || (alike != 0 && random.nextDouble() < 0.7);
         return oneOf(toAlike ? alike : others);
+    }
+
+    /** A length is read to within its stated uncertainty, or one part in twenty; a count is counted. */
+    private double about(MatrixCharacter character, double value) {
+        double off = 2 * random.nextDouble() - 1;
+        if (character.type() == CharacterType.COUNT) {
+            return value;
+        }
+        return value + off * (character.uncertainty() > 0 ? character.uncertainty() : value / 20);
     }
 
     private int oneOf(int mask) {

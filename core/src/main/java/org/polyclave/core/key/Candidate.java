@@ -11,7 +11,8 @@ package org.polyclave.core.key;
  */
 record Candidate(Split split, double gain, int duplicated, int lost, boolean contiguous, double rate, int size) {
     private static final double DUPLICATION_PENALTY = 0.5;
-    private static final double TIE = 1e-12;
+    /** Bits of a score that are noise of rounding. */
+    private static final int NOISE = 12;
 
     /** Gain after the penalty for rows that would stand in both leads. */
     double netGain() {
@@ -24,8 +25,9 @@ record Candidate(Split split, double gain, int duplicated, int lost, boolean con
 
     /** Deterministic order: score, contiguity, order of characters, then of states or limits. */
     static int compare(Candidate a, double scoreA, Candidate b, double scoreB) {
-        if (Math.abs(scoreA - scoreB) > TIE * Math.max(1, Math.abs(scoreA))) {
-            return Double.compare(scoreB, scoreA);
+        int byScore = Double.compare(withoutNoise(scoreB), withoutNoise(scoreA));
+        if (byScore != 0) {
+            return byScore;
         }
         if (a.contiguous != b.contiguous) {
             return a.contiguous ? -1 : 1;
@@ -37,5 +39,10 @@ record Candidate(Split split, double gain, int duplicated, int lost, boolean con
             return Double.compare(a.split.cut(), b.split.cut());
         }
         return Integer.compareUnsigned(a.split.first(), b.split.first());
+    }
+
+    /** A number of fewer digits; to compare with a tolerance instead would not be an order. */
+    private static double withoutNoise(double score) {
+        return Double.longBitsToDouble((Double.doubleToLongBits(score) + (1L << (NOISE - 1))) >> NOISE << NOISE);
     }
 }

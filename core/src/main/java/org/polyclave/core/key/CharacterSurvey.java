@@ -9,4 +9,14 @@ import java.util.List;
  * @param separates whether it strictly parts two rows of different targets here
  * @param candidates the splits it offers; each loses at least one class from a lead
  */
-record CharacterSurvey(boolean askable, boolean separates, List<Candidate> candidates) {}
+record CharacterSurvey(boolean askable, boolean separates, List<Candidate> candidates) {
+    /** Whether some split that is read at once gains so much. */
+    boolean gains(double bits) {
+        for (Candidate candidate : candidates) {
+            if (candidate.contiguous() && candidate.netGain() >= bits) {
+                return true;
+            }
+        }
+        return false;
+    }
+}

@@ -2,17 +2,15 @@ package org.polyclave.core.key;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Completion;
 import org.polyclave.core.run.Progress;
 
 /**
- * Generates dichotomous keys: exactly where the matrix is small and only steps count, greedily with lookahead otherwise.
- * Every key is proven against the matrix before it is returned. Deterministic for a matrix and options.
+ * Generates dichotomous keys. Trees are searched for every objective ({@link KeySearch}), and the best of all is written for the one
+ * that is wanted. Every key is proven against the matrix before it is returned. Deterministic for a matrix and options.
  */
 public final class KeyGenerator {
     /** Beyond so many terminals a row (and a few more for small matrices) a key helps nobody and is refused. */
@@ -28,46 +26,40 @@ public final class KeyGenerator {
         return generate(matrix, options, cancel, Progress.UNSEEN);
     }
 
-    /** @param progress told how much of the tree has grown; nothing is told of an exact search, which is short */
+    /** @param progress told how many of the objectives have been searched for */
     public KeyOutcome generate(Matrix matrix, KeyOptions options, CancelSignal cancel, Progress progress) {
         if (matrix.rowCount() == 0) {
             return new KeyOutcome.NoRows();
         }
         KeyProblem problem = new KeyProblem(matrix, options.evenWeights());
-        Position start = Position.start(problem);
-        boolean exact = options.objective().countsStepsOnly() && matrix.rowCount() <= KeyOptions.EXACT_ROWS;
-        if (exact) {
-            Optional<KeyTree> best = new ExactTreeBuilder(problem, cancel, options.nodeBudget()).build(start);
-            if (best.isPresent()) {
-                return finish(problem, options, best.get(), Completion.OPTIMAL);
-            }
-        }
         int allowed = TERMINALS_ALLOWED + TERMINALS_PER_ROW * matrix.rowCount();
-        Optional<KeyTree> good =
-                new LookaheadTreeBuilder(problem, options.objective(), cancel, progress, allowed).build(start);
-        if (good.isPresent()) {
-            return finish(problem, options, good.get(), exact ? Completion.BUDGET_EXHAUSTED : Completion.BOUNDED);
+        KeyPool pool = new KeyPool(problem, options, allowed, cancel, progress);
+        if (cancel.isCancelled()) {
+            return new KeyOutcome.Cancelled();
         }
-        return cancel.isCancelled()
-                ? new KeyOutcome.Cancelled()
-                : new KeyOutcome.TooManyTerminals(allowed, thinRows(matrix), looseCharacters(matrix));
+        return pool.isEmpty()
+                ? new KeyOutcome.TooManyTerminals(allowed, thinRows(matrix), looseCharacters(matrix))
+                : finish(problem, options, pool);
     }
 
-    private KeyOutcome finish(KeyProblem problem, KeyOptions options, KeyTree tree, Completion completion) {
-        KeyWriter writer = new KeyWriter(problem, options.confirming());
-        Key key = writer.write(tree);
-        TreeReaders readers = new TreeReaders(problem);
+    private KeyOutcome finish(KeyProblem problem, KeyOptions options, KeyPool pool) {
+        KeyPool.Judged best = pool.best(options.objective());
+        KeyWriter writer = new KeyWriter(problem, options.confirming(), pool.cost(options.objective()));
+        Key key = writer.write(best.tree());
+        double entropyBound = EntropyBound.of(problem.matrix, options.evenWeights());
         KeyResult.Figures figures = new KeyResult.Figures(
                 problem.matrix.rowCount(),
                 key.couplets().size(),
                 writer.terminals(),
                 writer.expectedSteps(),
                 writer.longestPath(),
-                EntropyBound.of(problem.matrix, options.evenWeights()),
-                readers.risk(tree, Observer.TRAINED),
-                readers.risk(tree, Observer.NOVICE),
-                completion);
-        return new KeyOutcome.Generated(new KeyResult(key, figures, proof(problem, key), writer.reasons()));
+                entropyBound,
+                Math.max(entropyBound, pool.leastSteps()),
+                best.trained(),
+                best.novice(),
+                pool.isCheapest(options.objective()) ? Completion.OPTIMAL : Completion.BUDGET_EXHAUSTED);
+        return new KeyOutcome.Generated(
+                new KeyResult(key, figures, proof(problem, key), writer.reasons(), pool.compared()));
     }
 
     /** Of a row with more kinds of specimens than were told apart, the key may name more than it must; then it is not proven. */

@@ -1,33 +1,41 @@
 package org.polyclave.core.key;
 
+import java.util.List;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
 
 /**
- * Fixed presets of the cost of a couplet: {@code effort + errorWeight · P(misread) · worst loss across + hazardWeight · P(misread across a
- * dangerous border)}, per specimen that passes.
+ * Fixed presets of the cost of a key: asking each couplet, for the specimens that pass it, {@code errorWeight} for readers who
+ * arrive at a wrong name, times how bad it is, and {@code hazardWeight} where a dangerous specimen is given names that are not
+ * marked as dangerous.
  */
 public enum KeyObjective {
-    /** Fewest couplets: every question costs 1 and nothing else counts. The only objective that is solved exactly. */
-    FEWEST(0, 0, 0, 0),
-    /** Misreading costs 5 minutes, and 50 where it would part a dangerous row from a harmless one. */
-    CAUTIOUS(0.2, 5, 50, 0),
-    /** Keeps relatives together: parting two rows of one named group costs 0.5. */
-    RELATIVES(0.2, 2, 10, 0.5),
+    /** Fewest couplets: every question costs 1 and nothing else counts. */
+    FEWEST(0, 0, 0, 0, 0),
+    /**
+     * Wrong names cost 5 minutes, and 200 more where a dangerous specimen is named as if it were none, for trained readers and
+     * novices alike; of the keys that are found the least dangerous is taken.
+     */
+    CAUTIOUS(0.2, 5, 200, 5, 0),
+    /** Keeps relatives together: separating two rows of one named group costs 0.5. */
+    RELATIVES(0.2, 2, 10, 1, 0.5),
     /** Effort counts in full: the naked eye before the lens, the lens before the microscope. */
-    EQUIPMENT(1, 2, 10, 0),
-    /** For beginners, who misread as novices do: misreading costs 8 minutes. */
-    BEGINNER(0.2, 8, 80, 0);
+    EQUIPMENT(1, 2, 10, 1, 0),
+    /** For beginners, who misread as novices do: a wrong name costs 8 minutes. */
+    BEGINNER(0.2, 8, 80, 8, 0);
 
     private final double effortShare;
     private final double errorWeight;
     private final double hazardWeight;
+    private final double handlingWeight;
     private final double groupWeight;
 
-    KeyObjective(double effortShare, double errorWeight, double hazardWeight, double groupWeight) {
+    KeyObjective(
+            double effortShare, double errorWeight, double hazardWeight, double handlingWeight, double groupWeight) {
         this.effortShare = effortShare;
         this.errorWeight = errorWeight;
         this.hazardWeight = hazardWeight;
+        this.handlingWeight = handlingWeight;
         this.groupWeight = groupWeight;
     }
 
@@ -50,8 +58,22 @@ public enum KeyObjective {
 
     /** Cost of asking a character, before errors: one step, of which {@code effortShare} follows the minutes. */
     double effort(MatrixCharacter character) {
-        double harm = character.isHandling() ? hazardWeight / 10 : 0;
-        return 1 - effortShare + effortShare * character.effort() + harm;
+        double handling = character.isHandling() ? handlingWeight : 0;
+        return 1 - effortShare + effortShare * character.effort() + handling;
+    }
+
+    /** Whose wrong names count, each alike. */
+    List<Observer> observers() {
+        return switch (this) {
+            case CAUTIOUS -> List.of(Observer.TRAINED, Observer.NOVICE);
+            case BEGINNER -> List.of(Observer.NOVICE);
+            default -> List.of(Observer.TRAINED);
+        };
+    }
+
+    /** Whether, of the keys that are found, the least dangerous one is taken whatever it costs. */
+    boolean isSafetyFirst() {
+        return this == CAUTIOUS;
     }
 
     /** How often a character is misread on specimens of a row. */

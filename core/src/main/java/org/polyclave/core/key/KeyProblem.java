@@ -65,7 +65,15 @@ final class KeyProblem {
     /** Whether some name has several classes. */
     final boolean namesShared;
 
+    /** The named group of each class, numbered from 0. */
+    final int[] kinOf;
+
+    final int kins;
     final double[] mass;
+    /** By character, all its states. */
+    final int[] allStates;
+    /** By character, bit set of the months in which some row shows it. */
+    final int[] monthsSeen;
     /** pattern number per [character][class]. */
     final int[][] patternOf;
     /** patterns per character. */
@@ -89,6 +97,19 @@ final class KeyProblem {
             nameOf[i] = matrix.row(rowOf[i]).name();
             mass[i] = shares[rowOf[i]];
         }
+        int[] groups = Arrays.stream(rowOf)
+                .map(row -> matrix.row(row).kin())
+                .distinct()
+                .sorted()
+                .toArray();
+        kins = groups.length;
+        kinOf = Arrays.stream(rowOf)
+                .map(row -> Arrays.binarySearch(groups, matrix.row(row).kin()))
+                .toArray();
+        allStates = new int[matrix.characterCount()];
+        Arrays.setAll(allStates, c -> matrix.character(c).allStates());
+        monthsSeen = new int[matrix.characterCount()];
+        Arrays.setAll(monthsSeen, matrix::monthsOfAnyRow);
         names = Arrays.stream(nameOf).max().orElse(-1) + 1;
         namesShared = Arrays.stream(nameOf).distinct().count() < classCount;
         for (int c = 0; c < matrix.characterCount(); c++) {

@@ -3,11 +3,26 @@ package org.polyclave.core.key;
 import java.util.List;
 import org.polyclave.core.run.Completion;
 
-/** A generated key with its figures, its proof and the reasons of its couplets. */
-public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReason> reasons) {
+/**
+ * A generated key with its figures, its proof and the reasons of its couplets.
+ *
+ * @param compared the keys of all objectives, this one's among them, each with its cost under its own objective
+ */
+public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReason> reasons, List<Compared> compared) {
     public KeyResult {
         reasons = List.copyOf(reasons);
+        compared = List.copyOf(compared);
     }
+
+    /** What the key of an objective would be like, of the keys that were found in the same search. */
+    public record Compared(
+            KeyObjective objective,
+            int couplets,
+            double expectedSteps,
+            int longestPath,
+            double cost,
+            KeyRisk trained,
+            KeyRisk novice) {}
 
     /**
      * Figures of a key.
@@ -18,6 +33,7 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
      * @param expectedSteps mean over rows of the mean number of couplets over their specimens
      * @param longestPath most couplets that any specimen passes
      * @param entropyBound lower bound of {@code expectedSteps}, in couplets with two leads
+     * @param leastSteps no key with questions of the kinds that are tried has fewer expected steps; at least the entropy bound
      * @param trained what becomes of trained readers
      * @param novice what becomes of novices
      */
@@ -28,6 +44,7 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
             double expectedSteps,
             int longestPath,
             double entropyBound,
+            double leastSteps,
             KeyRisk trained,
             KeyRisk novice,
             Completion completion) {}
@@ -38,6 +55,7 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
      * @param gain bits that the answer gives about the row
      * @param rows rows still in play
      * @param duplicated rows that stand in both leads
+     * @param prices what was held against the question; empty where only steps count
      * @param alternatives other characters that could be asked here, best first
      */
     public record CoupletReason(
@@ -46,7 +64,23 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
             double gain,
             List<Integer> rows,
             List<Integer> duplicated,
+            List<Price> prices,
             List<Alternative> alternatives) {}
+
+    /** What readers find awkward about a question. */
+    public enum PriceKind {
+        /** The character was asked before on the way here. */
+        ASKED_AGAIN,
+        /** The states of a series are divided otherwise than at one place. */
+        OUT_OF_ORDER,
+        /** Both leads join states, and one joins three or more. */
+        MANY_STATES,
+        /** It cannot be seen in all the months in which the key is to be used. */
+        OUT_OF_SEASON
+    }
+
+    /** @param couplets how much it costs each specimen, in couplets without such trouble */
+    public record Price(PriceKind kind, double couplets) {}
 
     /** Another character for a couplet, with the gain of its best split and how many rows would stand in both leads. */
     public record Alternative(int character, double gain, int duplicated) {}

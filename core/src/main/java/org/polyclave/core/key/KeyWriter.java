@@ -25,14 +25,17 @@ import org.polyclave.core.matrix.CharacterType;
 final class KeyWriter {
     private final KeyProblem problem;
     private final int confirming;
+    private final SplitCost cost;
     private final List<Couplet> couplets = new ArrayList<>();
     private final List<CoupletReason> reasons = new ArrayList<>();
     private double expectedSteps;
     private int longestPath;
     private int terminals;
 
-    KeyWriter(KeyProblem problem, int confirming) {
+    /** @param cost by which prices are told */
+    KeyWriter(KeyProblem problem, int confirming, SplitCost cost) {
         this.problem = problem;
+        this.cost = cost;
         this.confirming = confirming;
     }
 
@@ -69,7 +72,7 @@ final class KeyWriter {
         reasons.add(reason(number, choice, position));
         expectedSteps += position.total;
         longestPath = Math.max(longestPath, depth);
-        boolean firstLeadFirst = size(choice.first()) <= size(choice.second());
+        boolean firstLeadFirst = choice.first().couplets() <= choice.second().couplets();
         List<ConfirmingStatements.Pair> confirms = new ConfirmingStatements(position, split).find(confirming);
         List<Lead> leads = new ArrayList<>();
         for (boolean first : new boolean[] {firstLeadFirst, !firstLeadFirst}) {
@@ -97,10 +100,6 @@ final class KeyWriter {
         }
         Reason reason = rows.size() == 1 ? Reason.NONE : targets.size() == 1 ? Reason.ONE_TAXON : Reason.INSEPARABLE;
         return new ToRows(List.copyOf(rows), reason);
-    }
-
-    private static int size(KeyTree tree) {
-        return tree instanceof KeyTree.Choice choice ? 1 + size(choice.first()) + size(choice.second()) : 0;
     }
 
     private List<Statement> statements(
@@ -167,6 +166,7 @@ final class KeyWriter {
                 choice.chosen().gain(),
                 List.copyOf(rows),
                 List.copyOf(duplicated),
+                cost.prices(position, split),
                 alternatives);
     }
 }

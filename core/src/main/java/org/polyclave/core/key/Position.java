@@ -6,6 +6,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.polyclave.core.key.KeyProblem.Pattern;
+import org.polyclave.core.matrix.Handling;
+import org.polyclave.core.matrix.Harm;
+import org.polyclave.core.matrix.MisidentificationCosts;
 
 /**
  * A place in a key: what the path has not excluded, and which classes of specimens are still in play with what mass.
@@ -15,6 +18,9 @@ import org.polyclave.core.key.KeyProblem.Pattern;
  */
 final class Position {
     private static final int[][] NOT_MADE = {};
+    private static final double[] NO_LOSSES = {};
+    private static final int FEW = 12;
+    private static final double HALF = 0.5;
 
     final KeyProblem problem;
     final int[] masks;
@@ -23,11 +29,23 @@ final class Position {
     final int[] classes;
     final double[] mass;
     final double total;
+    /** Whether the way here asked for something that some specimens do not have: then masses depend on the way. */
+    final boolean guessed;
     /** Of each name with several classes in play, their places in {@link #classes}; made when first asked for. */
     private int[][] shared = NOT_MADE;
 
-    private Position(KeyProblem problem, int[] masks, double[] low, double[] high, int[] classes, double[] mass) {
+    private double[] worstLosses = NO_LOSSES;
+
+    private Position(
+            KeyProblem problem,
+            int[] masks,
+            double[] low,
+            double[] high,
+            int[] classes,
+            double[] mass,
+            boolean guessed) {
         this.problem = problem;
+        this.guessed = guessed;
         this.masks = masks;
         this.low = low;
         this.high = high;
@@ -46,7 +64,7 @@ final class Position {
         double[] low = new double[n];
         double[] high = new double[n];
         for (int c = 0; c < n; c++) {
-            masks[c] = problem.matrix.character(c).allStates();
+            masks[c] = problem.allStates[c];
         }
         Arrays.fill(low, Double.NEGATIVE_INFINITY);
         Arrays.fill(high, Double.POSITIVE_INFINITY);
@@ -54,7 +72,7 @@ final class Position {
         for (int i = 0; i < classes.length; i++) {
             classes[i] = i;
         }
-        return new Position(problem, masks, low, high, classes, problem.mass.clone());
+        return new Position(problem, masks, low, high, classes, problem.mass.clone(), false);
     }
 
     /** The places of classes that share a name, name by name; a name with one class in play is not among them. */
@@ -112,8 +130,59 @@ final class Position {
         return classes.length;
     }
 
+    /** No answer of two gives more bits about the classes than this; exact for few classes, where it takes 2^n time. */
+    double mostGain() {
+        if (classes.length > FEW || total <= 0) {
+            return 1;
+        }
+        double nearest = 1;
+        for (int some = 1; some < 1 << (classes.length - 1); some++) {
+            double sum = 0;
+            for (int bits = some; bits != 0; bits &= bits - 1) {
+                sum += mass[Integer.numberOfTrailingZeros(bits)];
+            }
+            nearest = Math.min(nearest, Math.abs(sum / total - HALF));
+        }
+        return SplitSurveyor.entropy(HALF - nearest);
+    }
+
+    /** Whether the way here has asked for a character. */
+    boolean isAsked(int character) {
+        return masks[character] != problem.allStates[character]
+                || low[character] != Double.NEGATIVE_INFINITY
+                || high[character] != Double.POSITIVE_INFINITY;
+    }
+
+    /** By place in {@link #classes}: how bad it is to take its specimens for the worst of the others in play. */
+    double[] worstLosses() {
+        if (worstLosses == NO_LOSSES) {
+            double[] made = new double[classes.length];
+            MisidentificationCosts losses = problem.matrix.losses();
+            for (int k = 0; k < made.length; k++) {
+                int row = problem.rowOf[classes[k]];
+                made[k] = 1;
+                for (int other : losses.isSet(row) ? classes : new int[0]) {
+                    made[k] = Math.max(made[k], losses.of(row, problem.rowOf[other]));
+                }
+            }
+            worstLosses = made;
+        }
+        return worstLosses;
+    }
+
     boolean isDangerous(int k) {
         return problem.isDangerous(classes[k]);
+    }
+
+    /** Whether some class in play must not be handled so. */
+    boolean mayHarm(Handling handling) {
+        for (int k = 0; handling != Handling.NONE && k < classes.length; k++) {
+            Harm harm = problem.matrix.row(problem.rowOf[classes[k]]).harm();
+            if (handling.advice(harm) == Handling.Advice.NEVER) {
+                return true;
+            }
+        }
+        return false;
     }
 
     boolean holdsDangersOnly() {
@@ -171,7 +240,9 @@ final class Position {
         int[] kept = new int[classes.length];
         double[] keptMass = new double[classes.length];
         int n = 0;
+        boolean guess = guessed;
         for (int k = 0; k < classes.length; k++) {
+            guess |= pattern(c, k).inapplicable();
             if (enters(k, split, first)) {
                 kept[n] = classes[k];
                 keptMass[n++] = mass[k] * share(k, split, first);
@@ -190,6 +261,7 @@ final class Position {
             newLow = low.clone();
             newLow[c] = split.cut();
         }
-        return new Position(problem, newMasks, newLow, newHigh, Arrays.copyOf(kept, n), Arrays.copyOf(keptMass, n));
+        return new Position(
+                problem, newMasks, newLow, newHigh, Arrays.copyOf(kept, n), Arrays.copyOf(keptMass, n), guess);
     }
 }

@@ -1,6 +1,10 @@
 package org.polyclave.core.key;
 
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
 import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Distributions;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
@@ -8,70 +12,101 @@ import org.polyclave.core.matrix.RangeDistribution;
 import org.polyclave.core.matrix.RecordedStates;
 
 /**
- * What an observer reads of specimens of each class. States are misread as {@link RecordedStates} says; of numbers that are
- * misread any that the study knows may be read. What is unknown, or does not exist on the specimen, is read as in any other.
+ * What an observer reads of specimens of each class. States are misread as {@link RecordedStates} says. A number is read to
+ * within its give or take, so that a limit close to a range is often misjudged; and of numbers that are misread altogether
+ * any that the study knows may be read. What is unknown, or does not exist on the specimen, is read as in any other.
+ *
+ * <p>A reading is kept, so the share of readers that a place of a key admits is a product over the characters asked.
  */
 final class Readings {
+    /** Into so many equal parts the give or take of a number is divided. */
+    private static final int PARTS = 8;
+
     private final KeyProblem problem;
     private final Observer observer;
     private final Distributions distributions;
-    /** By character, then by pattern, or by class where rows have rates of their own; null until asked for. */
-    private final double[][][] states;
+    private final Map<Admitted, double[]> admitted = new HashMap<>();
+
+    /** The readings of a character that a place admits. */
+    private record Admitted(int character, int mask, double low, double high) {}
 
     /** @param distributions of the problem's matrix, with their tails: new individuals may lie outside what was seen */
     Readings(KeyProblem problem, Observer observer, Distributions distributions) {
         this.problem = problem;
         this.observer = observer;
         this.distributions = distributions;
-        states = new double[problem.matrix.characterCount()][][];
     }
 
-    /** Of the readings of a class that are within {@code low} and {@code high} of a position, the share that a lead accepts. */
-    double share(Position position, Split split, boolean first, int specimens) {
-        int c = split.character();
-        if (split.isNumeric()) {
-            double all = within(c, specimens, position.low[c], position.high[c]);
-            double part = first
-                    ? within(c, specimens, position.low[c], split.cut())
-                    : within(c, specimens, split.cut(), position.high[c]);
-            return all > 0 ? part / all : 0;
+    /** Of all readers, by the class of their specimen, the share that arrives at a place. O(classes · characters asked). */
+    double[] arriving(Position place) {
+        double[] share = problem.mass.clone();
+        for (int c = 0; c < place.masks.length; c++) {
+            if (place.isAsked(c)) {
+                double[] factor = admitted.computeIfAbsent(
+                        new Admitted(c, place.masks[c], place.low[c], place.high[c]), this::shares);
+                for (int i = 0; i < share.length; i++) {
+                    share[i] *= factor[i];
+                }
+            }
         }
-        double[] shares = states(c, specimens);
-        // Whoever reads what is not there picks one of the two leads.
-        boolean any = problem.pattern(c, specimens).inapplicable();
-        double all = sum(shares, any ? split.first() | split.second() : position.masks[c]);
-        return all > 0 ? sum(shares, split.mask(first)) / all : 0;
+        return share;
     }
 
-    private static double sum(double[] shares, int mask) {
+    private double[] shares(Admitted of) {
+        double[] shares = new double[problem.classCount];
+        // Classes whose cells are alike, in characters that are misread alike in all rows, are read alike.
+        boolean alike = problem.matrix.character(of.character()).misreading().isAlikeInAllRows();
+        double[] ofPattern = new double[problem.patterns[of.character()].length];
+        Arrays.fill(ofPattern, -1);
+        for (int i = 0; i < shares.length; i++) {
+            int pattern = problem.patternOf[of.character()][i];
+            if (!alike || ofPattern[pattern] < 0) {
+                ofPattern[pattern] = share(of, i);
+            }
+            shares[i] = ofPattern[pattern];
+        }
+        return shares;
+    }
+
+    private double share(Admitted of, int specimens) {
+        int c = of.character();
+        if (problem.matrix.character(c).type().isNumeric()) {
+            return within(of, specimens);
+        }
+        double[] read = read(c, specimens);
         double sum = 0;
-        for (int bits = mask; bits != 0; bits &= bits - 1) {
-            sum += shares[Integer.numberOfTrailingZeros(bits)];
+        double all = 0;
+        for (int s = 0; s < read.length; s++) {
+            all += read[s];
+            sum += (of.mask() & (1 << s)) != 0 ? read[s] : 0;
         }
-        return sum;
+        return all > 0 ? sum / all : 0;
     }
 
-    private double within(int c, int specimens, double low, double high) {
-        double any = distributions.range(c, Cell.UNKNOWN).share(low, high);
+    private double within(Admitted of, int specimens) {
+        int c = of.character();
+        double any = distributions.range(c, Cell.UNKNOWN).share(of.low(), of.high());
         if (!problem.pattern(c, specimens).known()) {
             return any;
         }
         int row = problem.rowOf[specimens];
         RangeDistribution own = distributions.range(c, problem.matrix.cell(row, c));
         double rate = problem.matrix.character(c).misreading().rate(observer, row);
-        return (1 - rate) * own.share(low, high) + rate * any;
+        return (1 - rate) * (upTo(c, own, of.high()) - upTo(c, own, of.low())) + rate * any;
     }
 
-    private double[] states(int c, int specimens) {
-        boolean alike = problem.matrix.character(c).misreading().isAlikeInAllRows();
-        if (states[c] == null) {
-            states[c] = new double[alike ? problem.patterns[c].length : problem.classCount][];
+    /** Share of readings up to a limit, where each is off by as much as its give or take, evenly. */
+    private double upTo(int c, RangeDistribution own, double limit) {
+        MatrixCharacter character = problem.matrix.character(c);
+        if (Double.isInfinite(limit) || character.type() == CharacterType.COUNT) {
+            return own.share(Double.NEGATIVE_INFINITY, limit);
         }
-        int at = alike ? problem.patternOf[c][specimens] : specimens;
-        if (states[c][at] == null) {
-            states[c][at] = read(c, specimens);
+        double sum = 0;
+        for (int part = 0; part < PARTS; part++) {
+            double off = (2 * part + 1.0) / PARTS - 1;
+            sum += own.share(Double.NEGATIVE_INFINITY, character.actual(limit, off));
         }
-        return states[c][at];
+        return sum / PARTS;
     }
 
     private double[] read(int c, int specimens) {

@@ -1,61 +1,148 @@
 package org.polyclave.core.key;
 
-import java.util.HashSet;
-import java.util.Set;
+import java.util.ArrayList;
+import java.util.List;
+import org.polyclave.core.key.KeyResult.Price;
+import org.polyclave.core.key.KeyResult.PriceKind;
 import org.polyclave.core.matrix.MatrixCharacter;
-import org.polyclave.core.matrix.MisidentificationCosts;
 
-/** Cost of asking a split, per specimen that passes it, under an objective. */
+/** What a split costs under an objective, per specimen that passes it. */
 final class SplitCost {
     /** A number is misread across a limit half as often as a state is taken for another. */
     private static final double NUMERIC_SHARE = 0.5;
+    /** Prices of what readers find awkward, in couplets. */
+    private static final double ASKED_AGAIN = 0.3;
+
+    private static final double OUT_OF_ORDER = 0.5;
+    private static final double STATE_TOO_MANY = 0.1;
+    private static final double OUT_OF_SEASON = 0.5;
+    private static final int STATES_READ_AT_ONCE = 2;
 
     private final KeyProblem problem;
     private final KeyObjective objective;
+    private final int months;
 
-    SplitCost(KeyProblem problem, KeyObjective objective) {
+    /** @param months bit set of the months in which the key is to be used */
+    SplitCost(KeyProblem problem, KeyObjective objective, int months) {
         this.problem = problem;
         this.objective = objective;
+        this.months = months;
     }
 
-    double rate(Position position, Split split) {
+    KeyObjective objective() {
+        return objective;
+    }
+
+    /** What asking costs before anything is misread. */
+    double asking(Position position, Split split) {
         if (objective.countsStepsOnly()) {
             return 1;
         }
-        MatrixCharacter character = problem.matrix.character(split.character());
-        double rate = objective.effort(character);
-        double total = Math.max(position.total, 1e-300);
-        boolean[] dangerous = {holds(position, split, true, true), holds(position, split, false, true)};
-        boolean[] harmless = {holds(position, split, true, false), holds(position, split, false, false)};
-        for (int k = 0; k < position.size(); k++) {
-            double share = position.mass[k] / total;
-            boolean first = position.enters(k, split, true);
-            int row = problem.rowOf[position.classes[k]];
-            double m = Math.max(
-                    objective.misreading(character, row) * acrossShare(split, first), beyond(position, split, k));
-            rate += objective.errorWeight() * share * m * worstLoss(position, split, row, !first);
-            boolean danger = position.isDangerous(k);
-            int other = first ? 1 : 0;
-            if (danger ? harmless[other] : dangerous[other]) {
-                rate += objective.hazardWeight() * share * m;
-            }
+        double cost = objective.effort(problem.matrix.character(split.character()))
+                + objective.groupWeight() * groupsParted(position, split);
+        for (Price price : prices(position, split)) {
+            cost += price.couplets();
         }
-        return rate + objective.groupWeight() * groupsParted(position, split);
+        return cost;
     }
 
-    /** A specimen that goes astray may end at any row of the other lead: the worst counts. */
-    private double worstLoss(Position position, Split split, int row, boolean first) {
-        MisidentificationCosts losses = problem.matrix.losses();
-        if (!losses.isSet(row)) {
-            return 1;
+    /** What readers find awkward about a split; nothing where only steps count. */
+    List<Price> prices(Position position, Split split) {
+        List<Price> prices = new ArrayList<>(1);
+        if (objective.countsStepsOnly()) {
+            return prices;
         }
-        double worst = 0;
-        for (int k = 0; k < position.size(); k++) {
-            if (position.enters(k, split, first)) {
-                worst = Math.max(worst, losses.of(row, problem.rowOf[position.classes[k]]));
+        MatrixCharacter character = problem.matrix.character(split.character());
+        if (position.isAsked(split.character())) {
+            prices.add(new Price(PriceKind.ASKED_AGAIN, ASKED_AGAIN));
+        }
+        if (!split.isNumeric()) {
+            int more = Math.max(Integer.bitCount(split.first()), Integer.bitCount(split.second()));
+            int fewer = Math.min(Integer.bitCount(split.first()), Integer.bitCount(split.second()));
+            boolean inOrder = StateSplits.isInOrder(split);
+            if (character.type().isGraded() && !inOrder) {
+                prices.add(new Price(PriceKind.OUT_OF_ORDER, OUT_OF_ORDER));
+            } else if (!character.type().isGraded() && fewer > 1 && more > STATES_READ_AT_ONCE) {
+                // One state against all others is read at once, as is a part of a series.
+                prices.add(new Price(PriceKind.MANY_STATES, STATE_TOO_MANY * (more + fewer - 2 * STATES_READ_AT_ONCE)));
             }
         }
-        return worst;
+        double seen = seen(split.character());
+        if (seen < 1) {
+            prices.add(new Price(PriceKind.OUT_OF_SEASON, OUT_OF_SEASON * (1 - seen)));
+        }
+        return prices;
+    }
+
+    /** Share of the months of use in which a character can be seen. */
+    private double seen(int character) {
+        return (double) Integer.bitCount(problem.monthsSeen[character] & months) / Integer.bitCount(months);
+    }
+
+    /**
+     * With a guess of what misreading costs later, for choosing among splits: readers who misread arrive, at worst, at any
+     * row of the other lead.
+     */
+    double rate(Position position, Split split) {
+        double rate = asking(position, split);
+        if (objective.errorWeight() == 0 && objective.hazardWeight() == 0) {
+            return rate;
+        }
+        Across across = new Across();
+        MatrixCharacter character = problem.matrix.character(split.character());
+        double toSecond = acrossShare(split, true);
+        double toFirst = acrossShare(split, false);
+        double[] worst = position.worstLosses();
+        for (int k = 0; k < position.size(); k++) {
+            boolean first = position.enters(k, split, true);
+            boolean second = position.enters(k, split, false);
+            int row = problem.rowOf[position.classes[k]];
+            double misread = objective.misreading(character, row) * (first ? toSecond : toFirst);
+            if (split.isNumeric() && first != second) {
+                KeyProblem.Pattern pattern = position.pattern(split.character(), k);
+                misread = Math.max(misread, DoubtfulLimit.beyond(pattern, split.cut(), !first));
+            }
+            across.add(position.isDangerous(k), first, second, position.mass[k] * misread, worst[k]);
+        }
+        double total = Math.max(position.total, 1e-300);
+        return rate
+                + (objective.errorWeight() * across.error + objective.hazardWeight() * across.overTheBorder()) / total;
+    }
+
+    /** Mass of specimens that are misread across a split. */
+    private static final class Across {
+        private double error;
+        private double dangerousOfFirst;
+        private double dangerousOfSecond;
+        private double harmlessOfFirst;
+        private double harmlessOfSecond;
+        private boolean dangerInFirst;
+        private boolean dangerInSecond;
+        private boolean harmlessInFirst;
+        private boolean harmlessInSecond;
+
+        void add(boolean dangerous, boolean first, boolean second, double misread, double loss) {
+            error += misread * loss;
+            if (dangerous) {
+                dangerInFirst |= first;
+                dangerInSecond |= second;
+                dangerousOfFirst += first ? misread : 0;
+                dangerousOfSecond += first ? 0 : misread;
+            } else {
+                harmlessInFirst |= first;
+                harmlessInSecond |= second;
+                harmlessOfFirst += first ? misread : 0;
+                harmlessOfSecond += first ? 0 : misread;
+            }
+        }
+
+        /** What is misread to a lead that holds something of the other kind. */
+        double overTheBorder() {
+            return (harmlessInSecond ? dangerousOfFirst : 0)
+                    + (harmlessInFirst ? dangerousOfSecond : 0)
+                    + (dangerInSecond ? harmlessOfFirst : 0)
+                    + (dangerInFirst ? harmlessOfSecond : 0);
+        }
     }
 
     /** Of the ways to misread a state, the share that falls on the other lead. */
@@ -67,38 +154,23 @@ final class SplitCost {
         return (double) Integer.bitCount(split.mask(!first)) / others;
     }
 
-    /** Share of a measured row's new individuals that lies beyond a limit, where the row stands in one lead only. */
-    private static double beyond(Position position, Split split, int k) {
-        boolean first = position.enters(k, split, true);
-        return split.isNumeric() && first != position.enters(k, split, false)
-                ? DoubtfulLimit.beyond(position.pattern(split.character(), k), split.cut(), !first)
-                : 0;
-    }
-
-    private boolean holds(Position position, Split split, boolean first, boolean dangerous) {
-        for (int k = 0; k < position.size(); k++) {
-            if (position.isDangerous(k) == dangerous && position.enters(k, split, first)) {
-                return true;
-            }
-        }
-        return false;
-    }
-
+    /** How many named groups have rows in the first lead only and others in the second only. */
     private int groupsParted(Position position, Split split) {
         if (objective.groupWeight() == 0) {
             return 0;
         }
-        Set<Integer> onlyFirst = new HashSet<>();
-        Set<Integer> onlySecond = new HashSet<>();
+        byte[] sides = new byte[problem.kins];
+        int parted = 0;
         for (int k = 0; k < position.size(); k++) {
-            int kin = problem.matrix.row(problem.rowOf[position.classes[k]]).kin();
-            if (!position.enters(k, split, false)) {
-                onlyFirst.add(kin);
-            } else if (!position.enters(k, split, true)) {
-                onlySecond.add(kin);
+            boolean first = position.enters(k, split, true);
+            boolean second = position.enters(k, split, false);
+            if (first != second) {
+                int kin = problem.kinOf[position.classes[k]];
+                byte side = (byte) (first ? 1 : 2);
+                parted += (sides[kin] | side) == 3 && sides[kin] != 3 ? 1 : 0;
+                sides[kin] |= side;
             }
         }
-        onlyFirst.retainAll(onlySecond);
-        return onlyFirst.size();
+        return parted;
     }
 }

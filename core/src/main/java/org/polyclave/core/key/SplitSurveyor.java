@@ -1,35 +1,49 @@
 package org.polyclave.core.key;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 import org.polyclave.core.matrix.CharacterRole;
 
 /**
  * Lists the splits that a position admits. A character is asked only where it applies to every class in play; where
  * nothing askable separates, characters that apply to some are offered, and the others go down both leads. What only
- * confirms is never asked; what must not be first is not, unless nothing else separates.
+ * confirms is never asked; what must not be first is not, unless nothing else separates; nor is anything done to a specimen that
+ * may be one to which it must not be done.
  */
 final class SplitSurveyor {
     private final StateSplits stateSplits;
     private final ThresholdSplits thresholdSplits;
     private final KeyProblem problem;
 
-    SplitSurveyor(KeyProblem problem, KeyObjective objective) {
+    SplitSurveyor(KeyProblem problem, SplitCost cost) {
         this.problem = problem;
-        SplitCost cost = new SplitCost(problem, objective);
         stateSplits = new StateSplits(problem, cost);
         thresholdSplits = new ThresholdSplits(problem, cost);
     }
 
-    /** Every candidate; empty when nothing separates two rows of different targets: the position is terminal. */
+    /**
+     * Candidates of a position.
+     *
+     * @param candidates none when nothing separates two rows of different targets: the position is terminal
+     * @param all whether these are all
+     */
+    record Survey(List<Candidate> candidates, boolean all) {}
+
+    /** Every candidate. */
     List<Candidate> candidates(Position position) {
+        return survey(position, Double.POSITIVE_INFINITY).candidates();
+    }
+
+    /** @param enough of the characters after one that gains so much nothing is wanted */
+    Survey survey(Position position, double enough) {
         if (!hasSeveralNames(position)) {
-            return List.of();
+            return new Survey(List.of(), true);
         }
         List<Candidate> askable = new ArrayList<>();
+        List<Candidate> harmful = new ArrayList<>();
         List<Candidate> lastResort = new ArrayList<>();
         boolean separated = false;
+        boolean separatedByHarm = false;
         boolean dangersOnly = position.holdsDangersOnly();
         boolean first = position.size() == problem.classCount;
         for (int c = 0; c < problem.matrix.characterCount(); c++) {
@@ -42,17 +56,20 @@ final class SplitSurveyor {
             }
             CharacterSurvey survey = survey(position, c);
             boolean tooEarly = first && problem.matrix.character(c).role() == CharacterRole.NEVER_FIRST;
-            if (survey.askable() && !tooEarly) {
+            if (survey.askable() && position.mayHarm(problem.matrix.character(c).handling())) {
+                separatedByHarm |= survey.separates();
+                harmful.addAll(survey.candidates());
+            } else if (survey.askable() && !tooEarly) {
                 separated |= survey.separates();
                 askable.addAll(survey.candidates());
+                if (survey.separates() && survey.gains(enough)) {
+                    return new Survey(askable, false);
+                }
             } else if (survey.separates()) {
                 lastResort.addAll(survey.candidates());
             }
         }
-        if (separated) {
-            return askable;
-        }
-        return lastResort.isEmpty() ? Collections.emptyList() : lastResort;
+        return new Survey(separated ? askable : separatedByHarm ? harmful : lastResort, true);
     }
 
     private CharacterSurvey survey(Position position, int c) {

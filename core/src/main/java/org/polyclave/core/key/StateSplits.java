@@ -170,9 +170,13 @@ final class StateSplits {
 
     /** In graded series a lead should hold neighbours; in unordered characters one lead should hold one state. */
     private static boolean isContiguous(CharacterType type, Split split) {
-        if (!type.isGraded()) {
-            return Integer.bitCount(split.first()) == 1 || Integer.bitCount(split.second()) == 1;
-        }
+        return type.isGraded()
+                ? isInOrder(split)
+                : Integer.bitCount(split.first()) == 1 || Integer.bitCount(split.second()) == 1;
+    }
+
+    /** Whether all states of one lead come before all states of the other. */
+    static boolean isInOrder(Split split) {
         return highest(split.first()) < Integer.numberOfTrailingZeros(split.second())
                 || highest(split.second()) < Integer.numberOfTrailingZeros(split.first());
     }

@@ -250,6 +250,14 @@ public record MatrixCharacter(
         return uncertainty > 0 ? uncertainty : USUAL_SHARE * value;
     }
 
+    /** The value that is read as {@code reading} by somebody who is off by a part of the give or take, from -1 to 1. */
+    public double actual(double reading, double off) {
+        if (type == CharacterType.COUNT) {
+            return reading;
+        }
+        return uncertainty > 0 ? reading - off * uncertainty : reading / (1 + off * USUAL_SHARE);
+    }
+
     /**
      * How far a range is widened on each side before two ranges count as apart: half the reading uncertainty, so that a
      * gap smaller than the uncertainty separates nothing. Counts are not widened.

@@ -24,6 +24,8 @@ import org.polyclave.core.testkit.StepsOracle;
 
 /** Characters that depend on characters that depend on others: keys, proofs and figures against enumerated specimens. */
 class DependencyPropertyTest {
+    private static final KeyOptions QUICK = KeyOptions.DEFAULT.withNodeBudget(400);
+
     private static final int CASES = 400;
     private static final List<KeyObjective> OBJECTIVES = List.of(KeyObjective.values());
 
@@ -76,7 +78,7 @@ class DependencyPropertyTest {
     void keysAreProvenWalkedAndCountedAlike(long seed) {
         for (int k = 0; k < CASES; k++) {
             Matrix matrix = matrix(new Random(seed * 100_000 + k));
-            KeyOptions options = KeyOptions.DEFAULT.withObjective(OBJECTIVES.get(k % OBJECTIVES.size()));
+            KeyOptions options = QUICK.withObjective(OBJECTIVES.get(k % OBJECTIVES.size()));
             KeyResult result = generate(matrix, options);
             String at = "case " + k;
             assertThat(result.proof().failures()).as(at).isEmpty();
@@ -104,7 +106,7 @@ class DependencyPropertyTest {
                     cells[i][c] = random.nextInt(4) == 0 ? cell(matrix.character(c), random) : matrix.cell(i, c);
                 }
             }
-            Key key = generate(Matrix.of(matrix.rows(), matrix.characters(), cells), KeyOptions.DEFAULT)
+            Key key = generate(Matrix.of(matrix.rows(), matrix.characters(), cells), QUICK)
                     .key();
             Proof proof = new SupportPropagationProver().prove(matrix, key);
             boolean walks = proof.failures().stream()
@@ -166,7 +168,7 @@ class DependencyPropertyTest {
             {Cell.Categorical.single(1, 2), Cell.Categorical.single(2, 4), Cell.Categorical.single(0, 2)},
             {Cell.UNKNOWN, Cell.Categorical.single(3, 4), Cell.Categorical.single(0, 2)}
         });
-        KeyResult result = generate(matrix, KeyOptions.DEFAULT);
+        KeyResult result = generate(matrix, QUICK);
         assertThat(result.proof().proven()).isTrue();
         assertThat(result.key().couplets())
                 .flatExtracting(Key.Couplet::leads)
@@ -196,7 +198,7 @@ class DependencyPropertyTest {
         List<MatrixRow> rows = List.of(
                 new MatrixRow("aa", 0, 0, 1, Hazard.NONE_KNOWN), new MatrixRow("bb", 1, 0, 1, Hazard.NONE_KNOWN));
         Matrix matrix = Matrix.of(rows, characters, cells);
-        KeyResult result = generate(matrix, KeyOptions.DEFAULT);
+        KeyResult result = generate(matrix, QUICK);
         assertThat(result.proof().failures()).isEmpty();
         assertThat(result.proof().complete()).isTrue();
         int last = 2 * parts - 1;

@@ -33,6 +33,8 @@ import org.polyclave.core.testkit.SyntheticMatrix;
 
 /** What generated keys look like on small matrices that can be worked out by hand. */
 class GenerationTest {
+    private static final KeyOptions QUICK = KeyOptions.DEFAULT.withNodeBudget(400);
+
     private static final KeyGenerator GENERATOR = new KeyGenerator();
 
     private static MatrixCharacter states(String id, int index, int n) {
@@ -57,7 +59,7 @@ class GenerationTest {
     }
 
     private static KeyResult key(Matrix matrix) {
-        return ((Generated) GENERATOR.generate(matrix, KeyOptions.DEFAULT, CancelSignal.NEVER)).result();
+        return ((Generated) GENERATOR.generate(matrix, QUICK, CancelSignal.NEVER)).result();
     }
 
     private static List<ToRows> terminals(Key key) {
@@ -136,7 +138,7 @@ class GenerationTest {
                 List.of(new MatrixRow("a", 0, 0, 1, hazard), new MatrixRow("b", 1, 1, 1, Hazard.NONE_KNOWN)),
                 two,
                 new Cell[][] {{only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2)}});
-        KeyOptions cautious = KeyOptions.DEFAULT.withObjective(KeyObjective.CAUTIOUS);
+        KeyOptions cautious = QUICK.withObjective(KeyObjective.CAUTIOUS);
         Key key = ((Generated) GENERATOR.generate(matrix, cautious, CancelSignal.NEVER))
                 .result()
                 .key();
@@ -264,7 +266,7 @@ class GenerationTest {
                 List.of(length("shaky", 0, 0), length("firm", 1, 0)),
                 new Cell[] {measured(21, 23, 3, 22, 1), measured(21, 23, 30, 22, 0.5)},
                 new Cell[] {measured(24.5, 25.5, 3, 25, 0.5), measured(28, 30, 30, 29, 0.5)});
-        KeyOptions cautious = KeyOptions.DEFAULT.withObjective(KeyObjective.CAUTIOUS);
+        KeyOptions cautious = QUICK.withObjective(KeyObjective.CAUTIOUS);
         Key key = ((Generated) GENERATOR.generate(matrix, cautious, CancelSignal.NEVER))
                 .result()
                 .key();
@@ -348,8 +350,11 @@ class GenerationTest {
         assertThat(asked(distrusted, Misreading.of(0.04), KeyObjective.CAUTIOUS))
                 .isEqualTo(1);
         Misreading hardForNovices = new Misreading(0.01, 0.4, List.of(), List.of());
-        assertThat(asked(Misreading.of(0.04), hardForNovices, KeyObjective.CAUTIOUS))
+        assertThat(asked(Misreading.of(0.04), hardForNovices, KeyObjective.EQUIPMENT))
                 .isEqualTo(1);
+        assertThat(asked(Misreading.of(0.04), hardForNovices, KeyObjective.CAUTIOUS))
+                .as("a cautious key is for novices, too")
+                .isZero();
         assertThat(asked(Misreading.of(0.04), hardForNovices, KeyObjective.BEGINNER))
                 .isZero();
     }
@@ -461,8 +466,7 @@ class GenerationTest {
     }
 
     private static int firstAsked(Matrix matrix, KeyObjective objective) {
-        KeyOutcome outcome =
-                GENERATOR.generate(matrix, KeyOptions.DEFAULT.withObjective(objective), CancelSignal.NEVER);
+        KeyOutcome outcome = GENERATOR.generate(matrix, QUICK.withObjective(objective), CancelSignal.NEVER);
         return ((Generated) outcome)
                 .result()
                 .key()
@@ -488,7 +492,7 @@ class GenerationTest {
         Cell[][] cells = {{only(0, 2), only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2), only(1, 2)}};
         KeyOutcome outcome = GENERATOR.generate(
                 Matrix.of(rows, List.of(cut, colour, margin), cells),
-                KeyOptions.DEFAULT.withObjective(KeyObjective.CAUTIOUS),
+                QUICK.withObjective(KeyObjective.CAUTIOUS),
                 CancelSignal.NEVER);
         Key.Lead lead =
                 ((Generated) outcome).result().key().couplets().get(0).leads().get(0);
@@ -529,7 +533,7 @@ class GenerationTest {
             cells[i] = new Cell[] {only(i, 4), only(i / 2, 2)};
         }
         Matrix matrix = Matrix.of(rows, List.of(states("a", 0, 4), states("b", 1, 2)), cells);
-        KeyOutcome outcome = GENERATOR.generate(matrix, KeyOptions.DEFAULT.withEvenWeights(false), CancelSignal.NEVER);
+        KeyOutcome outcome = GENERATOR.generate(matrix, QUICK.withEvenWeights(false), CancelSignal.NEVER);
         KeyResult common = ((Generated) outcome).result();
         assertThat(common.figures().expectedSteps()).isCloseTo(0.97 + 0.01 * (2 + 3 + 3), within(1e-12));
         assertThat(key(matrix).figures().expectedSteps()).isCloseTo(2, within(1e-12));
@@ -537,12 +541,12 @@ class GenerationTest {
 
     @Test
     void askingForTheImpossibleIsAnswered() {
-        assertThat(GENERATOR.generate(matrix(List.of(states("a", 0, 2))), KeyOptions.DEFAULT, CancelSignal.NEVER))
+        assertThat(GENERATOR.generate(matrix(List.of(states("a", 0, 2))), QUICK, CancelSignal.NEVER))
                 .isInstanceOf(KeyOutcome.NoRows.class);
         Matrix large = new SyntheticMatrix(30, 20, 4, 0.1, 0, 0, 0, true).generate(1);
-        assertThat(GENERATOR.generate(large, KeyOptions.DEFAULT, () -> true)).isInstanceOf(KeyOutcome.Cancelled.class);
+        assertThat(GENERATOR.generate(large, QUICK, () -> true)).isInstanceOf(KeyOutcome.Cancelled.class);
         Matrix loose = new SyntheticMatrix(120, 60, 3, 0.9, 0.4, 0, 0, true).generate(1);
-        KeyOutcome outcome = GENERATOR.generate(loose, KeyOptions.DEFAULT, CancelSignal.NEVER);
+        KeyOutcome outcome = GENERATOR.generate(loose, QUICK, CancelSignal.NEVER);
         assertThat(outcome).isInstanceOf(KeyOutcome.TooManyTerminals.class);
         assertThat(((KeyOutcome.TooManyTerminals) outcome).looseCharacters()).hasSize(8);
     }
@@ -552,20 +556,19 @@ class GenerationTest {
     void progressRisesToTheWhole() {
         Matrix matrix = new SyntheticMatrix(60, 30, 4, 0.05, 0.03, 0.2, 0, true).generate(7);
         List<Double> told = new ArrayList<>();
-        KeyOutcome outcome = GENERATOR.generate(matrix, KeyOptions.DEFAULT, CancelSignal.NEVER, told::add);
+        KeyOutcome outcome = GENERATOR.generate(matrix, QUICK, CancelSignal.NEVER, told::add);
         assertThat(told).isSorted().allMatch(share -> share > 0 && share <= 1);
         assertThat(told.get(told.size() - 1)).isCloseTo(1, within(1e-9));
         assertThat(outcome)
                 .as("nobody sees the progress, and the key is the same")
-                .isEqualTo(GENERATOR.generate(matrix, KeyOptions.DEFAULT, CancelSignal.NEVER));
+                .isEqualTo(GENERATOR.generate(matrix, QUICK, CancelSignal.NEVER));
     }
 
     @Test
     void aSearchThatIsStoppedWhileItGrowsGivesNoKey() {
         Matrix matrix = new SyntheticMatrix(60, 30, 4, 0.05, 0.03, 0.2, 0, true).generate(7);
         double[] done = new double[1];
-        KeyOutcome outcome =
-                GENERATOR.generate(matrix, KeyOptions.DEFAULT, () -> done[0] > 0.5, share -> done[0] = share);
+        KeyOutcome outcome = GENERATOR.generate(matrix, QUICK, () -> done[0] > 0.5, share -> done[0] = share);
         assertThat(outcome).isEqualTo(new KeyOutcome.Cancelled());
         assertThat(done[0]).as("it stops soon after it was asked").isGreaterThan(0.5);
     }

@@ -1,25 +1,29 @@
 package org.polyclave.core.key;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.within;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.stream.LongStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.key.KeyOutcome.Generated;
 import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.run.CancelSignal;
-import org.polyclave.core.run.Completion;
-import org.polyclave.core.testkit.KeyOracle;
+import org.polyclave.core.run.Progress;
 import org.polyclave.core.testkit.SpecimenOracle;
 import org.polyclave.core.testkit.SyntheticMatrix;
 
 /** Properties of generated keys on seeded random matrices; the seed is the name of a failing case. */
 class KeyPropertyTest {
+    private static final KeyOptions QUICK = KeyOptions.DEFAULT.withNodeBudget(150);
+
     /** What the walk of a single specimen does not notice. */
     private static final List<Proof.Kind> NOT_OF_THE_WAY = List.of(
             Proof.Kind.NOT_SUFFICIENT,
@@ -42,31 +46,34 @@ class KeyPropertyTest {
         return ((Generated) outcome).result();
     }
 
+    /** Of all keys none is better by its own measure than the one that was made for it. */
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
-    void exactKeysTakeTheLeastSteps(long seed) {
-        int rows = 3 + (int) (seed % 4);
-        int characters = seed % 2 == 0 ? 4 : 3;
-        Matrix matrix = new SyntheticMatrix(rows, characters, 3, 0.35, 0, 0, 0, seed % 3 == 0).generate(seed);
-        KeyResult result = generate(matrix, KeyOptions.DEFAULT);
-        assertThat(result.figures().completion()).isEqualTo(Completion.OPTIMAL);
-        assertThat(result.figures().expectedSteps()).isCloseTo(new KeyOracle(matrix).leastSteps(), within(1e-9));
-        assertThat(result.figures().expectedSteps())
-                .isGreaterThanOrEqualTo(result.figures().entropyBound() - 1e-9);
+    void noKeyIsBeatenAtItsOwnAim(long seed) {
+        int rows = 4 + (int) (seed % 17);
+        Matrix matrix = new SyntheticMatrix(rows, 12, 4, 0.2, 0.05, 0.3, 0.2, false).generate(seed);
+        KeyProblem problem = new KeyProblem(matrix, true);
+        TreeCost judge = new TreeCost(problem);
+        Map<KeyObjective, KeyTree> trees = new EnumMap<>(KeyObjective.class);
+        KeyPool pool = new KeyPool(problem, QUICK, 10_000, CancelSignal.NEVER, Progress.UNSEEN);
+        for (KeyObjective objective : KeyObjective.values()) {
+            trees.put(objective, pool.best(objective).tree());
+        }
+        trees.forEach((objective, own) -> {
+            SplitCost cost = new SplitCost(problem, objective, MatrixCharacter.ALL_MONTHS);
+            for (KeyTree other : trees.values()) {
+                if (objective == KeyObjective.CAUTIOUS) {
+                    assertThat(harm(judge, own)).isLessThanOrEqualTo(harm(judge, other) + 1e-10);
+                } else {
+                    assertThat(judge.of(own, cost)).isLessThanOrEqualTo(judge.of(other, cost) + 1e-10);
+                }
+            }
+        });
     }
 
-    @ParameterizedTest(name = "seed {0}")
-    @MethodSource("seeds")
-    void greedyKeysAreNeverBetterThanExactOnes(long seed) {
-        Matrix matrix = new SyntheticMatrix(6, 8, 4, 0.15, 0.03, 0.3, 0.2, false).generate(seed);
-        KeyResult exact = generate(matrix, KeyOptions.DEFAULT.withNodeBudget(4_000));
-        assumeTrue(exact.figures().completion() == Completion.OPTIMAL);
-        KeyResult greedy = generate(matrix, KeyOptions.DEFAULT.withNodeBudget(0));
-        assertThat(greedy.figures().completion()).isEqualTo(Completion.BUDGET_EXHAUSTED);
-        assertThat(greedy.figures().expectedSteps())
-                .isGreaterThanOrEqualTo(exact.figures().expectedSteps() - 1e-9);
-        assertThat(greedy.proof().failures()).isEmpty();
-        assertThat(exact.proof().failures()).isEmpty();
+    private static double harm(TreeCost judge, KeyTree tree) {
+        return judge.risk(tree, Observer.TRAINED).dangerousWrong()
+                + judge.risk(tree, Observer.NOVICE).dangerousWrong();
     }
 
     @ParameterizedTest(name = "seed {0}")
@@ -74,7 +81,7 @@ class KeyPropertyTest {
     void everySpecimenOfEveryRowArrives(long seed) {
         Matrix matrix = readOff(new SyntheticMatrix(7, 5, 3, 0.3, 0.1, 0.2, 0.5, false).generate(seed), seed);
         for (KeyObjective objective : KeyObjective.values()) {
-            KeyResult result = generate(matrix, KeyOptions.DEFAULT.withObjective(objective));
+            KeyResult result = generate(matrix, QUICK.withObjective(objective));
             assertThat(result.proof().failures()).isEmpty();
             assertThat(new SpecimenOracle(matrix, result.key()).everySpecimenArrives())
                     .isTrue();
@@ -85,8 +92,7 @@ class KeyPropertyTest {
     @MethodSource("seeds")
     void proofAgreesWithEnumeratedSpecimensOnBrokenKeys(long seed) {
         Matrix matrix = readOff(new SyntheticMatrix(6, 5, 3, 0.3, 0.05, 0.2, 0.4, false).generate(seed), seed);
-        Key key = generate(matrix, KeyOptions.DEFAULT.withObjective(KeyObjective.CAUTIOUS))
-                .key();
+        Key key = generate(matrix, QUICK.withObjective(KeyObjective.CAUTIOUS)).key();
         Random random = new Random(seed);
         for (int attempt = 0; attempt < 12 && !key.couplets().isEmpty(); attempt++) {
             Key broken = breakOneStatement(key, random, matrix);
@@ -128,11 +134,11 @@ class KeyPropertyTest {
     }
 
     @ParameterizedTest(name = "seed {0}")
-    @MethodSource("seeds")
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6})
     void generationIsDeterministic(long seed) {
         SyntheticMatrix kind = new SyntheticMatrix(20, 25, 4, 0.3, 0.05, 0.3, 0.2, false);
-        assertThat(generate(kind.generate(seed), KeyOptions.DEFAULT))
+        assertThat(generate(kind.generate(seed), QUICK))
                 .usingRecursiveComparison()
-                .isEqualTo(generate(kind.generate(seed), KeyOptions.DEFAULT));
+                .isEqualTo(generate(kind.generate(seed), QUICK));
     }
 }

@@ -36,7 +36,8 @@ final class OccurringTest {
     @MethodSource("seeds")
     void aLeadNamesWhatItsSpecimensShowAndNothingElse(long seed) {
         Matrix matrix = new SyntheticMatrix(7, 6, 4, 0.3, 0.08, 0.4, 0, false).generate(seed);
-        Key key = ((KeyOutcome.Generated) new KeyGenerator().generate(matrix, KeyOptions.DEFAULT, CancelSignal.NEVER))
+        Key key = ((KeyOutcome.Generated)
+                        new KeyGenerator().generate(matrix, KeyOptions.DEFAULT.withNodeBudget(400), CancelSignal.NEVER))
                 .result()
                 .key();
         Occurring occurring = Occurring.of(matrix, key);

@@ -122,7 +122,10 @@ final class TablesAsKeptTest {
         assertThat(read.columns()).noneMatch(ImportedStudy.Column::open);
         var matrix = StudyCompiler.compile(read.study()).matrix();
         var outcome = (KeyOutcome.Generated) new KeyGenerator()
-                .generate(matrix, KeyOptions.DEFAULT.withObjective(KeyObjective.FEWEST), CancelSignal.NEVER);
+                .generate(
+                        matrix,
+                        KeyOptions.DEFAULT.withNodeBudget(400).withObjective(KeyObjective.FEWEST),
+                        CancelSignal.NEVER);
         assertThat(new SupportPropagationProver()
                         .prove(matrix, outcome.result().key())
                         .proven())

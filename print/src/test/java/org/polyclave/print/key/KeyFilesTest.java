@@ -53,7 +53,10 @@ class KeyFilesTest {
 
     private static KeyResult generate(CompiledStudy compiled, KeyObjective objective) {
         KeyOutcome outcome = new KeyGenerator()
-                .generate(compiled.matrix(), KeyOptions.DEFAULT.withObjective(objective), CancelSignal.NEVER);
+                .generate(
+                        compiled.matrix(),
+                        KeyOptions.DEFAULT.withNodeBudget(400).withObjective(objective),
+                        CancelSignal.NEVER);
         return ((KeyOutcome.Generated) outcome).result();
     }
 

@@ -48,8 +48,8 @@ class TargetsTest {
     }
 
     private static KeyResult key(CompiledStudy compiled) {
-        return ((KeyOutcome.Generated)
-                        new KeyGenerator().generate(compiled.matrix(), KeyOptions.DEFAULT, CancelSignal.NEVER))
+        return ((KeyOutcome.Generated) new KeyGenerator()
+                        .generate(compiled.matrix(), KeyOptions.DEFAULT.withNodeBudget(400), CancelSignal.NEVER))
                 .result();
     }
 

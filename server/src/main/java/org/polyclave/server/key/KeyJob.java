@@ -24,6 +24,7 @@ import org.polyclave.study.compile.KeyContext;
 import org.polyclave.study.model.Study;
 import org.polyclave.wording.key.KeyView;
 import org.polyclave.wording.key.KeyWording;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -34,17 +35,27 @@ class KeyJob implements JobKind {
 
     private final StudyStore store;
     private final JsonMapper json;
+    private final int nodes;
 
-    KeyJob(StudyStore store, JsonMapper json) {
+    KeyJob(StudyStore store, JsonMapper json, @Value("${polyclave.keys.nodes}") int nodes) {
         this.store = store;
         this.json = json;
+        this.nodes = nodes;
     }
 
     /** Before the name of a format: with its plain words. */
     static final String PLAIN = "plain-";
 
-    /** A key with the files it can be saved as, by format. */
-    record KeyAnswer(KeyView view, Map<String, String> files) {}
+    /**
+     * A key with the files it can be saved as, by format.
+     *
+     * @param compared the keys of all objectives; empty for keys from before they were compared
+     */
+    record KeyAnswer(KeyView view, Map<String, String> files, List<KeyView.ComparedView> compared) {
+        KeyAnswer {
+            compared = compared == null ? List.of() : List.copyOf(compared);
+        }
+    }
 
     @Override
     public String name() {
@@ -64,11 +75,15 @@ class KeyJob implements JobKind {
                 snapshot.compiled(), json.readValue(job.question(), KeyService.KeyRequest.class), cancel, progress));
     }
 
-    private static KeyAnswer make(
-            CompiledStudy whole, KeyService.KeyRequest wish, CancelSignal cancel, Progress progress) {
-        KeyContext context = new KeyContext(wish.months(), lower(wish.organs()), lower(wish.methods()));
+    private KeyAnswer make(CompiledStudy whole, KeyService.KeyRequest wish, CancelSignal cancel, Progress progress) {
+        KeyContext context =
+                new KeyContext(wish.months(), lower(wish.organs()), lower(wish.methods()), wish.preserved());
         CompiledStudy compiled = without(context.apply(whole), wish.forbidden());
-        KeyOptions options = KeyOptions.DEFAULT.withObjective(wish.objective()).withEvenWeights(wish.evenWeights());
+        KeyOptions options = KeyOptions.DEFAULT
+                .withObjective(wish.objective())
+                .withEvenWeights(wish.evenWeights())
+                .withNodeBudget(nodes)
+                .inMonths(context.monthsOfUse());
         KeyOutcome outcome = new KeyGenerator().generate(compiled.matrix(), options, cancel, progress);
         if (outcome instanceof KeyOutcome.Generated generated) {
             KeyView view = KeyWording.word(compiled, generated.result());
@@ -76,7 +91,7 @@ class KeyJob implements JobKind {
             files.put("json", KeyJson.write(compiled, generated.result()));
             render(files, "", view, compiled.study());
             render(files, PLAIN, view.inPlainWords(), compiled.study());
-            return new KeyAnswer(view, files);
+            return new KeyAnswer(view, files, KeyWording.compared(generated.result()));
         }
         if (outcome instanceof KeyOutcome.TooManyTerminals many) {
             List<String> loose = many.looseCharacters().stream()

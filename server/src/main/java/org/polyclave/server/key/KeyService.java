@@ -1,6 +1,7 @@
 package org.polyclave.server.key;
 
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.SortedSet;
@@ -14,6 +15,7 @@ import org.polyclave.server.job.JobService;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
+import org.polyclave.study.model.Specimen;
 import org.polyclave.study.rules.InvalidInput;
 import org.polyclave.wording.key.KeyView;
 import org.springframework.stereotype.Service;
@@ -38,6 +40,7 @@ public class KeyService {
      * @param months months in which every question must be answerable; empty: any
      * @param organs organs at hand; empty: all
      * @param methods methods at hand; empty: all
+     * @param preserved what was done to the specimens; empty: they are fresh and whole
      * @param forbidden ids of characters that must not be asked
      */
     public record KeyRequest(
@@ -46,6 +49,7 @@ public class KeyService {
             SortedSet<Integer> months,
             SortedSet<String> organs,
             SortedSet<String> methods,
+            SortedSet<Specimen.Treated> preserved,
             SortedSet<String> forbidden) {
         /** What a request leaves out is wished as {@link #CAUTIOUS} has it, but for the weights, which must be said. */
         public KeyRequest {
@@ -53,6 +57,7 @@ public class KeyService {
             months = Objects.requireNonNullElseGet(months, TreeSet::new);
             organs = Objects.requireNonNullElseGet(organs, TreeSet::new);
             methods = Objects.requireNonNullElseGet(methods, TreeSet::new);
+            preserved = Objects.requireNonNullElseGet(preserved, TreeSet::new);
             forbidden = Objects.requireNonNullElseGet(forbidden, TreeSet::new);
             if (months.stream().anyMatch(m -> m < 1 || m > 12)) {
                 throw new InvalidInput("Months are numbers from 1 to 12.");
@@ -60,20 +65,25 @@ public class KeyService {
         }
 
         public static final KeyRequest CAUTIOUS =
-                new KeyRequest(KeyObjective.CAUTIOUS, true, none(), none(), none(), none());
+                new KeyRequest(KeyObjective.CAUTIOUS, true, none(), none(), none(), none(), none());
 
         private static <T> SortedSet<T> none() {
             return new TreeSet<>();
         }
     }
 
-    /** A key, or how far it is. */
+    /**
+     * A key, or how far it is.
+     *
+     * @param compared what the keys of all objectives are like; empty while they are made
+     */
     public record Progressing(
             String id,
             long revision,
             Job.Status status,
             double progress,
-            @Nullable KeyView key) {}
+            @Nullable KeyView key,
+            List<KeyView.ComparedView> compared) {}
 
     /** Begins a key, or finds it. */
     public Progressing begin(OpenStudy study, KeyRequest wish, Duration patience) {
@@ -86,8 +96,14 @@ public class KeyService {
     public Progressing look(OpenStudy study, String id, Duration patience) {
         Job job = jobs.await(JobScope.of(study), id, patience);
         boolean ended = job.status() == Job.Status.DONE || job.status() == Job.Status.FAILED;
-        KeyView key = ended ? made(job).view() : null;
-        return new Progressing(id, job.revision(), job.status(), job.progress(), key);
+        KeyJob.KeyAnswer made = ended ? made(job) : null;
+        return new Progressing(
+                id,
+                job.revision(),
+                job.status(),
+                job.progress(),
+                made == null ? null : made.view(),
+                made == null ? List.of() : made.compared());
     }
 
     public void stop(OpenStudy study, String id) {

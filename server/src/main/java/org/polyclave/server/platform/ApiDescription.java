@@ -33,7 +33,7 @@ class ApiDescription {
             Map.entry("LeadView", Set.of("couplet", "terminal")),
             Map.entry("CoupletView", Set.of("from")),
             Map.entry("KeyView", Set.of("whole")),
-            Map.entry("FiguresView", Set.of("trained", "novice")),
+            Map.entry("FiguresView", Set.of("leastSteps", "trained", "novice")),
             Map.entry("Progressing", Set.of("key")),
             Map.entry("MoveRequest", Set.of("parent", "before")),
             Map.entry("StudyRow", Set.of("parent")),

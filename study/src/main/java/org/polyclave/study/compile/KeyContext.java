@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
+import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.StudyCharacter;
@@ -89,12 +90,23 @@ public record KeyContext(
         return treated;
     }
 
-    /** The same for telling rows apart: a character counts where both rows show it in one of the months. */
-    public SeparationContext separation(CompiledStudy whole) {
+    /** Bit set of the months; 0: any. */
+    private int monthMask() {
         int mask = 0;
         for (int month : months) {
             mask |= 1 << (month - 1);
         }
+        return mask;
+    }
+
+    /** Bit set of the months in which a key that is made for this is to be used. */
+    public int monthsOfUse() {
+        return months.isEmpty() ? MatrixCharacter.ALL_MONTHS : monthMask();
+    }
+
+    /** The same for telling rows apart: a character counts where both rows show it in one of the months. */
+    public SeparationContext separation(CompiledStudy whole) {
+        int mask = monthMask();
         boolean[] unusable = new boolean[whole.characters().size()];
         for (int c = 0; c < unusable.length; c++) {
             unusable[c] = !isAtHand(whole.characters().get(c));
@@ -107,10 +119,7 @@ public record KeyContext(
      * left out, and what a row does not show then is unknown of it. Rows of which nothing is known at all are left out, too.
      */
     public CompiledStudy apply(CompiledStudy whole) {
-        int mask = 0;
-        for (int month : months) {
-            mask |= 1 << (month - 1);
-        }
+        int mask = monthMask();
         CompiledStudy scored = whole.scoredOnly();
         CompiledStudy seasonal = scored.withMatrix(scored.matrix().inEvery(mask));
         List<Integer> dropped = new ArrayList<>();

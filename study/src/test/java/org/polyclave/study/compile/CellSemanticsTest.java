@@ -117,7 +117,8 @@ class CellSemanticsTest {
         for (int month : new int[] {0, 1, 4}) {
             KeyContext context = new KeyContext(month == 0 ? Set.of() : Set.of(month), Set.of(), Set.of());
             CompiledStudy compiled = context.apply(StudyCompiler.compile(example.study()));
-            KeyOutcome outcome = new KeyGenerator().generate(compiled.matrix(), KeyOptions.DEFAULT, CancelSignal.NEVER);
+            KeyOutcome outcome = new KeyGenerator()
+                    .generate(compiled.matrix(), KeyOptions.DEFAULT.withNodeBudget(400), CancelSignal.NEVER);
             KeyResult result = ((KeyOutcome.Generated) outcome).result();
             assertThat(result.proof().proven()).isTrue();
             for (int row = 0; row < example.cells().length; row++) {

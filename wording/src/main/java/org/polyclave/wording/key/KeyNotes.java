@@ -64,7 +64,7 @@ public final class KeyNotes {
                 f.rows(),
                 f.couplets(),
                 f.expectedSteps(),
-                f.entropyBound(),
+                f.leastSteps() == null ? f.entropyBound() : f.leastSteps(),
                 f.longestPath(),
                 f.proven() ? "proven against the matrix" : "NOT PROVEN");
     }

@@ -2,6 +2,8 @@ package org.polyclave.wording.key;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.polyclave.core.key.KeyObjective;
+import org.polyclave.core.key.KeyResult;
 import org.polyclave.core.key.KeyRisk;
 import org.polyclave.core.matrix.Hazard;
 
@@ -19,6 +21,7 @@ public record KeyView(
      * @param gain bits of information that the couplet gives
      * @param rows ids of the rows in play
      * @param duplicated ids of the rows that stand in both leads
+     * @param prices what was held against the question when the key was made; empty in keys from before there were prices
      */
     public record CoupletView(
             int number,
@@ -28,10 +31,15 @@ public record KeyView(
             double gain,
             List<String> rows,
             List<String> duplicated,
+            List<PriceView> prices,
             List<AlternativeView> alternatives) {
+        public CoupletView {
+            prices = prices == null ? List.of() : List.copyOf(prices);
+        }
+
         private CoupletView inPlainWords() {
             List<LeadView> plain = leads.stream().map(LeadView::inPlainWords).toList();
-            return new CoupletView(number, from, plain, character, gain, rows, duplicated, alternatives);
+            return new CoupletView(number, from, plain, character, gain, rows, duplicated, prices, alternatives);
         }
     }
 
@@ -113,7 +121,30 @@ public record KeyView(
         }
     }
 
+    /** Something that readers find awkward about a question, and what that costs, in couplets without such trouble. */
+    public record PriceView(KeyResult.PriceKind kind, double couplets) {}
+
+    /** What the key of an objective is like. */
+    public record ComparedView(
+            KeyObjective objective,
+            int couplets,
+            double expectedSteps,
+            int longestPath,
+            RiskView trained,
+            RiskView novice) {
+        static ComparedView of(KeyResult.Compared key) {
+            return new ComparedView(
+                    key.objective(),
+                    key.couplets(),
+                    key.expectedSteps(),
+                    key.longestPath(),
+                    RiskView.of(key.trained()),
+                    RiskView.of(key.novice()));
+        }
+    }
+
     /**
+     * @param leastSteps no key has fewer expected steps; null in editions from before this was worked out
      * @param trained what becomes of trained readers; null in editions from before this was worked out
      * @param novice what becomes of novices
      */
@@ -124,6 +155,7 @@ public record KeyView(
             double expectedSteps,
             int longestPath,
             double entropyBound,
+            @Nullable Double leastSteps,
             @Nullable RiskView trained,
             @Nullable RiskView novice,
             String completion,

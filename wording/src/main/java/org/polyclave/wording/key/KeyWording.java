@@ -54,6 +54,11 @@ public final class KeyWording {
         return sentences;
     }
 
+    /** What the keys of all objectives are like, this one's among them. */
+    public static List<KeyView.ComparedView> compared(KeyResult result) {
+        return result.compared().stream().map(KeyView.ComparedView::of).toList();
+    }
+
     private KeyView view(KeyResult result) {
         Map<Integer, KeyResult.CoupletReason> reasons = new HashMap<>();
         result.reasons().forEach(r -> reasons.put(r.couplet(), r));
@@ -74,6 +79,7 @@ public final class KeyWording {
                         figures.expectedSteps(),
                         figures.longestPath(),
                         figures.entropyBound(),
+                        figures.leastSteps(),
                         KeyView.RiskView.of(figures.trained()),
                         KeyView.RiskView.of(figures.novice()),
                         figures.completion().name(),
@@ -86,7 +92,8 @@ public final class KeyWording {
         List<KeyView.LeadView> leads = leads(couplet);
         Integer from = couplet.from().isPresent() ? couplet.from().getAsInt() : null;
         if (reason == null) {
-            return new KeyView.CoupletView(couplet.number(), from, leads, "", 0, List.of(), List.of(), List.of());
+            return new KeyView.CoupletView(
+                    couplet.number(), from, leads, "", 0, List.of(), List.of(), List.of(), List.of());
         }
         List<KeyView.AlternativeView> alternatives = reason.alternatives().stream()
                 .map(a -> new KeyView.AlternativeView(
@@ -103,6 +110,9 @@ public final class KeyWording {
                 reason.gain(),
                 ids(reason.rows()),
                 ids(reason.duplicated()),
+                reason.prices().stream()
+                        .map(price -> new KeyView.PriceView(price.kind(), price.couplets()))
+                        .toList(),
                 alternatives);
     }
 

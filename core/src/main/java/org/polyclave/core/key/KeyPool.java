@@ -1,0 +1,125 @@
+package org.polyclave.core.key;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import org.polyclave.core.matrix.Observer;
+import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.run.Progress;
+
+/**
+ * The trees that were searched for every objective, each judged by all of them: so that no key is worse by its own measure than one that was
+ * made for something else. What is found does not depend on which objective is wanted; but for large problems only the fewest steps and
+ * what is wanted are searched for.
+ */
+final class KeyPool {
+    /** Shares and costs this close are the same. */
+    private static final double ALIKE = 1e-11;
+
+    private final Map<KeyObjective, SplitCost> costs = new EnumMap<>(KeyObjective.class);
+    private final Map<KeyObjective, KeySearch.Found> searched = new EnumMap<>(KeyObjective.class);
+    private final List<Judged> all = new ArrayList<>();
+    private final boolean dangers;
+    private final double mostEnds;
+
+    /** A tree with what becomes of its readers, and what it costs under each objective. */
+    record Judged(KeyTree tree, KeyRisk trained, KeyRisk novice, Map<KeyObjective, Double> costs) {
+        double cost(KeyObjective objective) {
+            return rounded(Objects.requireNonNull(costs.get(objective)));
+        }
+
+        /** Of readers of both kinds: dangerous specimens under names not marked so; where there is no danger, all wrong names. */
+        double harm(boolean dangers) {
+            return rounded(
+                    dangers ? trained.dangerousWrong() + novice.dangerousWrong() : trained.wrong() + novice.wrong());
+        }
+
+        /** What differs by less than numbers are worked out to is equal. */
+        private static double rounded(double value) {
+            return Math.rint(value / ALIKE) * ALIKE;
+        }
+    }
+
+    /** @param mostEnds a tree with more leads at which it stops is given up */
+    KeyPool(KeyProblem problem, KeyOptions options, double mostEnds, CancelSignal cancel, Progress progress) {
+        this.mostEnds = mostEnds;
+        Position start = Position.start(problem);
+        dangers = start.holdsDangerous() && !start.holdsDangersOnly();
+        TreeCost treeCost = new TreeCost(problem);
+        LeastSteps leastSteps = new LeastSteps(problem);
+        Set<KeyObjective> tried = KeySearch.isLarge(problem)
+                ? EnumSet.of(KeyObjective.FEWEST, options.objective())
+                : EnumSet.allOf(KeyObjective.class);
+        int done = 0;
+        for (KeyObjective objective : tried) {
+            SplitCost cost = new SplitCost(problem, objective, options.months());
+            costs.put(objective, cost);
+            searched.put(
+                    objective,
+                    new KeySearch(problem, cost, treeCost, leastSteps, cancel, options.nodeBudget()).run(mostEnds));
+            progress.report((double) ++done / tried.size());
+        }
+        for (KeySearch.Found found : searched.values()) {
+            if (found.ends() <= mostEnds && !cancel.isCancelled()) {
+                all.add(judged(found.tree(), treeCost));
+            }
+        }
+    }
+
+    private Judged judged(KeyTree tree, TreeCost treeCost) {
+        Map<KeyObjective, Double> each = new EnumMap<>(KeyObjective.class);
+        costs.forEach((objective, cost) -> each.put(objective, treeCost.of(tree, cost)));
+        return new Judged(tree, treeCost.risk(tree, Observer.TRAINED), treeCost.risk(tree, Observer.NOVICE), each);
+    }
+
+    /** Whether no tree was complete. */
+    boolean isEmpty() {
+        return all.isEmpty();
+    }
+
+    SplitCost cost(KeyObjective objective) {
+        return Objects.requireNonNull(costs.get(objective));
+    }
+
+    /** The best tree for an objective; of equals the first that was found. */
+    Judged best(KeyObjective objective) {
+        Comparator<Judged> byCost = Comparator.comparingDouble(judged -> judged.cost(objective));
+        Comparator<Judged> order = objective.isSafetyFirst()
+                ? Comparator.<Judged>comparingDouble(judged -> judged.harm(dangers))
+                        .thenComparing(byCost)
+                : byCost;
+        return all.stream().min(order).orElseThrow();
+    }
+
+    /** No key has fewer expected steps. */
+    double leastSteps() {
+        return Objects.requireNonNull(searched.get(KeyObjective.FEWEST)).bound();
+    }
+
+    /** Whether none is cheaper than the key of this objective. */
+    boolean isCheapest(KeyObjective objective) {
+        KeySearch.Found found = Objects.requireNonNull(searched.get(objective));
+        return found.ends() <= mostEnds && best(objective).cost(objective) - found.bound() <= ALIKE;
+    }
+
+    List<KeyResult.Compared> compared() {
+        List<KeyResult.Compared> compared = new ArrayList<>();
+        for (KeyObjective objective : searched.keySet()) {
+            Judged judged = best(objective);
+            compared.add(new KeyResult.Compared(
+                    objective,
+                    judged.tree().couplets(),
+                    judged.cost(KeyObjective.FEWEST),
+                    judged.tree().longestPath(),
+                    judged.cost(objective),
+                    judged.trained(),
+                    judged.novice()));
+        }
+        return compared;
+    }
+}

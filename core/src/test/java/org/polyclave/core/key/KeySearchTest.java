@@ -1,0 +1,160 @@
+package org.polyclave.core.key;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.LongStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Handling;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.testkit.KeyOracle;
+import org.polyclave.core.testkit.SyntheticMatrix;
+
+/** The cheapest trees, against all trees there are. */
+class KeySearchTest {
+    private static final int GIVEN_UP = 10_000;
+
+    private static KeySearch.Found searched(KeyProblem problem, SplitCost cost, int nodes) {
+        return new KeySearch(problem, cost, new TreeCost(problem), new LeastSteps(problem), CancelSignal.NEVER, nodes)
+                .run(GIVEN_UP);
+    }
+
+    private static KeySearch.Found fewest(Matrix matrix, int nodes) {
+        KeyProblem problem = new KeyProblem(matrix, true);
+        return searched(problem, new SplitCost(problem, KeyObjective.FEWEST, MatrixCharacter.ALL_MONTHS), nodes);
+    }
+
+    @Test
+    void theFewestStepsAreThoseOfAllKeys() {
+        for (long seed = 1; seed <= 2_000; seed++) {
+            int rows = 3 + (int) (seed % 3);
+            int characters = seed % 2 == 0 ? 4 : 3;
+            Matrix matrix = new SyntheticMatrix(rows, characters, 3, 0.35, 0, 0, 0, seed % 3 == 0).generate(seed);
+            KeySearch.Found found = fewest(matrix, 20_000);
+            assertThat(found.isCheapest()).as("seed %d", seed).isTrue();
+            assertThat(found.cost()).as("seed %d", seed).isCloseTo(new KeyOracle(matrix).leastSteps(), within(1e-9));
+        }
+    }
+
+    /** Numbers, counts, unknown and inapplicable cells, dependent characters, sexes, weights, dangers, handling, months. */
+    private static Matrix mixed(long seed) {
+        Random random = new Random(seed);
+        int rows = 3 + (int) (seed % 2);
+        Matrix plain = new SyntheticMatrix(rows, 3, 3, 0.3, 0.1, 0.4, 0.3, false).generate(seed);
+        List<MatrixRow> named = new ArrayList<>();
+        for (MatrixRow row : plain.rows()) {
+            int name = named.isEmpty() || random.nextInt(4) > 0
+                    ? named.size()
+                    : named.get(named.size() - 1).name();
+            Hazard hazard = random.nextInt(3) == 0 ? Hazard.SERIOUS : Hazard.NONE_KNOWN;
+            named.add(new MatrixRow(row.id(), name, random.nextInt(2), 1 + random.nextInt(4), hazard));
+        }
+        return SyntheticMatrix.withCharacters(
+                Matrix.of(named, plain.characters(), SyntheticMatrix.cells(plain)),
+                c -> random.nextInt(4) == 0 ? c.by(Handling.CRUSH) : c.withUncertainty(random.nextInt(3)));
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void noTreeAtAllIsCheaper(KeyObjective objective) {
+        int solved = 0;
+        int known = 0;
+        for (long seed = 1; seed <= 200; seed++) {
+            KeyProblem problem = new KeyProblem(mixed(seed), seed % 2 == 0);
+            SplitCost cost = new SplitCost(problem, objective, seed % 3 == 0 ? 0b111 : MatrixCharacter.ALL_MONTHS);
+            TreeCost treeCost = new TreeCost(problem);
+            AllTrees all = new AllTrees(problem, cost, treeCost);
+            double least = all.least(Position.start(problem));
+            if (all.tried > AllTrees.MOST) {
+                continue;
+            }
+            known++;
+            KeySearch.Found found = searched(problem, cost, 2_000);
+            assertThat(found.bound()).as("seed %d", seed).isLessThanOrEqualTo(least + 1e-9);
+            assertThat(found.cost()).as("seed %d", seed).isGreaterThanOrEqualTo(least - 1e-9);
+            assertThat(treeCost.of(found.tree(), cost)).as("seed %d", seed).isCloseTo(found.cost(), within(1e-9));
+            if (found.isCheapest()) {
+                solved++;
+                assertThat(found.cost()).as("seed %d", seed).isCloseTo(least, within(1e-9));
+            }
+        }
+        assertThat(known).isGreaterThan(120);
+        assertThat(solved).isGreaterThan(known * 95 / 100);
+    }
+
+    /** Every tree of every split, without a memory or a bound. */
+    private static final class AllTrees {
+        private static final int MOST = 10_000;
+        private final KeyProblem problem;
+        private final SplitCost cost;
+        private final TreeCost treeCost;
+        private int tried;
+
+        AllTrees(KeyProblem problem, SplitCost cost, TreeCost treeCost) {
+            this.problem = problem;
+            this.cost = cost;
+            this.treeCost = treeCost;
+        }
+
+        /** Of no use where too many were tried. */
+        double least(Position position) {
+            if (++tried > MOST) {
+                return 0;
+            }
+            List<Candidate> candidates = new SplitSurveyor(problem, cost).candidates(position);
+            double least = candidates.isEmpty() ? treeCost.loss(position, cost.objective()) : Double.POSITIVE_INFINITY;
+            for (Candidate candidate : candidates) {
+                Split split = candidate.split();
+                double asking = position.total * cost.asking(position, split);
+                least = Math.min(
+                        least, asking + least(position.follow(split, true)) + least(position.follow(split, false)));
+            }
+            return least;
+        }
+    }
+
+    static LongStream seeds() {
+        return LongStream.rangeClosed(1, 40);
+    }
+
+    /** Six taxa by four measures whose ranges overlap; 9 to 11 rows that vary: what has time to be searched is the shortest. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whatIsSmallIsSearchedToTheEnd(long seed) {
+        Matrix measures = measures(seed);
+        Matrix varied = new SyntheticMatrix(9 + (int) (seed % 3), 10, 4, 0.3, 0, 0, 0, false).generate(seed);
+        assertThat(fewest(measures, 20_000).isCheapest()).as("measures").isTrue();
+        KeySearch.Found found = fewest(varied, 20_000);
+        assertThat(found.cost() / found.bound()).as("varied").isLessThan(1.03);
+    }
+
+    private static Matrix measures(long seed) {
+        Random random = new Random(seed);
+        List<MatrixCharacter> characters = new ArrayList<>();
+        List<MatrixRow> rows = new ArrayList<>();
+        Cell[][] cells = new Cell[6][4];
+        for (int c = 0; c < 4; c++) {
+            characters.add(MatrixCharacter.of("measure-" + c, CharacterType.LENGTH, 0, c));
+        }
+        for (int i = 0; i < 6; i++) {
+            rows.add(new MatrixRow("row-" + i, i, i, 1, Hazard.NONE_KNOWN));
+            for (int c = 0; c < 4; c++) {
+                double from = 10 + random.nextInt(30);
+                cells[i][c] = Cell.Numeric.range(from, from + 6 + random.nextInt(10));
+            }
+        }
+        return Matrix.of(rows, characters, cells);
+    }
+}

@@ -1,0 +1,123 @@
+package org.polyclave.core.key;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.polyclave.core.key.KeyResult.Price;
+import org.polyclave.core.key.KeyResult.PriceKind;
+import org.polyclave.core.matrix.Cell;
+import org.polyclave.core.matrix.CharacterRole;
+import org.polyclave.core.matrix.CharacterType;
+import org.polyclave.core.matrix.Handling;
+import org.polyclave.core.matrix.Hazard;
+import org.polyclave.core.matrix.Matrix;
+import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.MatrixRow;
+import org.polyclave.core.matrix.Misreading;
+
+/** What readers find awkward, worked out by hand. */
+class SplitCostTest {
+    private static final int SPRING = 0b111000;
+
+    private static final List<MatrixCharacter> CHARACTERS = List.of(
+            MatrixCharacter.of("series", CharacterType.ORDERED, 4, 0),
+            MatrixCharacter.of("shape", CharacterType.STATES, 5, 1),
+            new MatrixCharacter(
+                    "flower",
+                    CharacterType.STATES,
+                    2,
+                    List.of(),
+                    2,
+                    0,
+                    2,
+                    3,
+                    0,
+                    Misreading.of(0.05),
+                    SPRING,
+                    Handling.NONE,
+                    true,
+                    List.of(),
+                    0,
+                    List.of(),
+                    CharacterRole.DECIDES));
+
+    private static final KeyProblem PROBLEM = new KeyProblem(matrix(), true);
+
+    private static Matrix matrix() {
+        Cell[][] cells = new Cell[5][];
+        MatrixRow[] rows = new MatrixRow[5];
+        for (int i = 0; i < 5; i++) {
+            rows[i] = new MatrixRow("row-" + i, i, i / 2, 1, Hazard.NONE_KNOWN);
+            cells[i] = new Cell[] {
+                Cell.Categorical.single(Math.min(i, 3), 4),
+                Cell.Categorical.single(i, 5),
+                Cell.Categorical.single(i % 2, 2)
+            };
+        }
+        return Matrix.of(List.of(rows), CHARACTERS, cells);
+    }
+
+    private static List<Price> prices(KeyObjective objective, int months, Position position, Split split) {
+        return new SplitCost(PROBLEM, objective, months).prices(position, split);
+    }
+
+    private static List<Price> prices(Split split) {
+        return prices(KeyObjective.BEGINNER, MatrixCharacter.ALL_MONTHS, Position.start(PROBLEM), split);
+    }
+
+    @Test
+    void aSeriesIsDividedAtOnePlace() {
+        assertThat(prices(Split.states(0, 0b0011, 0b1100))).isEmpty();
+        assertThat(prices(Split.states(0, 0b1100, 0b0011))).isEmpty();
+        assertThat(prices(Split.states(0, 0b0101, 0b1010))).containsExactly(new Price(PriceKind.OUT_OF_ORDER, 0.5));
+    }
+
+    @Test
+    void oneStateAgainstAllOthersIsReadAtOnceButTwoAgainstThreeAreNot() {
+        assertThat(prices(Split.states(1, 0b00001, 0b11110))).isEmpty();
+        assertThat(prices(Split.states(1, 0b00011, 0b01100))).isEmpty();
+        assertThat(prices(Split.states(1, 0b00011, 0b11100)))
+                .extracting(Price::kind)
+                .containsExactly(PriceKind.MANY_STATES);
+    }
+
+    @Test
+    void whatWasAskedBeforeIsAwkward() {
+        Position after = Position.start(PROBLEM).follow(Split.states(1, 0b00001, 0b11110), false);
+        List<Price> prices =
+                prices(KeyObjective.BEGINNER, MatrixCharacter.ALL_MONTHS, after, Split.states(1, 0b00010, 0b11100));
+        assertThat(prices).containsExactly(new Price(PriceKind.ASKED_AGAIN, 0.3));
+    }
+
+    @Test
+    void aFlowerOfThreeMonthsIsOutOfSeasonInNineOfTwelve() {
+        Split flower = Split.states(2, 0b01, 0b10);
+        assertThat(prices(flower)).containsExactly(new Price(PriceKind.OUT_OF_SEASON, 0.375));
+        assertThat(prices(KeyObjective.BEGINNER, SPRING, Position.start(PROBLEM), flower))
+                .isEmpty();
+        double asking = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, MatrixCharacter.ALL_MONTHS)
+                .asking(Position.start(PROBLEM), flower);
+        assertThat(asking).as("three minutes and the season").isCloseTo(3.375, within(1e-12));
+    }
+
+    @Test
+    void whereOnlyStepsCountNothingIsAwkward() {
+        assertThat(prices(
+                        KeyObjective.FEWEST,
+                        MatrixCharacter.ALL_MONTHS,
+                        Position.start(PROBLEM),
+                        Split.states(0, 0b0101, 0b1010)))
+                .isEmpty();
+    }
+
+    /** Rows 0, 1 and 2, 3 are relatives; of two groups both have a row on either side. */
+    @Test
+    void everyNamedGroupThatIsDividedCosts() {
+        SplitCost cost = new SplitCost(PROBLEM, KeyObjective.RELATIVES, MatrixCharacter.ALL_MONTHS);
+        Position start = Position.start(PROBLEM);
+        assertThat(cost.asking(start, Split.states(0, 0b0011, 0b1100))).isCloseTo(1, within(1e-12));
+        assertThat(cost.asking(start, Split.states(0, 0b0001, 0b1110))).isCloseTo(1.5, within(1e-12));
+    }
+}
