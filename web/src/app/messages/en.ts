@@ -382,7 +382,7 @@ export default {
     priceCosts: 'counts as {n} couplets',
     riskAssumes: 'What this assumes',
     riskMeans:
-      'For readers who go by the deciding statement of each lead, with every taxon met alike often. They misread as often as this study says; where it says nothing, trained readers misread 5 in 100 and novices 12.',
+      'For readers who go by the deciding statement of each lead, with every taxon met equally often. They misread as often as this study says; where it says nothing, trained readers misread 5 in 100 and novices 12. They read a size to within its stated uncertainty, or to within 5 %.',
   },
   objective: {
     CAUTIOUS: 'caution',

@@ -44,7 +44,7 @@ const change = (changes: Partial<ViewingConditions>) => (conditions.value = { ..
     </summary>
     <div class="ready">
       <v-btn size="small" :disabled="isEverything(conditions)" @click="conditions = { ...EVERYTHING }">{{
-        $t('key.everything')
+        $t('apart.all')
       }}</v-btn>
       <v-btn size="small" @click="change({ months: [...WINTER] })">{{ $t('key.winter') }}</v-btn>
       <v-btn v-if="leaf" size="small" @click="change({ organs: [leaf] })">{{ $t('key.leafOnly') }}</v-btn>

@@ -190,6 +190,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
   display: flex;
   flex-direction: column;
   height: 100%;
+  overflow-y: auto;
 }
 
 .wishes {
@@ -238,8 +239,9 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
 .desk {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 15rem;
-  min-height: 0;
-  flex: 1;
+  /* What is opened above pushes it down; it never shrinks to a slit. */
+  min-height: 22rem;
+  flex: 1 0 0;
 }
 
 .pane {

@@ -34,7 +34,7 @@ class AddressJourneyTest {
             "apart?view=calendar&rows=tarnella-praecox,tarnella-serotina",
             "apart?view=next&months=6",
             "dangers?row=ostrivia-fallax-flowering",
-            "key?objective=FEWEST&months=3&forbidden=leaf-tip,leaf-colour&couplet=2",
+            "key?objective=FEWEST&months=3|4&organs=leaf|stem&methods=eye&forbidden=leaf-tip,leaf-colour&couplet=2",
             "any-order?seen=leaf-colour:grey-green,leaf-tip:cannot-see&month=5&school=strike-out&reader=new&presence=off",
             "references",
             "second?row=tarnella-praecox&character=leaf-tip",
@@ -46,7 +46,7 @@ class AddressJourneyTest {
 
     private static void reloads(Page page, String address) {
         page.navigate(address.replace("|", "%7C").replace(" ", "%20"));
-        page.waitForLoadState(LoadState.NETWORKIDLE);
+        page.getByRole(AriaRole.HEADING).first().waitFor();
         String before = page.url();
         assertThat(before).as(address).doesNotContain("|", "\"", " ");
         Response again = page.reload();
