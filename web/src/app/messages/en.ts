@@ -360,6 +360,11 @@ export default {
     winter: 'Winter',
     leafOnly: 'Leaves only',
     noLens: 'Without a lens',
+    common: 'common taxa sooner',
+    commonSooner: 'Common taxa sooner',
+    taxa: 'Only these taxa',
+    someTaxa: 'one taxon or group | {n} taxa or groups',
+    leftOut: 'This key does not lead to:',
     months: 'Months of use',
     monthsMean: 'Every question can be answered in each of these months.',
     compare: 'Compared with keys for other purposes',
@@ -382,7 +387,7 @@ export default {
     priceCosts: 'counts as {n} couplets',
     riskAssumes: 'What this assumes',
     riskMeans:
-      'For readers who go by the deciding statement of each lead, with every taxon met equally often. They misread as often as this study says; where it says nothing, trained readers misread 5 in 100 and novices 12. They read a size to within its stated uncertainty, or to within 5 %.',
+      'For readers who go by the deciding statement of each lead, with every taxon met equally often, or as often as it is common where common taxa come sooner. They misread as often as this study says; where it says nothing, trained readers misread 5 in 100 and novices 12. They read a size to within its stated uncertainty, or to within 5 %.',
   },
   objective: {
     CAUTIOUS: 'caution',

@@ -32,7 +32,7 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
         })
       }}
     </p>
-    <template v-if="couplet.prices.length">
+    <template v-if="couplet.prices?.length">
       <h4>{{ $t('key.prices') }}</h4>
       <ul>
         <li v-for="price in couplet.prices" :key="price.kind">

@@ -7,6 +7,10 @@ import { EVERYTHING, isEverything, TREATMENTS, WINTER, type ViewingConditions } 
 
 /** For what can be seen a key is made: when, on which parts, with which equipment, of fresh or preserved material. */
 const conditions = defineModel<ViewingConditions>({ required: true });
+/** Ids of the taxa that the key is for; none: all. */
+const taxa = defineModel<string[]>('taxa', { required: true });
+/** Whether common taxa come sooner; else all count the same. */
+const common = defineModel<boolean>('common', { required: true });
 const props = defineProps<{ study: Schemas['StudyView'] }>();
 const { t } = useI18n();
 
@@ -24,6 +28,9 @@ const choices = computed(() =>
     { of: 'preserved' as const, items: TREATMENTS.map((value) => ({ value, title: t(`apart.treated.${value}`) })) },
   ].filter((choice) => choice.items.length),
 );
+const taxonChoices = computed(() =>
+  props.study.rows.filter((r) => !r.stage).map((r) => ({ value: r.id, title: r.label })),
+);
 const months = computed(() => conditions.value.months.map((m) => t(`month.${m}`)).join(', '));
 const said = computed(() =>
   [
@@ -31,6 +38,8 @@ const said = computed(() =>
     conditions.value.organs.join(', '),
     conditions.value.methods.join(', '),
     conditions.value.preserved.map((p) => t(`apart.treated.${p as (typeof TREATMENTS)[number]}`)).join(', '),
+    common.value ? t('key.common') : '',
+    taxa.value.length ? t('key.someTaxa', { n: taxa.value.length }, taxa.value.length) : '',
   ].filter(Boolean),
 );
 
@@ -69,6 +78,17 @@ const change = (changes: Partial<ViewingConditions>) => (conditions.value = { ..
         hide-details
         @update:model-value="change({ [choice.of]: $event ?? [] })"
       />
+      <v-autocomplete
+        v-model="taxa"
+        :items="taxonChoices"
+        :label="$t('key.taxa')"
+        multiple
+        chips
+        closable-chips
+        clearable
+        hide-details
+      />
+      <v-switch v-model="common" :label="$t('key.commonSooner')" density="compact" color="primary" hide-details />
     </div>
   </details>
 </template>
@@ -91,7 +111,7 @@ summary {
   margin: 0.6rem 0;
 }
 
-.choices .v-select {
+.choices .v-input {
   min-width: 14rem;
   max-width: 24rem;
 }

@@ -2,6 +2,7 @@
 import GlossaryText from '@/shared/glossary/GlossaryText.vue';
 import { onMounted } from 'vue';
 import type { Schemas } from '@/api/client';
+import { isDangerous } from '@/shared/taxon/hazards';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import OpenDanger from './OpenDanger.vue';
@@ -22,6 +23,13 @@ function jump(couplet: number) {
 
 <template>
   <div class="key">
+    <p v-if="view.leftOut?.length" class="reason">
+      {{ $t('key.leftOut') }}
+      <template v-for="(n, i) in view.leftOut" :key="n.row"
+        >{{ i ? '; ' : '' }}<TaxonName :label="n.label" :stage="n.stage" /><template v-if="isDangerous(n.hazard)"
+          >{{ ' ' }}<HazardMark :hazard="n.hazard" :text="n.hazardText" /></template></template
+      >.
+    </p>
     <div v-if="view.whole" class="to">
       <div v-for="n in view.whole.names" :key="n.row"><TaxonName :label="n.label" :stage="n.stage" /></div>
       <p v-if="view.whole.reason" class="reason">{{ view.whole.reason }}</p>

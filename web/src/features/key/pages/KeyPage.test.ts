@@ -22,6 +22,7 @@ const key = (text: string): Schemas['KeyView'] => {
   });
   return {
     title: 'Meadow plants',
+    leftOut: [],
     couplets: [
       {
         number: 1,
@@ -76,7 +77,16 @@ test('a key that is there at once is shown with its proof and its files', async 
   expect(page.all('.proof.broken')).toHaveLength(0);
   expect(page.text()).not.toContain('Cancel');
   expect(server.bodies(`POST ${KEYS}`)).toEqual([
-    { objective: 'CAUTIOUS', evenWeights: true, months: [], organs: [], methods: [], preserved: [], forbidden: [] },
+    {
+      objective: 'CAUTIOUS',
+      evenWeights: true,
+      months: [],
+      organs: [],
+      methods: [],
+      preserved: [],
+      taxa: [],
+      forbidden: [],
+    },
   ]);
   usePreferences().plain = true;
   page.byText('button', 'Save the key').click();
@@ -249,4 +259,20 @@ test('a question that is awkward says why, and what that counts', async () => {
   const page = await open();
   await vi.waitFor(() => expect(page.text()).toContain('This feature was asked before on the way here.'));
   expect(page.text()).toContain('counts as 0.3 couplets');
+});
+
+test('a key for some taxa says what it leaves out, and what of that is dangerous', async () => {
+  const some = key('Margin entire');
+  const name = { stage: '', plain: '', rank: '', folded: [] };
+  some.leftOut = [
+    { ...name, row: 'bane', label: 'Bane', hazard: 'SERIOUS', hazardText: 'serious hazard' },
+    { ...name, row: 'other', label: 'Other', hazard: 'NONE_KNOWN', hazardText: '' },
+  ];
+  server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, some));
+  const page = await open('/studies/meadow/key?taxa=mild,odd');
+  await vi.waitFor(() =>
+    expect(page.text().replace(/\s+/g, ' ')).toMatch(/This key does not lead to: Bane .*serious hazard.*; Other\s?\./),
+  );
+  expect(page.text()).toContain('For what can be seen: 2 taxa or groups');
+  expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ taxa: ['mild', 'odd'] });
 });

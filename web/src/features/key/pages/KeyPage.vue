@@ -28,17 +28,20 @@ const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const objective = computed(() => asText(route.query.objective) || 'CAUTIOUS');
 const forbidden = computed(() => asText(route.query.forbidden).split(',').filter(Boolean));
 const conditions = computed(() => fromQuery(route.query));
+const common = computed(() => route.query.common === 'true');
+const taxa = computed(() => asText(route.query.taxa).split(',').filter(Boolean));
 /** The first couplet until another one is chosen. */
 const selected = computed(() => Number(asText(route.query.couplet)) || 1);
 
 const wish = computed<Wish>((before) => {
   const now: Wish = {
     objective: objective.value as Wish['objective'],
-    evenWeights: true,
+    evenWeights: !common.value,
     months: conditions.value.months,
     organs: conditions.value.organs,
     methods: conditions.value.methods,
     preserved: conditions.value.preserved as Wish['preserved'],
+    taxa: taxa.value,
     forbidden: forbidden.value,
   };
   return before && JSON.stringify(before) === JSON.stringify(now) ? before : now;
@@ -113,8 +116,12 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
       v-if="model.study.value"
       class="no-print"
       :model-value="conditions"
+      :taxa="taxa"
+      :common="common"
       :study="model.study.value"
       @update:model-value="see"
+      @update:common="ask({ common: $event ? 'true' : undefined, couplet: undefined })"
+      @update:taxa="ask({ taxa: $event.join(',') || undefined, couplet: undefined })"
     />
     <ProblemNote :problem="key.problem.value" />
     <div v-if="key.working.value" class="making">

@@ -83,6 +83,28 @@ class KeyApiTest {
     }
 
     @Test
+    void aKeyForSomeTaxaNamesTheseAndTellsWhatItLeavesOut() {
+        Visitor reader = Visitor.reader();
+        JsonNode made =
+                finished(reader, KEYS, "{\"evenWeights\":true,\"taxa\":[\"brimora-dioica\",\"velmia-stricta\"]}");
+        JsonNode key = made.path("key");
+        List<String> named = key.findValuesAsString("row");
+        List<String> leftOut = key.path("leftOut").findValuesAsString("row");
+        named.removeAll(leftOut);
+        assertThat(named)
+                .isNotEmpty()
+                .allMatch(row -> row.startsWith("brimora-dioica") || row.equals("velmia-stricta"))
+                .contains("velmia-stricta", "brimora-dioica-male");
+        assertThat(key.path("figures").path("proven").asBoolean()).isTrue();
+        assertThat(key.path("leftOut").get(0).path("hazard").asString()).isIn("SERIOUS", "LIFE_THREATENING");
+        assertThat(leftOut).contains("velmia-aquatilis").doesNotContain("velmia-stricta", "brimora-dioica");
+        String text = reader.get(KEYS + "/" + made.path("id").asString() + "/file?format=text")
+                .body();
+        assertThat(text).containsPattern("Dangerous, and not in this key: .*Ostrivia fallax");
+        assertThat(text).containsPattern("This key does not lead to: .*Velmia aquatilis");
+    }
+
+    @Test
     void keysAreSavedInEachForm() {
         Visitor reader = Visitor.reader();
         String id = finished(reader, KEYS, "{\"evenWeights\":true}").path("id").asString();

@@ -26,7 +26,7 @@ public final class KeyGenerator {
         return generate(matrix, options, cancel, Progress.UNSEEN);
     }
 
-    /** @param progress told how many of the objectives have been searched for */
+    /** @param progress told how much of the search is done */
     public KeyOutcome generate(Matrix matrix, KeyOptions options, CancelSignal cancel, Progress progress) {
         if (matrix.rowCount() == 0) {
             return new KeyOutcome.NoRows();

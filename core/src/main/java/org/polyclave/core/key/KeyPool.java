@@ -57,12 +57,15 @@ final class KeyPool {
                 : EnumSet.allOf(KeyObjective.class);
         int done = 0;
         for (KeyObjective objective : tried) {
+            double from = done++;
+            Progress part = share -> progress.report((from + share) / tried.size());
             SplitCost cost = new SplitCost(problem, objective, options.months());
             costs.put(objective, cost);
             searched.put(
                     objective,
-                    new KeySearch(problem, cost, treeCost, leastSteps, cancel, options.nodeBudget()).run(mostEnds));
-            progress.report((double) ++done / tried.size());
+                    new KeySearch(problem, cost, treeCost, leastSteps, cancel, part, options.nodeBudget())
+                            .run(mostEnds));
+            part.report(1);
         }
         for (KeySearch.Found found : searched.values()) {
             if (found.ends() <= mostEnds && !cancel.isCancelled()) {

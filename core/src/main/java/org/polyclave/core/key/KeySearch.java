@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.run.Progress;
 
 /**
  * Searches the cheapest tree of an objective. Positions are kept, each with the cheapest tree found so far and a bound below
@@ -32,6 +33,10 @@ final class KeySearch {
     private static final int LARGE = 200_000;
 
     private static final double NEARLY = 0.97;
+    /** Of a search, the share of its time that the first tree is said to take. */
+    private static final double GROWING = 0.5;
+
+    private static final double HALF = 0.5;
     private static final double TOLERANCE = 1e-11;
 
     /**
@@ -71,6 +76,7 @@ final class KeySearch {
     private final LeastSteps leastSteps;
     private final SplitSurveyor surveyor;
     private final CancelSignal cancel;
+    private final Progress progress;
     private final double budget;
     private final boolean stepsOnly;
     private final boolean large;
@@ -175,12 +181,14 @@ final class KeySearch {
             TreeCost treeCost,
             LeastSteps leastSteps,
             CancelSignal cancel,
+            Progress progress,
             double mostNodes) {
         this.problem = problem;
         this.cost = cost;
         this.treeCost = treeCost;
         this.leastSteps = leastSteps;
         this.cancel = cancel;
+        this.progress = progress;
         budget = mostNodes;
         surveyor = new SplitSurveyor(problem, cost);
         large = isLarge(problem);
@@ -215,7 +223,7 @@ final class KeySearch {
     /** Ends early when it is cancelled, with the best that it has. */
     Found run(double mostEnds) {
         Node root = node(Position.start(problem));
-        grow(root, mostEnds);
+        grow(root, mostEnds, 0, GROWING);
         for (int stage = 1; stage < STAGES.size() && !isSpent() && !root.isSolved(); stage++) {
             refine(root, stage, Double.POSITIVE_INFINITY);
         }
@@ -285,6 +293,7 @@ final class KeySearch {
     private void openAll(Node node) {
         if (!node.all) {
             spent += 1 + (double) node.position.size() * node.position.masks.length / CELLS_A_NODE;
+            progress.report(GROWING + (1 - GROWING) * Math.min(1, spent / budget));
             open(node, false);
         }
     }
@@ -311,8 +320,8 @@ final class KeySearch {
         return classes;
     }
 
-    /** The greedy tree. */
-    private void grow(Node node, double mostEnds) {
+    /** The greedy tree, which is the part of the work from {@code from} to {@code to}. */
+    private void grow(Node node, double mostEnds, double from, double to) {
         if (cancel.isCancelled() || nodes.size() > 2 * mostEnds) {
             return;
         }
@@ -320,10 +329,15 @@ final class KeySearch {
             open(node, true);
         }
         if (node.candidates.length > 0 && node.chosen < 0) {
-            grow(child(node, 0, true), mostEnds);
-            grow(child(node, 0, false), mostEnds);
+            Node first = child(node, 0, true);
+            Node second = child(node, 0, false);
+            double specimens = first.position.total + second.position.total;
+            double between = from + (to - from) * (specimens > 0 ? first.position.total / specimens : HALF);
+            grow(first, mostEnds, from, between);
+            grow(second, mostEnds, between, to);
             settle(node, 0);
         }
+        progress.report(to);
     }
 
     /** Takes a split whose leads have trees, if that is cheaper than what there is, or as cheap with fewer ends. */
@@ -437,7 +451,7 @@ final class KeySearch {
         double total = first.position.total + second.position.total;
         for (Node next : new Node[] {first, second}) {
             openAll(next);
-            double part = total > 0 ? next.position.total / total : 0.5;
+            double part = total > 0 ? next.position.total / total : HALF;
             if (next.candidates.length > 0) {
                 gain += part * next.candidates[0].netGain();
                 rate += part * next.candidates[0].rate();

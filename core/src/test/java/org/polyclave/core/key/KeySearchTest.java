@@ -19,6 +19,7 @@ import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.run.CancelSignal;
+import org.polyclave.core.run.Progress;
 import org.polyclave.core.testkit.KeyOracle;
 import org.polyclave.core.testkit.SyntheticMatrix;
 
@@ -27,7 +28,14 @@ class KeySearchTest {
     private static final int GIVEN_UP = 10_000;
 
     private static KeySearch.Found searched(KeyProblem problem, SplitCost cost, int nodes) {
-        return new KeySearch(problem, cost, new TreeCost(problem), new LeastSteps(problem), CancelSignal.NEVER, nodes)
+        return new KeySearch(
+                        problem,
+                        cost,
+                        new TreeCost(problem),
+                        new LeastSteps(problem),
+                        CancelSignal.NEVER,
+                        Progress.UNSEEN,
+                        nodes)
                 .run(GIVEN_UP);
     }
 

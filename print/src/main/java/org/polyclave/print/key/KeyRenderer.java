@@ -20,7 +20,7 @@ public final class KeyRenderer {
     /** Plain text, {@value #WIDTH} columns, dots leading to the target. */
     public static String text(KeyView view, Study study) {
         StringBuilder out = new StringBuilder(view.title()).append("\n\n");
-        for (String caution : KeyNotes.cautionsOnPaper(study)) {
+        for (String caution : KeyNotes.cautionsOnPaper(view, study)) {
             out.append("! ").append(caution).append('\n');
         }
         if (view.whole() != null) {
@@ -97,7 +97,7 @@ public final class KeyRenderer {
 
     public static String markdown(KeyView view, Study study) {
         StringBuilder out = new StringBuilder("# ").append(md(view.title())).append("\n\n");
-        for (String caution : KeyNotes.cautionsOnPaper(study)) {
+        for (String caution : KeyNotes.cautionsOnPaper(view, study)) {
             out.append("> **Caution.** ").append(md(caution)).append("\n>\n");
         }
         if (view.whole() != null) {
@@ -140,7 +140,7 @@ public final class KeyRenderer {
 
     /** One page with its style inside and nothing loaded from elsewhere; couplets link to one another. */
     public static String html(KeyView view, Study study) {
-        List<String> cautions = KeyNotes.cautionsOnPaper(study);
+        List<String> cautions = KeyNotes.cautionsOnPaper(view, study);
         return Templates.render(
                 "key/page",
                 Map.of(

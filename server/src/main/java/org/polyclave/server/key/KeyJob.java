@@ -78,7 +78,8 @@ class KeyJob implements JobKind {
     private KeyAnswer make(CompiledStudy whole, KeyService.KeyRequest wish, CancelSignal cancel, Progress progress) {
         KeyContext context =
                 new KeyContext(wish.months(), lower(wish.organs()), lower(wish.methods()), wish.preserved());
-        CompiledStudy compiled = without(context.apply(whole), wish.forbidden());
+        CompiledStudy wanted = wish.taxa().isEmpty() ? whole : whole.of(wish.taxa());
+        CompiledStudy compiled = without(context.apply(wanted), wish.forbidden());
         KeyOptions options = KeyOptions.DEFAULT
                 .withObjective(wish.objective())
                 .withEvenWeights(wish.evenWeights())
@@ -86,7 +87,8 @@ class KeyJob implements JobKind {
                 .inMonths(context.monthsOfUse());
         KeyOutcome outcome = new KeyGenerator().generate(compiled.matrix(), options, cancel, progress);
         if (outcome instanceof KeyOutcome.Generated generated) {
-            KeyView view = KeyWording.word(compiled, generated.result());
+            KeyView view = KeyWording.word(compiled, generated.result())
+                    .leavingOut(KeyWording.leftOut(whole.scoredOnly(), compiled));
             Map<String, String> files = new LinkedHashMap<>();
             files.put("json", KeyJson.write(compiled, generated.result()));
             render(files, "", view, compiled.study());

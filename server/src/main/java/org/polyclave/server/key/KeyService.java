@@ -41,6 +41,7 @@ public class KeyService {
      * @param organs organs at hand; empty: all
      * @param methods methods at hand; empty: all
      * @param preserved what was done to the specimens; empty: they are fresh and whole
+     * @param taxa ids of the taxa that the key is for, with all that belongs to them; empty: all
      * @param forbidden ids of characters that must not be asked
      */
     public record KeyRequest(
@@ -50,6 +51,7 @@ public class KeyService {
             SortedSet<String> organs,
             SortedSet<String> methods,
             SortedSet<Specimen.Treated> preserved,
+            SortedSet<String> taxa,
             SortedSet<String> forbidden) {
         /** What a request leaves out is wished as {@link #CAUTIOUS} has it, but for the weights, which must be said. */
         public KeyRequest {
@@ -58,6 +60,7 @@ public class KeyService {
             organs = Objects.requireNonNullElseGet(organs, TreeSet::new);
             methods = Objects.requireNonNullElseGet(methods, TreeSet::new);
             preserved = Objects.requireNonNullElseGet(preserved, TreeSet::new);
+            taxa = Objects.requireNonNullElseGet(taxa, TreeSet::new);
             forbidden = Objects.requireNonNullElseGet(forbidden, TreeSet::new);
             if (months.stream().anyMatch(m -> m < 1 || m > 12)) {
                 throw new InvalidInput("Months are numbers from 1 to 12.");
@@ -65,7 +68,7 @@ public class KeyService {
         }
 
         public static final KeyRequest CAUTIOUS =
-                new KeyRequest(KeyObjective.CAUTIOUS, true, none(), none(), none(), none(), none());
+                new KeyRequest(KeyObjective.CAUTIOUS, true, none(), none(), none(), none(), none(), none());
 
         private static <T> SortedSet<T> none() {
             return new TreeSet<>();

@@ -31,8 +31,8 @@ class ApiDescription {
     private static final Map<String, Set<String>> OPTIONAL = Map.ofEntries(
             Map.entry("Token", Set.of("lastUsedAt")),
             Map.entry("LeadView", Set.of("couplet", "terminal")),
-            Map.entry("CoupletView", Set.of("from")),
-            Map.entry("KeyView", Set.of("whole")),
+            Map.entry("CoupletView", Set.of("from", "prices")),
+            Map.entry("KeyView", Set.of("whole", "leftOut")),
             Map.entry("FiguresView", Set.of("leastSteps", "trained", "novice")),
             Map.entry("Progressing", Set.of("key")),
             Map.entry("MoveRequest", Set.of("parent", "before")),

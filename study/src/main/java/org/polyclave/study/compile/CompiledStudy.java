@@ -2,6 +2,9 @@ package org.polyclave.study.compile;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.study.model.OutsideTaxon;
@@ -85,10 +88,25 @@ public record CompiledStudy(
 
     /** The same without the rows of which nothing is known, as keys are made of it. */
     public CompiledStudy scoredOnly() {
-        List<Integer> kept = IntStream.range(0, rows.size())
-                .filter(i -> targets.get(i).scored())
-                .boxed()
-                .toList();
+        return ofRows(i -> targets.get(i).scored());
+    }
+
+    /** The same for some taxa only, with all that belongs to them. */
+    public CompiledStudy of(Set<String> taxa) {
+        return ofRows(i -> belongs(rows.get(i), taxa));
+    }
+
+    private boolean belongs(StudyRow row, Set<String> taxa) {
+        Optional<StudyRow> at = Optional.of(row);
+        while (at.isPresent() && !taxa.contains(at.get().id())) {
+            at = Optional.ofNullable(at.get().parent()).flatMap(study::row);
+        }
+        return at.isPresent();
+    }
+
+    private CompiledStudy ofRows(IntPredicate wanted) {
+        List<Integer> kept =
+                IntStream.range(0, rows.size()).filter(wanted).boxed().toList();
         return kept.size() == rows.size()
                 ? this
                 : new CompiledStudy(

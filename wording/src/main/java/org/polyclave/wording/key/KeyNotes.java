@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.polyclave.core.matrix.Hazard;
 import org.polyclave.study.compile.Outside;
 import org.polyclave.study.model.Study;
@@ -41,15 +42,22 @@ public final class KeyNotes {
         return cautions;
     }
 
-    /** The cautions of a key that stands alone: with the dangers that it does not name. */
-    public static List<String> cautionsOnPaper(Study study) {
+    /** The cautions of a key that stands alone: with the dangers that it does not name, and what else it leaves out. */
+    public static List<String> cautionsOnPaper(KeyView view, Study study) {
         List<String> cautions = new ArrayList<>();
-        String outside = Outside.of(study).stream()
+        Stream<String> unknown = Outside.of(study).stream()
                 .filter(o -> o.hazard().isDangerous())
-                .map(o -> o.name() + " (" + HazardWording.severity(o.hazard()) + ")")
-                .collect(Collectors.joining("; "));
+                .map(o -> o.name() + " (" + HazardWording.severity(o.hazard()) + ")");
+        Stream<String> unwanted = view.leftOut().stream()
+                .filter(n -> n.hazard().isDangerous())
+                .map(n -> n.called() + " (" + HazardWording.severity(n.hazard()) + ")");
+        String outside = Stream.concat(unknown, unwanted).distinct().collect(Collectors.joining("; "));
         if (!outside.isEmpty()) {
             cautions.add("Dangerous, and not in this key: " + outside + ".");
+        }
+        if (!view.leftOut().isEmpty()) {
+            cautions.add("This key does not lead to: "
+                    + view.leftOut().stream().map(KeyView.NameView::called).collect(Collectors.joining("; ")) + ".");
         }
         cautions.addAll(cautions(study));
         return cautions;

@@ -7,13 +7,31 @@ import org.polyclave.core.key.KeyResult;
 import org.polyclave.core.key.KeyRisk;
 import org.polyclave.core.matrix.Hazard;
 
-/** A key in words, as screens and renderers show it. */
+/**
+ * A key in words, as screens and renderers show it.
+ *
+ * @param leftOut taxa, and some sexes or stages of others, that are scored but were not wanted, or show nothing of what can be
+ *     seen; those that are dangerous first
+ */
 public record KeyView(
-        String title, List<CoupletView> couplets, @Nullable TerminalView whole, FiguresView figures) {
+        String title,
+        List<CoupletView> couplets,
+        @Nullable TerminalView whole,
+        FiguresView figures,
+        List<NameView> leftOut) {
+    public KeyView {
+        leftOut = leftOut == null ? List.of() : List.copyOf(leftOut);
+    }
+
+    /** The same key, which leaves these taxa out. */
+    public KeyView leavingOut(List<NameView> taxa) {
+        return new KeyView(title, couplets, whole, figures, taxa);
+    }
+
     /** The same key with its plain words in the place of the technical ones, for those who print it. */
     public KeyView inPlainWords() {
         return new KeyView(
-                title, couplets.stream().map(CoupletView::inPlainWords).toList(), whole, figures);
+                title, couplets.stream().map(CoupletView::inPlainWords).toList(), whole, figures, leftOut);
     }
 
     /**
@@ -104,7 +122,17 @@ public record KeyView(
             String rank,
             Hazard hazard,
             String hazardText,
-            List<String> folded) {}
+            List<String> folded) {
+        /** As it is called where there is no room for italics. */
+        public String called() {
+            return stage.isEmpty() ? label : label + ", " + stage;
+        }
+
+        /** The same name with the hazard of another. */
+        NameView with(NameView other) {
+            return new NameView(row, label, stage, plain, rank, other.hazard, other.hazardText, folded);
+        }
+    }
 
     public record AlternativeView(String character, String label, double gain, int duplicated) {}
 

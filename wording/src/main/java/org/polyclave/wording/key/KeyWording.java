@@ -4,10 +4,13 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.Key;
 import org.polyclave.core.key.KeyResult;
@@ -59,6 +62,31 @@ public final class KeyWording {
         return result.compared().stream().map(KeyView.ComparedView::of).toList();
     }
 
+    /**
+     * Taxa of a study that a part does not have, each with the worst hazard of its rows, and rows of other taxa; the
+     * dangerous ones first.
+     */
+    public static List<KeyView.NameView> leftOut(CompiledStudy whole, CompiledStudy part) {
+        Set<String> rows = part.rows().stream().map(StudyRow::id).collect(Collectors.toSet());
+        Set<String> names = IntStream.range(0, part.rows().size())
+                .mapToObj(i -> part.nameOf(i).id())
+                .collect(Collectors.toSet());
+        Map<String, KeyView.NameView> missing = new LinkedHashMap<>();
+        for (int i = 0; i < whole.rows().size(); i++) {
+            StudyRow row = whole.rows().get(i);
+            if (!rows.contains(row.id())) {
+                KeyView.NameView own = name(row, List.of());
+                KeyView.NameView told = names.contains(whole.nameOf(i).id())
+                        ? own
+                        : name(whole.nameOf(i), List.of()).with(own);
+                missing.merge(told.row(), told, (a, b) -> b.hazard().compareTo(a.hazard()) > 0 ? b : a);
+            }
+        }
+        return missing.values().stream()
+                .sorted(Comparator.comparing(n -> n.hazard().isDangerous() ? 0 : 1))
+                .toList();
+    }
+
     private KeyView view(KeyResult result) {
         Map<Integer, KeyResult.CoupletReason> reasons = new HashMap<>();
         result.reasons().forEach(r -> reasons.put(r.couplet(), r));
@@ -85,7 +113,8 @@ public final class KeyWording {
                         figures.completion().name(),
                         result.proof().proven(),
                         result.proof().observations(),
-                        failures(compiled, result.proof())));
+                        failures(compiled, result.proof())),
+                List.of());
     }
 
     private KeyView.CoupletView couplet(Key.Couplet couplet, KeyResult.@Nullable CoupletReason reason) {
