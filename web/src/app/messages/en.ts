@@ -355,7 +355,7 @@ export default {
     riskOfDanger:
       'Expected of {readers}: {right} % right, {wrong} % wrong, {stuck} % stuck; {dangerous} % are dangerous finds under names that are not marked as dangerous.',
     readers: { trained: 'trained readers', novice: 'novices' },
-    conditions: 'For what can be seen',
+    conditions: 'Made for',
     everything: 'everything, all year',
     winter: 'Winter',
     leafOnly: 'Leaves only',

@@ -223,7 +223,7 @@ test('a lead is reworded with the couplet in view, and the key is made again wit
 test('a key is made for the months, parts and equipment that are at hand, which the address keeps', async () => {
   server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, key('Margin entire')));
   const page = await open('/studies/meadow/key?months=6');
-  await vi.waitFor(() => expect(page.text()).toContain('For what can be seen: June'));
+  await vi.waitFor(() => expect(page.text()).toContain('Made for: June'));
   page.byText('button', 'Winter').click();
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.months).toBe('1|2|12'));
   page.byText('button', 'Without a lens').click();
@@ -273,6 +273,6 @@ test('a key for some taxa says what it leaves out, and what of that is dangerous
   await vi.waitFor(() =>
     expect(page.text().replace(/\s+/g, ' ')).toMatch(/This key does not lead to: Bane .*serious hazard.*; Other\s?\./),
   );
-  expect(page.text()).toContain('For what can be seen: 2 taxa or groups');
+  expect(page.text()).toContain('Made for: 2 taxa or groups');
   expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ taxa: ['mild', 'odd'] });
 });

@@ -54,7 +54,11 @@ const key = useKey(
 const view = key.view;
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const couplet = computed(() => view.value?.couplets.find((c) => c.number === selected.value));
-const dangers = computed(() => model.study.value?.rows.some((r) => isDangerous(r.hazard)) ?? false);
+/** Whether the key itself leads to something dangerous; of what it leaves out it says so at its head. */
+const dangers = computed(() => {
+  const there = new Set(view.value?.couplets[0]?.rows);
+  return model.study.value?.rows.some((r) => there.has(r.id) && isDangerous(r.hazard)) ?? false;
+});
 const objectives = ['CAUTIOUS', 'FEWEST', 'RELATIVES', 'EQUIPMENT', 'BEGINNER'].map((value) => ({
   value,
   title: t(`objective.${value}`),
