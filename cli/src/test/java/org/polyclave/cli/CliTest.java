@@ -215,8 +215,8 @@ class CliTest {
                 .contains("22 rows")
                 .contains("proven against the matrix")
                 .contains("not enough to eat anything")
-                .containsPattern("Ostrivia fallax, flowering ! life-threatening hazard: poisonous if eaten")
-                .contains("Flowers in a single spike")
+                .containsPattern("Ostrivia fallax, spring shoot ! life-threatening hazard: poisonous if eaten")
+                .containsPattern("(?s)flowers\\s+in\\s+a\\s+rounded\\s+head")
                 .containsPattern("(?s)Plant\\s+[\\d–]+\\s+cm\\s+high")
                 .contains("Brimora dioica, female / Brimora paludosa, female");
         assertThat(run("key", matrix.toString(), "--objective", "cautious", "--plain")

@@ -56,7 +56,7 @@ final class SimulatedSpecimensTest {
         KeyResult key = ((KeyOutcome.Generated) new KeyGenerator()
                         .generate(
                                 tussocks.matrix(),
-                                KeyOptions.DEFAULT.withNodeBudget(400).withObjective(KeyObjective.CAUTIOUS),
+                                KeyOptions.DEFAULT.withNodeBudget(100).withObjective(KeyObjective.CAUTIOUS),
                                 CancelSignal.NEVER))
                 .result();
         assertThat(key.proof().proven()).isTrue();

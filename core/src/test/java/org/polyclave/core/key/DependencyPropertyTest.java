@@ -24,7 +24,7 @@ import org.polyclave.core.testkit.StepsOracle;
 
 /** Characters that depend on characters that depend on others: keys, proofs and figures against enumerated specimens. */
 class DependencyPropertyTest {
-    private static final KeyOptions QUICK = KeyOptions.DEFAULT.withNodeBudget(400);
+    private static final KeyOptions QUICK = KeyOptions.DEFAULT.withNodeBudget(50);
 
     private static final int CASES = 400;
     private static final List<KeyObjective> OBJECTIVES = List.of(KeyObjective.values());

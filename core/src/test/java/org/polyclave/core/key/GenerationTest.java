@@ -33,7 +33,7 @@ import org.polyclave.core.testkit.SyntheticMatrix;
 
 /** What generated keys look like on small matrices that can be worked out by hand. */
 class GenerationTest {
-    private static final KeyOptions QUICK = KeyOptions.DEFAULT.withNodeBudget(400);
+    private static final KeyOptions QUICK = KeyOptions.DEFAULT.withNodeBudget(100);
 
     private static final KeyGenerator GENERATOR = new KeyGenerator();
 

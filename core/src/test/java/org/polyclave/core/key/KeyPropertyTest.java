@@ -22,7 +22,7 @@ import org.polyclave.core.testkit.SyntheticMatrix;
 
 /** Properties of generated keys on seeded random matrices; the seed is the name of a failing case. */
 class KeyPropertyTest {
-    private static final KeyOptions QUICK = KeyOptions.DEFAULT.withNodeBudget(150);
+    private static final KeyOptions QUICK = KeyOptions.DEFAULT.withNodeBudget(50);
 
     /** What the walk of a single specimen does not notice. */
     private static final List<Proof.Kind> NOT_OF_THE_WAY = List.of(

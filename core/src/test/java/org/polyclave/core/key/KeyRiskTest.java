@@ -55,7 +55,7 @@ class KeyRiskTest {
     }
 
     private static KeyResult key(Matrix matrix, KeyObjective objective) {
-        KeyOptions options = KeyOptions.DEFAULT.withNodeBudget(400).withObjective(objective);
+        KeyOptions options = KeyOptions.DEFAULT.withNodeBudget(60).withObjective(objective);
         return ((Generated) new KeyGenerator().generate(matrix, options, CancelSignal.NEVER)).result();
     }
 
