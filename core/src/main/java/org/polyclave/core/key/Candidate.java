@@ -1,5 +1,11 @@
 package org.polyclave.core.key;
 
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
 /**
  * A split of a position with the figures it is chosen by.
  *
@@ -10,6 +16,9 @@ package org.polyclave.core.key;
  * @param rate cost of asking, per specimen that passes
  */
 record Candidate(Split split, double gain, int duplicated, int lost, boolean contiguous, double rate, int size) {
+    static final Comparator<Candidate> BEST_FIRST = (a, b) -> compare(a, a.score(), b, b.score());
+
+    private static final int OTHERS = 6;
     private static final double DUPLICATION_PENALTY = 0.5;
     /** Bits of a score that are noise of rounding. */
     private static final int NOISE = 12;
@@ -21,6 +30,20 @@ record Candidate(Split split, double gain, int duplicated, int lost, boolean con
 
     double score() {
         return netGain() / rate;
+    }
+
+    /** The best split of each of some other characters, best first. */
+    static List<Candidate> bestOfOthers(List<Candidate> all, Candidate chosen) {
+        List<Candidate> sorted = new ArrayList<>(all);
+        sorted.sort(BEST_FIRST);
+        Set<Integer> known = new HashSet<>(Set.of(chosen.split().character()));
+        List<Candidate> kept = new ArrayList<>();
+        for (Candidate candidate : sorted) {
+            if (kept.size() < OTHERS && known.add(candidate.split().character())) {
+                kept.add(candidate);
+            }
+        }
+        return kept;
     }
 
     /** Deterministic order: score, contiguity, order of characters, then of states or limits. */

@@ -49,15 +49,15 @@ public final class KeyGenerator {
         double entropyBound = EntropyBound.of(problem.matrix, options.evenWeights());
         KeyResult.Figures figures = new KeyResult.Figures(
                 problem.matrix.rowCount(),
-                key.couplets().size(),
-                writer.terminals(),
-                writer.expectedSteps(),
-                writer.longestPath(),
+                best.tree().couplets(),
+                best.tree().couplets() + 1,
+                best.cost(KeyObjective.FEWEST),
+                best.tree().longestPath(),
                 entropyBound,
                 Math.max(entropyBound, pool.leastSteps()),
                 best.trained(),
                 best.novice(),
-                pool.isCheapest(options.objective()) ? Completion.OPTIMAL : Completion.BUDGET_EXHAUSTED);
+                pool.isBest(options.objective()) ? Completion.OPTIMAL : Completion.BUDGET_EXHAUSTED);
         return new KeyOutcome.Generated(
                 new KeyResult(key, figures, proof(problem, key), writer.reasons(), pool.compared()));
     }

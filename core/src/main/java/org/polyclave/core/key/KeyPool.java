@@ -22,10 +22,11 @@ final class KeyPool {
     private static final double ALIKE = 1e-11;
 
     private final Map<KeyObjective, SplitCost> costs = new EnumMap<>(KeyObjective.class);
-    private final Map<KeyObjective, KeySearch.Found> searched = new EnumMap<>(KeyObjective.class);
+    /** By objective, what no tree costs less than. */
+    private final Map<KeyObjective, Double> bounds = new EnumMap<>(KeyObjective.class);
+
     private final List<Judged> all = new ArrayList<>();
     private final boolean dangers;
-    private final double mostEnds;
 
     /** A tree with what becomes of its readers, and what it costs under each objective. */
     record Judged(KeyTree tree, KeyRisk trained, KeyRisk novice, Map<KeyObjective, Double> costs) {
@@ -47,7 +48,6 @@ final class KeyPool {
 
     /** @param mostEnds a tree with more leads at which it stops is given up */
     KeyPool(KeyProblem problem, KeyOptions options, double mostEnds, CancelSignal cancel, Progress progress) {
-        this.mostEnds = mostEnds;
         Position start = Position.start(problem);
         dangers = start.holdsDangerous() && !start.holdsDangersOnly();
         TreeCost treeCost = new TreeCost(problem);
@@ -55,22 +55,15 @@ final class KeyPool {
         Set<KeyObjective> tried = KeySearch.isLarge(problem)
                 ? EnumSet.of(KeyObjective.FEWEST, options.objective())
                 : EnumSet.allOf(KeyObjective.class);
-        int done = 0;
+        tried.forEach(objective -> costs.put(objective, new SplitCost(problem, objective, options.months())));
         for (KeyObjective objective : tried) {
-            double from = done++;
+            double from = bounds.size();
             Progress part = share -> progress.report((from + share) / tried.size());
-            SplitCost cost = new SplitCost(problem, objective, options.months());
-            costs.put(objective, cost);
-            searched.put(
-                    objective,
-                    new KeySearch(problem, cost, treeCost, leastSteps, cancel, part, options.nodeBudget())
-                            .run(mostEnds));
+            KeySearch search =
+                    new KeySearch(problem, cost(objective), treeCost, leastSteps, cancel, part, options.nodeBudget());
+            search.run(mostEnds).ifPresent(found -> all.add(judged(found.tree(), treeCost)));
+            bounds.put(objective, search.bound());
             part.report(1);
-        }
-        for (KeySearch.Found found : searched.values()) {
-            if (found.ends() <= mostEnds && !cancel.isCancelled()) {
-                all.add(judged(found.tree(), treeCost));
-            }
         }
     }
 
@@ -101,25 +94,27 @@ final class KeyPool {
 
     /** No key has fewer expected steps. */
     double leastSteps() {
-        return Objects.requireNonNull(searched.get(KeyObjective.FEWEST)).bound();
+        return bound(KeyObjective.FEWEST);
     }
 
-    /** Whether none is cheaper than the key of this objective. */
-    boolean isCheapest(KeyObjective objective) {
-        KeySearch.Found found = Objects.requireNonNull(searched.get(objective));
-        return found.ends() <= mostEnds && best(objective).cost(objective) - found.bound() <= ALIKE;
+    private double bound(KeyObjective objective) {
+        return Objects.requireNonNull(bounds.get(objective));
+    }
+
+    /** Whether it is known that no key serves an objective better. What is cheapest need not be what is safest. */
+    boolean isBest(KeyObjective objective) {
+        return !objective.isSafetyFirst() && best(objective).cost(objective) - bound(objective) <= ALIKE;
     }
 
     List<KeyResult.Compared> compared() {
         List<KeyResult.Compared> compared = new ArrayList<>();
-        for (KeyObjective objective : searched.keySet()) {
+        for (KeyObjective objective : costs.keySet()) {
             Judged judged = best(objective);
             compared.add(new KeyResult.Compared(
                     objective,
                     judged.tree().couplets(),
                     judged.cost(KeyObjective.FEWEST),
                     judged.tree().longestPath(),
-                    judged.cost(objective),
                     judged.trained(),
                     judged.novice()));
         }

@@ -6,7 +6,7 @@ import org.polyclave.core.run.Completion;
 /**
  * A generated key with its figures, its proof and the reasons of its couplets.
  *
- * @param compared the keys of all objectives, this one's among them, each with its cost under its own objective
+ * @param compared the keys of all objectives, this one's among them
  */
 public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReason> reasons, List<Compared> compared) {
     public KeyResult {
@@ -20,7 +20,6 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
             int couplets,
             double expectedSteps,
             int longestPath,
-            double cost,
             KeyRisk trained,
             KeyRisk novice) {}
 

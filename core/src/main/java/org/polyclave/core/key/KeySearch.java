@@ -1,12 +1,13 @@
 package org.polyclave.core.key;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import org.polyclave.core.key.SearchNode.Question;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Progress;
@@ -21,7 +22,8 @@ import org.polyclave.core.run.Progress;
  * cost (a variant of the top-down induction of identification trees: Payne & Preece 1980, J. R. Statist. Soc. A 143).
  */
 final class KeySearch {
-    static final int ALTERNATIVES = 6;
+    /** Costs this close are the same. */
+    static final double TOLERANCE = 1e-11;
 
     private static final int LOOKED_AT = 6;
     private static final int ALL = Integer.MAX_VALUE;
@@ -37,40 +39,45 @@ final class KeySearch {
     private static final double GROWING = 0.5;
 
     private static final double HALF = 0.5;
-    private static final double TOLERANCE = 1e-11;
 
     /**
-     * What is tried at one go.
+     * What is tried at one go, after the first tree.
      *
-     * @param rows how many classes a position may have to be broadened; larger ones keep their split
+     * @param classes how many classes a position may have to be broadened; larger ones keep their split
      * @param width how many of its splits are tried
      * @param ahead whether splits are ranked together with the next ones first
      */
-    private record Stage(int rows, int width, boolean ahead) {}
+    private record Stage(int classes, int width, boolean ahead) {
+        static Stage ahead(int classes) {
+            return new Stage(classes, 1, true);
+        }
+
+        static Stage of(int classes, int width) {
+            return new Stage(classes, width, false);
+        }
+    }
 
     private static final List<Stage> STAGES = List.of(
-            new Stage(ALL, 1, false),
-            new Stage(24, 1, true),
-            new Stage(96, 1, true),
-            new Stage(400, 1, true),
-            new Stage(ALL, 1, true),
-            new Stage(6, ALL, false),
-            new Stage(12, 3, false),
-            new Stage(24, 2, false),
-            new Stage(8, ALL, false),
-            new Stage(16, 6, false),
-            new Stage(48, 2, false),
-            new Stage(14, 12, false),
-            new Stage(32, 4, false),
-            new Stage(100, 2, false),
-            new Stage(ALL, 3, false),
-            new Stage(10, ALL, false),
-            new Stage(32, 6, false),
-            new Stage(ALL, 6, false),
-            new Stage(ALL, 12, false),
-            new Stage(ALL, ALL, false));
+            Stage.ahead(24),
+            Stage.ahead(96),
+            Stage.ahead(400),
+            Stage.ahead(ALL),
+            Stage.of(6, ALL),
+            Stage.of(12, 3),
+            Stage.of(24, 2),
+            Stage.of(8, ALL),
+            Stage.of(16, 6),
+            Stage.of(48, 2),
+            Stage.of(14, 12),
+            Stage.of(32, 4),
+            Stage.of(100, 2),
+            Stage.of(ALL, 3),
+            Stage.of(10, ALL),
+            Stage.of(32, 6),
+            Stage.of(ALL, 6),
+            Stage.of(ALL, 12),
+            Stage.of(ALL, ALL));
 
-    private final KeyProblem problem;
     private final SplitCost cost;
     private final TreeCost treeCost;
     private final LeastSteps leastSteps;
@@ -81,100 +88,11 @@ final class KeySearch {
     private final boolean stepsOnly;
     private final boolean large;
     private final double leastEffort;
-    private final Map<PositionKey, Node> nodes = new HashMap<>();
+    private final SearchNode root;
+    private final Map<PositionKey, SearchNode> nodes = new HashMap<>();
     private double spent;
 
-    private static final Candidate[] NOT_OPEN = {};
-
-    /** A position, with what is known of its trees. */
-    private static final class Node {
-        final Position position;
-        /** No tree costs less. */
-        double bound;
-        /** Cost of the cheapest tree that is known. */
-        double best = Double.POSITIVE_INFINITY;
-        /** Ends of that tree. */
-        double ends;
-        /** Which of the candidates it begins with; -1: none is known, or the key stops here. */
-        int chosen = -1;
-        /** Best first; empty where the key stops. */
-        Candidate[] candidates = NOT_OPEN;
-        /** Whether these are all the splits there are. */
-        boolean all;
-
-        double[] asking = {};
-        /** By candidate: below this neither lead's trees can be, as far as was worked out; -1: not yet. */
-        double[] below = {};
-
-        Node[] first = {};
-        Node[] second = {};
-        boolean ranked;
-        /** The last stage that was run to its end here, and how dear a tree it might find. */
-        int stage = -1;
-
-        double limit;
-
-        Node(Position position) {
-            this.position = position;
-        }
-
-        boolean isOpen() {
-            return candidates != NOT_OPEN;
-        }
-
-        /** Takes the splits that were found; the one that was chosen among fewer stays so. */
-        void open(List<Candidate> found, boolean areAll) {
-            Candidate before = chosen < 0 ? null : candidates[chosen];
-            Node[] leads = chosen < 0 ? new Node[2] : new Node[] {first[chosen], second[chosen]};
-            if (before != null && !found.contains(before)) {
-                found.add(before);
-            }
-            all = areAll;
-            candidates = found.toArray(new Candidate[0]);
-            first = new Node[candidates.length];
-            second = new Node[candidates.length];
-            asking = new double[candidates.length];
-            below = new double[candidates.length];
-            Arrays.fill(asking, -1);
-            Arrays.fill(below, -1);
-            if (before != null) {
-                chosen = found.indexOf(before);
-                first[chosen] = leads[0];
-                second[chosen] = leads[1];
-            }
-        }
-
-        /** Exchanges a candidate with the one before it. */
-        void swap(int r) {
-            swap(candidates, r);
-            swap(first, r);
-            swap(second, r);
-            swap(asking, r);
-            swap(below, r);
-            chosen = chosen == r ? r - 1 : chosen == r - 1 ? r : chosen;
-        }
-
-        private static void swap(double[] all, int r) {
-            double before = all[r - 1];
-            all[r - 1] = all[r];
-            all[r] = before;
-        }
-
-        private static <T> void swap(T[] all, int r) {
-            T before = all[r - 1];
-            all[r - 1] = all[r];
-            all[r] = before;
-        }
-
-        boolean isSolved() {
-            return best - bound <= TOLERANCE;
-        }
-    }
-
-    /**
-     * @param mostNodes how many nodes may be opened for improving; the first tree is made in any case, within
-     *     {@code mostEnds}
-     */
+    /** @param mostNodes how many nodes may be opened for improving the first tree, which is made in any case */
     KeySearch(
             KeyProblem problem,
             SplitCost cost,
@@ -183,7 +101,6 @@ final class KeySearch {
             CancelSignal cancel,
             Progress progress,
             double mostNodes) {
-        this.problem = problem;
         this.cost = cost;
         this.treeCost = treeCost;
         this.leastSteps = leastSteps;
@@ -193,92 +110,91 @@ final class KeySearch {
         surveyor = new SplitSurveyor(problem, cost);
         large = isLarge(problem);
         stepsOnly = cost.objective().countsStepsOnly();
+        leastEffort = stepsOnly ? 1 : leastEffort(problem, cost.objective());
+        root = node(Position.start(problem));
+    }
+
+    private static double leastEffort(KeyProblem problem, KeyObjective objective) {
         double least = Double.POSITIVE_INFINITY;
         for (int c = 0; c < problem.matrix.characterCount(); c++) {
             MatrixCharacter character = problem.matrix.character(c);
-            least = character.role().decides()
-                    ? Math.min(least, cost.objective().effort(character))
-                    : least;
+            least = character.role().decides() ? Math.min(least, objective.effort(character)) : least;
         }
-        leastEffort = stepsOnly ? 1 : Double.isInfinite(least) ? 0 : least;
+        return Double.isInfinite(least) ? 0 : least;
     }
 
     static boolean isLarge(KeyProblem problem) {
         return (long) problem.classCount * problem.matrix.characterCount() > LARGE;
     }
 
-    /**
-     * The cheapest tree that was found.
-     *
-     * @param cost mass times couplets and losses
-     * @param bound no tree costs less
-     * @param ends leads at which it stops; more than {@code mostEnds}: it was given up, and there is no tree
-     */
-    record Found(KeyTree tree, double cost, double bound, double ends) {
-        boolean isCheapest() {
-            return cost - bound <= TOLERANCE;
-        }
-    }
+    /** The cheapest tree that was found, with its cost: mass times couplets, and losses. */
+    record Found(KeyTree tree, double cost) {}
 
-    /** Ends early when it is cancelled, with the best that it has. */
-    Found run(double mostEnds) {
-        Node root = node(Position.start(problem));
+    /**
+     * The cheapest tree that is found until the budget ends; of no use when the search was cancelled.
+     *
+     * @param mostEnds a tree that stops at more leads is given up
+     * @return empty if it was given up
+     */
+    Optional<Found> run(double mostEnds) {
         grow(root, mostEnds, 0, GROWING);
-        for (int stage = 1; stage < STAGES.size() && !isSpent() && !root.isSolved(); stage++) {
+        for (int stage = 0; stage < STAGES.size() && !isSpent() && !root.isSolved(); stage++) {
             refine(root, stage, Double.POSITIVE_INFINITY);
         }
-        KeyTree tree = Double.isInfinite(root.best) ? new KeyTree.Stop(root.position.classes) : tree(root);
-        return new Found(tree, root.best, root.bound, Double.isInfinite(root.best) ? mostEnds + 1 : root.ends);
+        boolean whole = Double.isFinite(root.best) && root.ends <= mostEnds;
+        return whole ? Optional.of(new Found(root.tree(), root.best)) : Optional.empty();
+    }
+
+    /** No tree costs less. */
+    double bound() {
+        return root.bound;
     }
 
     private boolean isSpent() {
         return spent >= budget || cancel.isCancelled();
     }
 
-    private Node node(Position position) {
-        return nodes.computeIfAbsent(PositionKey.of(position, !stepsOnly), key -> {
-            Node node = new Node(position);
-            node.bound = leastEffort * leastSteps.of(position);
-            return node;
-        });
+    private SearchNode node(Position position) {
+        return nodes.computeIfAbsent(
+                PositionKey.of(position, !stepsOnly),
+                key -> new SearchNode(position, leastEffort * leastSteps.of(position)));
     }
 
-    private Node child(Node node, int r, boolean first) {
-        Node[] children = first ? node.first : node.second;
-        if (children[r] == null) {
-            children[r] = node(node.position.follow(node.candidates[r].split(), first));
+    private double asking(SearchNode node, Question question) {
+        if (question.asking < 0) {
+            question.asking = node.position.total * cost.asking(node.position, question.candidate.split());
         }
-        return children[r];
+        return question.asking;
     }
 
-    /** No trees of the leads of a candidate cost less. Leads that are not needed are not made for it. */
-    private double below(Node node, int r) {
-        if (node.first[r] != null && node.second[r] != null) {
-            return node.first[r].bound + node.second[r].bound;
+    /** No trees of the leads of a question cost less. Leads that are not needed are not made for it. */
+    private double below(SearchNode node, Question question) {
+        if (question.isFollowed()) {
+            return question.leads[0].bound + question.leads[1].bound;
         }
-        if (node.below[r] < 0) {
+        if (question.below < 0) {
             spent += SHARE_OF_A_BOUND;
-            Split split = node.candidates[r].split();
-            node.below[r] = leastEffort
+            Split split = question.candidate.split();
+            question.below = leastEffort
                     * (leastSteps.of(node.position, split, true) + leastSteps.of(node.position, split, false));
         }
-        return node.below[r];
+        return question.below;
     }
 
-    private double asking(Node node, int r) {
-        if (node.asking[r] < 0) {
-            node.asking[r] = node.position.total * cost.asking(node.position, node.candidates[r].split());
+    private void makeLeads(SearchNode node, Question question) {
+        if (!question.isFollowed()) {
+            question.leads[0] = node(node.position.follow(question.candidate.split(), true));
+            question.leads[1] = node(node.position.follow(question.candidate.split(), false));
         }
-        return node.asking[r];
     }
 
     /** Lists the splits of a position; for the first tree of a large problem only until one is good. */
-    private void open(Node node, boolean hurried) {
+    private void open(SearchNode node, boolean hurried) {
         Position position = node.position;
         double enough = hurried && large && stepsOnly ? NEARLY * position.mostGain() : Double.POSITIVE_INFINITY;
         SplitSurveyor.Survey survey = surveyor.survey(position, enough);
         List<Candidate> found = new ArrayList<>(survey.candidates());
-        found.sort((a, b) -> Candidate.compare(a, a.score(), b, b.score()));
+        found.sort(Candidate.BEST_FIRST);
         if (stepsOnly && position.size() <= Long.SIZE) {
             found = distinct(position, found);
         }
@@ -290,7 +206,7 @@ final class KeySearch {
         }
     }
 
-    private void openAll(Node node) {
+    private void openAll(SearchNode node) {
         if (!node.all) {
             spent += 1 + (double) node.position.size() * node.position.masks.length / CELLS_A_NODE;
             progress.report(GROWING + (1 - GROWING) * Math.min(1, spent / budget));
@@ -321,168 +237,121 @@ final class KeySearch {
     }
 
     /** The greedy tree, which is the part of the work from {@code from} to {@code to}. */
-    private void grow(Node node, double mostEnds, double from, double to) {
+    private void grow(SearchNode node, double mostEnds, double from, double to) {
         if (cancel.isCancelled() || nodes.size() > 2 * mostEnds) {
             return;
         }
         if (!node.isOpen()) {
             open(node, true);
         }
-        if (node.candidates.length > 0 && node.chosen < 0) {
-            Node first = child(node, 0, true);
-            Node second = child(node, 0, false);
-            double specimens = first.position.total + second.position.total;
-            double between = from + (to - from) * (specimens > 0 ? first.position.total / specimens : HALF);
-            grow(first, mostEnds, from, between);
-            grow(second, mostEnds, between, to);
-            settle(node, 0);
+        if (!node.questions.isEmpty() && node.chosen.isEmpty()) {
+            Question greedy = node.questions.get(0);
+            asking(node, greedy);
+            makeLeads(node, greedy);
+            double first = greedy.leads[0].position.total;
+            double both = first + greedy.leads[1].position.total;
+            double between = from + (to - from) * (both > 0 ? first / both : HALF);
+            grow(greedy.leads[0], mostEnds, from, between);
+            grow(greedy.leads[1], mostEnds, between, to);
+            node.settle(greedy);
         }
         progress.report(to);
     }
 
-    /** Takes a split whose leads have trees, if that is cheaper than what there is, or as cheap with fewer ends. */
-    private void settle(Node node, int r) {
-        Node first = child(node, r, true);
-        Node second = child(node, r, false);
-        double sum = asking(node, r) + first.best + second.best;
-        double ends = first.ends + second.ends;
-        boolean cheaper = sum < node.best - TOLERANCE || (sum <= node.best + TOLERANCE && ends < node.ends);
-        if (cheaper || (r == node.chosen && sum <= node.best)) {
-            node.best = sum;
-            node.ends = ends;
-            node.chosen = r;
-        }
-    }
-
     /** Looks for trees that cost less than {@code limit}; what costs more is not needed. */
-    private void refine(Node node, int stage, double limit) {
+    private void refine(SearchNode node, int stage, double limit) {
         boolean done = node.stage >= stage && limit <= node.limit;
         if (done || node.isSolved() || node.bound >= limit - TOLERANCE) {
             return;
         }
         Stage now = STAGES.get(stage);
-        boolean broad = node.position.size() <= now.rows();
+        boolean broad = node.position.size() <= now.classes();
         if (broad || !node.isOpen()) {
             if (isSpent()) {
                 return;
             }
             openAll(node);
         }
-        if (node.candidates.length == 0) {
+        if (node.questions.isEmpty()) {
             return;
         }
         if (broad && now.ahead()) {
             rankTogether(node);
         }
-        int width = broad ? Math.min(now.width(), node.candidates.length) : 0;
-        int kept = Math.max(0, node.chosen);
+        Question kept = node.chosen.orElse(node.questions.get(0));
         follow(node, kept, stage, limit);
+        int width = broad ? Math.min(now.width(), node.questions.size()) : 0;
         for (int r = 0; r < width && !isSpent(); r++) {
-            if (r != kept) {
-                follow(node, r, stage, Math.min(limit, node.best));
+            Question other = node.questions.get(r);
+            if (other != kept) {
+                follow(node, other, stage, Math.min(limit, node.best));
             }
         }
         if (isSpent()) {
             return;
         }
-        if (width == node.candidates.length) {
+        if (width == node.questions.size()) {
             raiseBound(node);
         }
         node.stage = stage;
         node.limit = limit;
     }
 
-    /** Refines the leads of a split as long as it may cost less than {@code limit}. */
-    private void follow(Node node, int r, int stage, double limit) {
-        double left = limit - asking(node, r);
-        if (below(node, r) >= left - TOLERANCE) {
+    /** Refines the leads of a question as long as it may cost less than {@code limit}. */
+    private void follow(SearchNode node, Question question, int stage, double limit) {
+        double left = limit - asking(node, question);
+        if (below(node, question) >= left - TOLERANCE) {
             return;
         }
-        Node first = child(node, r, true);
-        Node second = child(node, r, false);
+        makeLeads(node, question);
+        SearchNode first = question.leads[0];
+        SearchNode second = question.leads[1];
         if (first.bound + second.bound < left - TOLERANCE) {
             refine(first, stage, left - second.bound);
             if (first.best + second.bound < left - TOLERANCE) {
                 refine(second, stage, left - first.best);
             }
         }
-        settle(node, r);
+        node.settle(question);
     }
 
-    private void raiseBound(Node node) {
+    private void raiseBound(SearchNode node) {
         double least = Double.POSITIVE_INFINITY;
-        for (int r = 0; r < node.candidates.length; r++) {
-            least = Math.min(least, asking(node, r) + below(node, r));
+        for (Question question : node.questions) {
+            least = Math.min(least, asking(node, question) + below(node, question));
         }
         node.bound = Math.min(node.best, Math.max(node.bound, least));
     }
 
-    /** Ranks the most promising splits together with the best next split of each of their leads. */
-    private void rankTogether(Node node) {
+    /** Ranks the most promising questions together with the best next question of each of their leads. */
+    private void rankTogether(SearchNode node) {
         if (node.ranked) {
             return;
         }
-        int looked = Math.min(LOOKED_AT, node.candidates.length);
-        double[] value = new double[looked];
-        for (int r = 0; r < looked; r++) {
+        List<Question> looked = node.questions.subList(0, Math.min(LOOKED_AT, node.questions.size()));
+        for (Question question : looked) {
             if (isSpent()) {
                 return;
             }
-            value[r] = value(node, r);
+            question.promise = promise(node, question);
         }
         node.ranked = true;
-        for (int r = 1; r < looked; r++) {
-            for (int q = r;
-                    q > 0 && Candidate.compare(node.candidates[q], value[q], node.candidates[q - 1], value[q - 1]) < 0;
-                    q--) {
-                node.swap(q);
-                double swapped = value[q];
-                value[q] = value[q - 1];
-                value[q - 1] = swapped;
-            }
-        }
+        looked.sort((a, b) -> Candidate.compare(a.candidate, a.promise, b.candidate, b.promise));
     }
 
-    private double value(Node node, int r) {
-        double gain = node.candidates[r].netGain();
-        double rate = node.candidates[r].rate();
-        Node first = child(node, r, true);
-        Node second = child(node, r, false);
-        double total = first.position.total + second.position.total;
-        for (Node next : new Node[] {first, second}) {
+    private double promise(SearchNode node, Question question) {
+        makeLeads(node, question);
+        double gain = question.candidate.netGain();
+        double rate = question.candidate.rate();
+        double total = question.leads[0].position.total + question.leads[1].position.total;
+        for (SearchNode next : question.leads) {
             openAll(next);
             double part = total > 0 ? next.position.total / total : HALF;
-            if (next.candidates.length > 0) {
-                gain += part * next.candidates[0].netGain();
-                rate += part * next.candidates[0].rate();
+            if (!next.questions.isEmpty()) {
+                gain += part * next.questions.get(0).candidate.netGain();
+                rate += part * next.questions.get(0).candidate.rate();
             }
         }
         return gain / rate;
-    }
-
-    private KeyTree tree(Node node) {
-        if (node.chosen < 0) {
-            return new KeyTree.Stop(node.position.classes);
-        }
-        Candidate chosen = node.candidates[node.chosen];
-        return new KeyTree.Choice(
-                chosen,
-                alternatives(node, chosen),
-                tree(child(node, node.chosen, true)),
-                tree(child(node, node.chosen, false)));
-    }
-
-    /** The best split of each of some other characters. */
-    private static List<Candidate> alternatives(Node node, Candidate chosen) {
-        List<Candidate> sorted = new ArrayList<>(Arrays.asList(node.candidates));
-        sorted.sort((a, b) -> Candidate.compare(a, a.score(), b, b.score()));
-        Set<Integer> known = new HashSet<>(Set.of(chosen.split().character()));
-        List<Candidate> kept = new ArrayList<>();
-        for (Candidate candidate : sorted) {
-            if (kept.size() < ALTERNATIVES && known.add(candidate.split().character())) {
-                kept.add(candidate);
-            }
-        }
-        return kept;
     }
 }

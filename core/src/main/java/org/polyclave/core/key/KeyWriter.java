@@ -20,7 +20,7 @@ import org.polyclave.core.matrix.CharacterType;
 
 /**
  * Numbers a key tree in reading order, the shorter lead first, with back-references; adds confirming statements and
- * gathers the figures on the way.
+ * the reasons of its couplets.
  */
 final class KeyWriter {
     private final KeyProblem problem;
@@ -28,9 +28,6 @@ final class KeyWriter {
     private final SplitCost cost;
     private final List<Couplet> couplets = new ArrayList<>();
     private final List<CoupletReason> reasons = new ArrayList<>();
-    private double expectedSteps;
-    private int longestPath;
-    private int terminals;
 
     /** @param cost by which prices are told */
     KeyWriter(KeyProblem problem, int confirming, SplitCost cost) {
@@ -42,10 +39,9 @@ final class KeyWriter {
     Key write(KeyTree tree) {
         Position start = Position.start(problem);
         if (tree instanceof KeyTree.Stop stop) {
-            terminals = 1;
             return new Key(List.of(), terminal(stop));
         }
-        number((KeyTree.Choice) tree, start, OptionalInt.empty(), 1);
+        number((KeyTree.Choice) tree, start, OptionalInt.empty());
         return Key.of(couplets);
     }
 
@@ -53,42 +49,23 @@ final class KeyWriter {
         return reasons;
     }
 
-    double expectedSteps() {
-        return expectedSteps;
-    }
-
-    int longestPath() {
-        return longestPath;
-    }
-
-    int terminals() {
-        return terminals;
-    }
-
-    private int number(KeyTree.Choice choice, Position position, OptionalInt from, int depth) {
+    private int number(KeyTree.Choice choice, Position position, OptionalInt from) {
         int number = couplets.size() + 1;
         Split split = choice.chosen().split();
         couplets.add(new Couplet(number, from, List.of()));
         reasons.add(reason(number, choice, position));
-        expectedSteps += position.total;
-        longestPath = Math.max(longestPath, depth);
         boolean firstLeadFirst = choice.first().couplets() <= choice.second().couplets();
         List<ConfirmingStatements.Pair> confirms = new ConfirmingStatements(position, split).find(confirming);
         List<Lead> leads = new ArrayList<>();
         for (boolean first : new boolean[] {firstLeadFirst, !firstLeadFirst}) {
             KeyTree next = first ? choice.first() : choice.second();
             Target target = next instanceof KeyTree.Choice more
-                    ? new ToCouplet(number(more, position.follow(split, first), OptionalInt.of(number), depth + 1))
-                    : stop((KeyTree.Stop) next);
+                    ? new ToCouplet(number(more, position.follow(split, first), OptionalInt.of(number)))
+                    : terminal((KeyTree.Stop) next);
             leads.add(new Lead(statements(position, split, first, confirms), target));
         }
         couplets.set(number - 1, new Couplet(number, from, leads));
         return number;
-    }
-
-    private Target stop(KeyTree.Stop stop) {
-        terminals++;
-        return terminal(stop);
     }
 
     private ToRows terminal(KeyTree.Stop stop) {
