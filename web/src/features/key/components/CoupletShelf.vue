@@ -23,7 +23,10 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
     </p>
     <p v-if="character?.note" class="quiet">{{ character.note }}</p>
     <p class="figures">
-      {{ $t('key.gain', { bits: couplet.gain.toFixed(2), n: couplet.rows.length }, couplet.rows.length) }}
+      <template v-if="couplet.gain < 0.005">{{ $t('key.gainsNothing') }}</template>
+      <template v-else>{{
+        $t('key.gain', { bits: couplet.gain.toFixed(2), n: couplet.rows.length }, couplet.rows.length)
+      }}</template>
     </p>
     <p v-if="wrong !== undefined">
       {{

@@ -2,7 +2,6 @@
 import GlossaryText from '@/shared/glossary/GlossaryText.vue';
 import { onMounted } from 'vue';
 import type { Schemas } from '@/api/client';
-import { isDangerous } from '@/shared/taxon/hazards';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import OpenDanger from './OpenDanger.vue';
@@ -23,11 +22,12 @@ function jump(couplet: number) {
 
 <template>
   <div class="key">
-    <p v-if="view.leftOut?.length" class="reason">
+    <p v-if="view.leftOut?.length" class="left-out">
       {{ $t('key.leftOut') }}
       <template v-for="(n, i) in view.leftOut" :key="n.row"
-        >{{ i ? '; ' : '' }}<TaxonName :label="n.label" :stage="n.stage" /><template v-if="isDangerous(n.hazard)"
-          >{{ ' ' }}<HazardMark :hazard="n.hazard" :text="n.hazardText" /></template></template
+        >{{ i ? '; ' : '' }}<TaxonName :label="n.label" :stage="n.stage" /><HazardMark
+          :hazard="n.hazard"
+          :text="n.hazardText" /></template
       >.
     </p>
     <div v-if="view.whole" class="to">
@@ -220,5 +220,10 @@ function lower(text: string): string {
     min-height: 2.75rem;
     line-height: 2.75rem;
   }
+}
+
+.left-out {
+  padding: 0.5rem 0.75rem;
+  border-left: 3px solid var(--rule);
 }
 </style>

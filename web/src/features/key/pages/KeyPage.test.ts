@@ -224,12 +224,12 @@ test('a key is made for the months, parts and equipment that are at hand, which 
   server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, key('Margin entire')));
   const page = await open('/studies/meadow/key?months=6');
   await vi.waitFor(() => expect(page.text()).toContain('Made for: June'));
-  page.byText('button', 'Winter').click();
+  page.byText('button', 'In winter').click();
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.months).toBe('1|2|12'));
   page.byText('button', 'Without a lens').click();
-  await vi.waitFor(() => expect(page.text()).toContain('January, February, December; eye, ruler'));
+  await vi.waitFor(() => expect(page.text()).toContain('January, February, December; eye'));
   await vi.waitFor(() =>
-    expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ months: [1, 2, 12], methods: ['eye', 'ruler'] }),
+    expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ months: [1, 2, 12], methods: ['eye'] }),
   );
 });
 
@@ -257,8 +257,8 @@ test('a question that is awkward says why, and what that counts', async () => {
   awkward.couplets.forEach((couplet) => (couplet.prices = [{ kind: 'ASKED_AGAIN', couplets: 0.3 }]));
   server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, awkward));
   const page = await open();
-  await vi.waitFor(() => expect(page.text()).toContain('This feature was asked before on the way here.'));
-  expect(page.text()).toContain('counts as 0.3 couplets');
+  await vi.waitFor(() => expect(page.text()).toContain('a character that was asked before on the way here'));
+  expect(page.text()).toContain('costs as much as 0.3 couplets');
 });
 
 test('a key for some taxa says what it leaves out, and what of that is dangerous', async () => {
@@ -271,7 +271,7 @@ test('a key for some taxa says what it leaves out, and what of that is dangerous
   server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, some));
   const page = await open('/studies/meadow/key?taxa=mild,odd');
   await vi.waitFor(() =>
-    expect(page.text().replace(/\s+/g, ' ')).toMatch(/This key does not lead to: Bane .*serious hazard.*; Other\s?\./),
+    expect(page.text().replace(/\s+/g, ' ')).toMatch(/This key does not lead to: Bane.*serious hazard.*; Other\s?\./),
   );
   expect(page.text()).toContain('Made for: 2 taxa or groups');
   expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ taxa: ['mild', 'odd'] });

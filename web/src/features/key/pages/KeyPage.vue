@@ -124,6 +124,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
       :common="common"
       :study="model.study.value"
       @update:model-value="see"
+      @beginners="ask({ objective: 'BEGINNER', couplet: undefined })"
       @update:common="ask({ common: $event ? 'true' : undefined, couplet: undefined })"
       @update:taxa="ask({ taxa: $event.join(',') || undefined, couplet: undefined })"
     />

@@ -45,6 +45,7 @@ import org.polyclave.wording.key.KeyWording;
 final class LeadsTest {
     private static final Pattern BARE = Pattern.compile("\\byes\\b|\\bno\\b(?=$|[,;)]| or\\b)|\\bthere\\b");
     private static final Pattern NUMBER = Pattern.compile("\\d+(?:\\.\\d+)?");
+    private static final double NOISE = 1e-9;
     private static final List<String> IN_WORDS =
             List.of("none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten");
     private static final Set<String> ENDINGS = Set.of("", "s", "es", "e", "d", "ed", "ing", "ly", "y", "al", "ness");
@@ -53,6 +54,7 @@ final class LeadsTest {
     private final SortedSet<String> faults = new TreeSet<>();
     private final SortedSet<String> written = new TreeSet<>();
     private final List<String> unproven = new ArrayList<>();
+    private final List<String> beaten = new ArrayList<>();
     private int leads;
     private int keys;
 
@@ -117,6 +119,29 @@ final class LeadsTest {
         return contexts;
     }
 
+    @Test
+    void noKeyIsShorterThanTheShortestOrSaferThanTheCautious() {
+        assertThat(beaten).isEmpty();
+    }
+
+    private static double harm(KeyResult.Compared key) {
+        return key.trained().dangerousWrong() + key.novice().dangerousWrong();
+    }
+
+    private void compare(CompiledStudy study, List<KeyResult.Compared> keys) {
+        KeyResult.Compared shortest = of(keys, KeyObjective.FEWEST);
+        KeyResult.Compared cautious = of(keys, KeyObjective.CAUTIOUS);
+        for (KeyResult.Compared key : keys) {
+            if (key.expectedSteps() < shortest.expectedSteps() - NOISE || harm(key) < harm(cautious) - NOISE) {
+                beaten.add(study.study().title() + ": " + key);
+            }
+        }
+    }
+
+    private static KeyResult.Compared of(List<KeyResult.Compared> keys, KeyObjective objective) {
+        return keys.stream().filter(k -> k.objective() == objective).findFirst().orElseThrow();
+    }
+
     private void key(CompiledStudy study, KeyObjective objective) {
         KeyOutcome outcome = new KeyGenerator()
                 .generate(
@@ -128,6 +153,7 @@ final class LeadsTest {
         }
         KeyResult result = generated.result();
         keys++;
+        compare(study, result.compared());
         if (!result.proof().proven()) {
             unproven.add(study.study().title() + ": " + KeyWording.failures(study, result.proof()));
         }

@@ -196,6 +196,9 @@ class KeyApiTest {
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.json().path("code").asString()).isEqualTo("too-many-terminals");
         assertThat(refused.json().path("detail").asString()).contains("part 0");
+        Visitor.Answer nobody = answered(author, KEYS, "{\"evenWeights\":true,\"taxa\":[\"nobody\"]}");
+        assertThat(nobody.status()).isEqualTo(422);
+        assertThat(nobody.json().path("detail").asString()).contains("None of the chosen taxa has scores");
     }
 
     /** Each character parts two taxa and varies in all others, so that a key would name them over and over. */

@@ -46,9 +46,13 @@ class KeyPropertyTest {
         return ((Generated) outcome).result();
     }
 
+    static LongStream someOrMany() {
+        return LongStream.rangeClosed(1, Long.getLong("polyclave.seeds", 40));
+    }
+
     /** Of all keys none is better by its own measure than the one that was made for it. */
     @ParameterizedTest(name = "seed {0}")
-    @MethodSource("seeds")
+    @MethodSource("someOrMany")
     void noKeyIsBeatenAtItsOwnAim(long seed) {
         int rows = 4 + (int) (seed % 17);
         Matrix matrix = new SyntheticMatrix(rows, 12, 4, 0.2, 0.05, 0.3, 0.2, false).generate(seed);

@@ -108,7 +108,9 @@ class KeyJob implements JobKind {
         throw outcome instanceof KeyOutcome.NoRows
                 ? Problems.unprocessable(
                         ProblemCode.NO_ROWS,
-                        "A key needs scored taxa, and this study has none. Import or score a matrix first.",
+                        wish.taxa().isEmpty()
+                                ? "A key needs scored taxa, and this study has none. Import or score a matrix first."
+                                : "None of the chosen taxa has scores. Choose others, or score these first.",
                         Map.of())
                 : Problems.unprocessable(
                         ProblemCode.STOPPED, "Key generation was cancelled before the key was complete.", Map.of());

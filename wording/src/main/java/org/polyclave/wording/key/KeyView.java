@@ -127,11 +127,6 @@ public record KeyView(
         public String called() {
             return stage.isEmpty() ? label : label + ", " + stage;
         }
-
-        /** The same name with the hazard of another. */
-        NameView with(NameView other) {
-            return new NameView(row, label, stage, plain, rank, other.hazard, other.hazardText, folded);
-        }
     }
 
     public record AlternativeView(String character, String label, double gain, int duplicated) {}

@@ -67,22 +67,23 @@ public final class KeyWording {
      * dangerous ones first.
      */
     public static List<KeyView.NameView> leftOut(CompiledStudy whole, CompiledStudy part) {
-        Set<String> rows = part.rows().stream().map(StudyRow::id).collect(Collectors.toSet());
+        Set<String> there = part.rows().stream().map(StudyRow::id).collect(Collectors.toSet());
         Set<String> names = IntStream.range(0, part.rows().size())
                 .mapToObj(i -> part.nameOf(i).id())
                 .collect(Collectors.toSet());
-        Map<String, KeyView.NameView> missing = new LinkedHashMap<>();
+        Map<String, List<Integer>> missing = new LinkedHashMap<>();
         for (int i = 0; i < whole.rows().size(); i++) {
-            StudyRow row = whole.rows().get(i);
-            if (!rows.contains(row.id())) {
-                KeyView.NameView own = name(row, List.of());
-                KeyView.NameView told = names.contains(whole.nameOf(i).id())
-                        ? own
-                        : name(whole.nameOf(i), List.of()).with(own);
-                missing.merge(told.row(), told, (a, b) -> b.hazard().compareTo(a.hazard()) > 0 ? b : a);
+            String row = whole.rows().get(i).id();
+            String name = whole.nameOf(i).id();
+            if (!there.contains(row)) {
+                missing.computeIfAbsent(names.contains(name) ? row : name, n -> new ArrayList<>())
+                        .add(i);
             }
         }
-        return missing.values().stream()
+        return missing.entrySet().stream()
+                .map(e -> names.contains(whole.nameOf(e.getValue().get(0)).id())
+                        ? name(whole.rows().get(e.getValue().get(0)), List.of())
+                        : taxon(whole, e.getValue()))
                 .sorted(Comparator.comparing(n -> n.hazard().isDangerous() ? 0 : 1))
                 .toList();
     }
