@@ -5,6 +5,7 @@ import editing from './en.editing';
 import gather from './en.specimens';
 import help from './en.help';
 import importing from './en.import';
+import keys from './en.keys';
 import measure from './en.measuring';
 import pictures from './en.pictures';
 import reading from './en.reading';
@@ -19,6 +20,7 @@ export default {
   ...gather,
   ...help,
   ...importing,
+  ...keys,
   ...measure,
   ...pictures,
   ...reading,
@@ -26,6 +28,7 @@ export default {
   ...sheets,
   product: 'Polyclave',
   loading: 'Loading',
+  tryAgain: 'Try again',
   save: 'Save',
   saved: 'Saved.',
   close: 'Close',
@@ -328,9 +331,13 @@ export default {
     save: 'Save the key',
     working: 'Generating and proving the key',
     progress: 'Generating and proving the key: {share} %',
+    progressSoFar: 'The best key so far is shown. Searching for a better one: {share} %',
     stop: 'Cancel',
+    takeBest: 'Stop here',
     stopped: 'Key generation cancelled.',
+    stoppedAtBest: 'The search was stopped; this is the best key that it had found.',
     again: 'Generate key',
+    searchOn: 'Search to the end',
     proven:
       'Proven: every specimen of its one taxon reaches its name ({n} observations checked). | Proven: every specimen of {taxa} taxa reaches its name ({n} observations checked).',
     notProven: 'Not proven. See below where it fails.',
@@ -351,6 +358,12 @@ export default {
     both: 'Appear under both leads (variable or not scored)',
     alternatives: 'It could also ask',
     alternative: '{bits} bits, {n} in both leads',
+    alternativeMisread: '· {share} % misread',
+    alternativePrice: '· awkward, costs {n} couplets more',
+    misread: 'Of the specimens that come here, {share} % are expected to be taken down the wrong lead.',
+    lead: 'Nothing goes by lead {which} | By lead {which} goes one taxon | By lead {which} go {n} taxa, stages or sexes',
+    cellOf: '{row}: {text}, opens the cell',
+    notScored: 'not scored',
     inPlay: 'Still in play here',
     risk: 'Expected of {readers}: {right} % right, {wrong} % wrong, {stuck} % stuck.',
     riskOfDanger:
@@ -400,7 +413,7 @@ export default {
     OPTIMAL: 'Searched completely: no other key serves this purpose better.',
     BOUNDED: 'Good, not proven best.',
     BUDGET_EXHAUSTED: 'The best that was found; the search stopped at its limit.',
-    CANCELLED: 'Cancelled.',
+    CANCELLED: 'The best that was found so far; the search was not finished.',
   },
   format: { html: 'Web page', text: 'Plain text', markdown: 'Markdown', json: 'Key file (JSON)' },
   months: { run: '{from} to {to}', allYear: 'all year', clear: 'All year', notSaid: 'not said' },

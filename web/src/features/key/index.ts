@@ -1,2 +1,4 @@
 export { default as KeyPage } from './pages/KeyPage.vue';
+export { useNamedKeys } from './composables/useNamedKeys';
+export { madeFor } from './logic/madeFor';
 export { default as PrintedKey } from './components/PrintedKey.vue';

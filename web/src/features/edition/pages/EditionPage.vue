@@ -14,6 +14,7 @@ import TaxonPage from '../components/TaxonPage.vue';
 import { useCover } from '../logic/cover';
 
 /** The cover is read first; the keys come when somebody opens one. */
+const PublishedKeys = defineAsyncComponent(() => import('../components/PublishedKeys.vue'));
 const AnyOrderKey = defineAsyncComponent(() => import('@/features/identify').then((m) => m.AnyOrderKey));
 const PrintedKey = defineAsyncComponent(() => import('@/features/key').then((m) => m.PrintedKey));
 
@@ -53,6 +54,8 @@ const problem = computed(() => newest.error.value ?? edition.error.value);
 const isMissing = computed(() => problem.value instanceof Problem && problem.value.status === 404);
 useCover(useTemplateRef('cover'), view);
 const taxon = computed(() => (typeof route.query.taxon === 'string' ? route.query.taxon : ''));
+/** The key of all taxa, or one of the others that the edition holds. */
+const further = computed(() => doc.value?.keys?.[Number(route.query.key) - 1]);
 /** What the key names, called as it calls them, and what has nothing below it. */
 const taxa = computed(() => {
   const rows = doc.value?.study.rows ?? [];
@@ -82,8 +85,14 @@ const taxa = computed(() => {
           color="primary"
           class="no-print"
         />
+        <PublishedKeys v-if="doc.keys?.length" :keys="doc.keys" :shown="further" />
         <p class="quiet">{{ $t('edition.oneKey') }}</p>
-        <PrintedKey :view="doc.key" :plain="preferences.plain" taxon-link="?view=taxon&taxon=" />
+        <PrintedKey
+          :key="further?.name"
+          :view="further?.key ?? doc.key"
+          :plain="preferences.plain"
+          taxon-link="?view=taxon&taxon="
+        />
       </div>
       <AnyOrderKey
         v-else-if="view === 'any-order'"

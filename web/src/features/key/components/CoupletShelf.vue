@@ -2,16 +2,19 @@
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
+import { inPercent } from '../logic/share';
+import CoupletEvidence from './CoupletEvidence.vue';
 
 /** Why a couplet asks what it asks, and what else it could ask. */
 const props = defineProps<{
+  view: Schemas['KeyView'];
   couplet: Schemas['CoupletView'];
   study: Schemas['StudyView'];
 }>();
 const emit = defineEmits<{ forbid: [character: string] }>();
 const character = computed(() => props.study.characters.find((c) => c.id === props.couplet.character));
 const wrong = computed(() => props.couplet.leads[0]?.statements.find((s) => s.role === 'DECIDING')?.wrong);
-const rows = computed(() => props.study.rows.filter((r) => props.couplet.rows.includes(r.id)));
+const priceOf = (prices: Schemas['PriceView'][]) => prices.reduce((sum, p) => sum + p.couplets, 0);
 const both = computed(() => props.study.rows.filter((r) => props.couplet.duplicated.includes(r.id)));
 </script>
 
@@ -27,6 +30,9 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
       <template v-else>{{
         $t('key.gain', { bits: couplet.gain.toFixed(2), n: couplet.rows.length }, couplet.rows.length)
       }}</template>
+      <template v-if="couplet.misread">
+        {{ ' ' + $t('key.misread', { share: inPercent(couplet.misread) }) }}
+      </template>
     </p>
     <p v-if="wrong !== undefined">
       {{
@@ -54,17 +60,20 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
     </template>
     <template v-if="couplet.alternatives.length">
       <h4>{{ $t('key.alternatives') }}</h4>
-      <ul class="figures">
+      <ol class="figures">
         <li v-for="a in couplet.alternatives" :key="a.character">
           {{ a.label }}
-          <span class="quiet">{{ $t('key.alternative', { bits: a.gain.toFixed(2), n: a.duplicated }) }}</span>
+          <span class="quiet">
+            {{ $t('key.alternative', { bits: a.gain.toFixed(2), n: a.duplicated }) }}
+            <template v-if="a.misread">{{ $t('key.alternativeMisread', { share: inPercent(a.misread) }) }}</template>
+            <template v-if="a.prices?.length">{{
+              $t('key.alternativePrice', { n: priceOf(a.prices).toFixed(1) })
+            }}</template>
+          </span>
         </li>
-      </ul>
+      </ol>
     </template>
-    <h4>{{ $t('key.inPlay') }}</h4>
-    <ul>
-      <li v-for="r in rows" :key="r.id"><TaxonName :label="r.label" :stage="r.stage" /></li>
-    </ul>
+    <CoupletEvidence :view="view" :couplet="couplet" />
   </div>
 </template>
 
@@ -76,5 +85,9 @@ h4 {
 ul {
   list-style: none;
   padding: 0;
+}
+
+ol {
+  padding-left: 1.2rem;
 }
 </style>

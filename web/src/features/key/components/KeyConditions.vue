@@ -3,39 +3,27 @@ import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import MonthBand from '@/shared/calendar/MonthBand.vue';
-import { TREATMENTS, type ViewingConditions } from '@/shared/viewing/conditions';
+import type { ViewingConditions } from '@/shared/viewing/conditions';
 import ViewingChoices from '@/shared/viewing/ViewingChoices.vue';
 import ViewingShortcuts from '@/shared/viewing/ViewingShortcuts.vue';
+import { madeFor } from '../logic/madeFor';
+import type { Wish } from '../logic/wish';
 
 /** For what a key is made: what can be seen when it is used, and of which taxa. */
 const conditions = defineModel<ViewingConditions>({ required: true });
-/** Ids of the taxa that the key is for; none: all. */
-const taxa = defineModel<string[]>('taxa', { required: true });
-/** Whether common taxa come sooner; else all count the same. */
-const common = defineModel<boolean>('common', { required: true });
-const props = defineProps<{ study: Schemas['StudyView'] }>();
-const emit = defineEmits<{ beginners: [] }>();
+const props = defineProps<{ wish: Wish; study: Schemas['StudyView'] }>();
+const emit = defineEmits<{ beginners: []; 'update:taxa': [ids: string[]]; 'update:common': [sooner: boolean] }>();
 const { t } = useI18n();
 
 const taxonChoices = computed(() =>
   props.study.rows.filter((r) => !r.stage).map((r) => ({ value: r.id, title: r.label })),
-);
-const said = computed(() =>
-  [
-    conditions.value.months.map((m) => t(`month.${m}`)).join(', '),
-    conditions.value.organs.join(', '),
-    conditions.value.methods.join(', '),
-    conditions.value.preserved.map((p) => t(`apart.treated.${p as (typeof TREATMENTS)[number]}`)).join(', '),
-    common.value ? t('key.common') : '',
-    taxa.value.length ? t('key.someTaxa', { n: taxa.value.length }, taxa.value.length) : '',
-  ].filter(Boolean),
 );
 </script>
 
 <template>
   <details class="conditions">
     <summary>
-      {{ $t('key.conditions') }}: <strong>{{ said.length ? said.join('; ') : $t('key.everything') }}</strong>
+      {{ $t('key.conditions') }}: <strong>{{ madeFor(wish, t) }}</strong>
     </summary>
     <ViewingShortcuts v-model="conditions" :study="study">
       <v-btn size="small" variant="text" @click="emit('beginners')">{{ $t('key.forBeginners') }}</v-btn>
@@ -50,7 +38,7 @@ const said = computed(() =>
     <div class="choices">
       <ViewingChoices v-model="conditions" :study="study" />
       <v-autocomplete
-        v-model="taxa"
+        :model-value="wish.taxa"
         :items="taxonChoices"
         :label="$t('key.taxa')"
         multiple
@@ -58,8 +46,16 @@ const said = computed(() =>
         closable-chips
         clearable
         hide-details
+        @update:model-value="emit('update:taxa', $event)"
       />
-      <v-switch v-model="common" :label="$t('key.commonSooner')" density="compact" color="primary" hide-details />
+      <v-switch
+        :model-value="!wish.evenWeights"
+        :label="$t('key.commonSooner')"
+        density="compact"
+        color="primary"
+        hide-details
+        @update:model-value="emit('update:common', Boolean($event))"
+      />
     </div>
   </details>
 </template>

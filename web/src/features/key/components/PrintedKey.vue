@@ -7,16 +7,28 @@ import TaxonName from '@/shared/taxon/TaxonName.vue';
 import OpenDanger from './OpenDanger.vue';
 
 /** The key as it is printed: numbered couplets, parallel leads, back-references; every target is a link. */
-const props = defineProps<{ view: Schemas['KeyView']; plain: boolean; selected?: number | null; taxonLink?: string }>();
+const props = withDefaults(
+  defineProps<{
+    view: Schemas['KeyView'];
+    plain: boolean;
+    selected?: number | null;
+    taxonLink?: string;
+    /** Couplets that a key beside this one does not have. */
+    marked?: Set<number>;
+    /** What the anchors of its couplets begin with: two keys may stand on one page. */
+    anchor?: string;
+  }>(),
+  { selected: null, taxonLink: undefined, marked: undefined, anchor: 'couplet' },
+);
 const emit = defineEmits<{ select: [couplet: number] }>();
 
 onMounted(() => {
-  if (props.selected) document.getElementById(`couplet-${props.selected}`)?.scrollIntoView({ block: 'center' });
+  if (props.selected) document.getElementById(`${props.anchor}-${props.selected}`)?.scrollIntoView({ block: 'center' });
 });
 
 function jump(couplet: number) {
   emit('select', couplet);
-  document.getElementById(`couplet-${couplet}`)?.scrollIntoView({ block: 'center' });
+  document.getElementById(`${props.anchor}-${couplet}`)?.scrollIntoView({ block: 'center' });
 }
 </script>
 
@@ -37,7 +49,7 @@ function jump(couplet: number) {
     </div>
     <section
       v-for="couplet in view.couplets"
-      :id="`couplet-${couplet.number}`"
+      :id="`${anchor}-${couplet.number}`"
       :key="couplet.number"
       class="couplet"
       :class="{ on: couplet.number === selected }"
@@ -48,11 +60,12 @@ function jump(couplet: number) {
         <button type="button" :aria-label="$t('key.couplet', { n: couplet.number })">{{ couplet.number }}</button>
         <a
           v-if="couplet.from !== undefined"
-          :href="`#couplet-${couplet.from}`"
+          :href="`#${anchor}-${couplet.from}`"
           :aria-label="$t('key.back', { n: couplet.from })"
           @click.prevent.stop="jump(couplet.from)"
           >({{ couplet.from }})</a
         >
+        <span v-if="marked?.has(couplet.number)" class="differs">{{ $t('namedKeys.onlyHere') }}</span>
       </div>
       <div v-for="(lead, l) in couplet.leads" :key="l" class="lead">
         <p>
@@ -69,7 +82,7 @@ function jump(couplet: number) {
           <a
             v-if="lead.couplet !== undefined"
             class="next figures"
-            :href="`#couplet-${lead.couplet}`"
+            :href="`#${anchor}-${lead.couplet}`"
             :aria-label="$t('key.goTo', { n: lead.couplet })"
             @click.prevent.stop="jump(lead.couplet)"
             >{{ lead.couplet }}</a
@@ -139,6 +152,13 @@ function lower(text: string): string {
   display: inline-block;
   min-width: 1.5rem;
   min-height: 1.5rem;
+}
+
+.differs {
+  display: block;
+  font-weight: 400;
+  font-size: 0.8rem;
+  color: rgb(var(--v-theme-primary));
 }
 
 .wide {

@@ -1,13 +1,13 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { api, type Schemas } from '@/api/client';
-
-export type Wish = Schemas['KeyRequest'];
+import type { Wish } from '../logic/wish';
 
 /**
- * The key of a wish, made by the server while its progress is told. The key before stays until the next one is there;
- * a wish that is given up before its key was made is stopped on the server too.
+ * The key of a wish, made by the server while its progress is told. The key before stays until the next one is there, or the
+ * best so far of it; a wish that is given up before its key was made is stopped on the server too. Nothing is made while there
+ * is no wish.
  */
-export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | undefined>) {
+export function useKey(slug: string, wish: Ref<Wish | undefined>, revision: Ref<number | undefined>) {
   const view = shallowRef<Schemas['KeyView']>();
   /** What the keys of all objectives are like. */
   const compared = shallowRef<Schemas['ComparedView'][]>([]);
@@ -16,13 +16,24 @@ export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | und
   const working = ref(false);
   const progress = ref(0);
   const stopped = ref(false);
+  /** Whether what is shown is only the best so far. */
+  const unfinished = ref(false);
   const problem = ref<Error | null>(null);
   let turn = 0;
   let running = '';
 
+  function show(job: Schemas['Progressing']) {
+    if (!job.key) return;
+    view.value = job.key;
+    compared.value = job.compared;
+    shown.value = job.id;
+    unfinished.value = job.status !== 'DONE';
+  }
+
   async function make() {
     const mine = ++turn;
     abandon();
+    if (!wish.value) return;
     working.value = true;
     stopped.value = false;
     problem.value = null;
@@ -32,15 +43,12 @@ export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | und
       while (mine === turn && (job.status === 'QUEUED' || job.status === 'RUNNING')) {
         running = job.id;
         progress.value = job.progress;
+        show(job);
         job = await api.get('/api/v1/studies/{slug}/keys/{id}', { slug, id: job.id });
       }
       if (mine !== turn) return;
       stopped.value = job.status === 'CANCELLED';
-      if (job.key) {
-        view.value = job.key;
-        compared.value = job.compared;
-        shown.value = job.id;
-      }
+      show(job);
     } catch (failure) {
       if (mine === turn) problem.value = failure as Error;
     } finally {
@@ -54,11 +62,13 @@ export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | und
   function abandon() {
     if (running) api.delete('/api/v1/studies/{slug}/keys/{id}', { slug, id: running }).catch(() => undefined);
     running = '';
+    working.value = false;
   }
 
-  /** Asks the server to stop; the page says so when it has. */
+  /** Asks the server to stop; the page says so when it has, and shows the best so far. */
   function stop() {
-    abandon();
+    if (running) api.delete('/api/v1/studies/{slug}/keys/{id}', { slug, id: running }).catch(() => undefined);
+    running = '';
   }
 
   watch([wish, revision], () => void (revision.value !== undefined && make()), { immediate: true });
@@ -67,5 +77,5 @@ export function useKey(slug: string, wish: Ref<Wish>, revision: Ref<number | und
     abandon();
   });
 
-  return { view, compared, shown, working, progress, stopped, problem, stop, make };
+  return { view, compared, shown, working, progress, stopped, unfinished, problem, stop, make };
 }

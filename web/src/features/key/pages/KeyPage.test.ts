@@ -3,60 +3,10 @@ import type { Schemas } from '@/api/client';
 import { fakeServer, Refusal } from '@/testing/server';
 import { usePreferences } from '@/stores/preferences';
 import { mountInStudy, study } from '@/testing/study';
+import { job, key, KEYS } from '../testing';
 import KeyPage from './KeyPage.vue';
 
 const server = fakeServer();
-const KEYS = '/api/v1/studies/meadow/keys';
-
-const key = (text: string): Schemas['KeyView'] => {
-  const end = (label: string): Schemas['TerminalView'] => ({
-    names: [{ row: label, label, stage: '', plain: '', rank: '', hazard: 'NONE_KNOWN', hazardText: '', folded: [] }],
-    reason: '',
-    notRuledOut: [],
-  });
-  const lead = (words: string, label: string): Schemas['LeadView'] => ({
-    text: words,
-    plainText: words,
-    statements: [{ character: 'margin', text: words, plainText: words, role: 'DECIDING' }],
-    terminal: end(label),
-  });
-  return {
-    title: 'Meadow plants',
-    leftOut: [],
-    couplets: [
-      {
-        number: 1,
-        leads: [lead(text, 'Mild'), lead(`Not ${text}`, 'Bane')],
-        character: 'margin',
-        gain: 1,
-        rows: ['mild', 'bane'],
-        duplicated: [],
-        prices: [],
-        alternatives: [],
-      },
-    ],
-    figures: {
-      rows: 2,
-      couplets: 1,
-      terminals: 2,
-      expectedSteps: 1,
-      longestPath: 1,
-      entropyBound: 1,
-      completion: 'OPTIMAL',
-      proven: true,
-      observations: 4,
-      failures: [],
-    },
-  };
-};
-const job = (id: string, status: string, progress: number, view?: Schemas['KeyView']) => ({
-  id,
-  revision: 7,
-  status,
-  progress,
-  key: view,
-  compared: [],
-});
 
 /** A reply that comes when the test says so. */
 function later() {
@@ -67,6 +17,8 @@ function later() {
 
 async function open(path = '/studies/meadow/key') {
   server.on('GET /api/v1/studies/meadow', study());
+  server.on('GET /api/v1/studies/meadow/named-keys', []);
+  server.on('GET /api/v1/studies/meadow/columns?character=margin', []);
   return mountInStudy(KeyPage, path);
 }
 
@@ -125,6 +77,24 @@ test('a long key tells how far it is, stops when asked to, and is made again', a
   server.on(`POST ${KEYS}`, job('k2', 'DONE', 1, key('Margin entire')));
   page.byText('button', 'Generate key').click();
   await vi.waitFor(() => expect(page.text()).toContain('Margin entire'));
+});
+
+test('the best key so far is shown while a better one is searched for, and is kept when that is stopped', async () => {
+  const ended = later();
+  const looks = [job('k1', 'RUNNING', 0.42, key('Margin entire'))];
+  server.on(`POST ${KEYS}`, job('k1', 'RUNNING', 0.1));
+  server.on(`GET ${KEYS}/k1`, () => looks.shift() ?? ended.reply());
+  server.on(`DELETE ${KEYS}/k1`, () => {
+    ended.answer(job('k1', 'CANCELLED', 0.5, key('Margin toothed')));
+    return undefined;
+  });
+  const page = await open();
+  await vi.waitFor(() => expect(page.text()).toContain('The best key so far is shown'));
+  expect(page.text()).toContain('Margin entire');
+  page.byText('button', 'Stop here').click();
+  await vi.waitFor(() => expect(page.text()).toContain('this is the best key that it had found'));
+  expect(page.text()).toContain('Margin toothed');
+  expect(page.text()).not.toContain('42 %');
 });
 
 test('a wish that changes stops the key that is no longer wanted, and keeps the old one in view', async () => {
@@ -188,6 +158,8 @@ test('a couplet tells why it asks, and its character can be forbidden and allowe
 test('a lead is reworded with the couplet in view, and the key is made again with the new words', async () => {
   const study1 = study({ role: 'OWNER', revisions: { 'character/margin': 3 } });
   server.on('GET /api/v1/studies/meadow', study1);
+  server.on('GET /api/v1/studies/meadow/named-keys', []);
+  server.on('GET /api/v1/studies/meadow/columns?character=margin', []);
   server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, key('Margin entire')));
   server.on('POST /api/v1/studies/meadow/characters/clause', (body: unknown) => {
     const lead = (body as Schemas['StudyCharacter']).lead?.technical;

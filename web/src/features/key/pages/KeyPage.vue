@@ -1,57 +1,68 @@
 <script setup lang="ts">
-import { mdiCheckDecagramOutline, mdiDownload, mdiReload, mdiStop } from '@mdi/js';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router';
 import { useStudy } from '@/study-kernel';
 import { isDangerous } from '@/shared/taxon/hazards';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
-import { fromQuery, toQuery, type ViewingConditions } from '@/shared/viewing/conditions';
+import { toQuery } from '@/shared/viewing/conditions';
 import { usePreferences } from '@/stores/preferences';
+import BesideKey from '../components/BesideKey.vue';
 import CoupletShelf from '../components/CoupletShelf.vue';
+import KeepKey from '../components/KeepKey.vue';
+import KeptNote from '../components/KeptNote.vue';
+import KeyBar from '../components/KeyBar.vue';
 import KeyComparison from '../components/KeyComparison.vue';
 import KeyConditions from '../components/KeyConditions.vue';
 import KeyFlow from '../components/KeyFlow.vue';
-import KeyRisks from '../components/KeyRisks.vue';
+import KeyProgress from '../components/KeyProgress.vue';
+import KeyProof from '../components/KeyProof.vue';
 import LeadEditor from '../components/LeadEditor.vue';
+import NamedKeys from '../components/NamedKeys.vue';
 import PrintedKey from '../components/PrintedKey.vue';
-import { useKey, type Wish } from '../composables/useKey';
-import { bound, claim, taxaOf } from '../logic/claim';
+import { useKey } from '../composables/useKey';
+import { useNamedKeys } from '../composables/useNamedKeys';
+import { onlyIn } from '../logic/difference';
+import { madeFor } from '../logic/madeFor';
+import { addressOf, seenBy, wishOf, type Wish } from '../logic/wish';
 
 const model = useStudy();
 const route = useRoute();
 const router = useRouter();
 const preferences = usePreferences();
 const { t } = useI18n();
+const keys = useNamedKeys();
 
-const asText = (value: unknown) => (typeof value === 'string' ? value : '');
-const objective = computed(() => asText(route.query.objective) || 'CAUTIOUS');
-const forbidden = computed(() => asText(route.query.forbidden).split(',').filter(Boolean));
-const conditions = computed(() => fromQuery(route.query));
-const common = computed(() => route.query.common === 'true');
-const taxa = computed(() => asText(route.query.taxa).split(',').filter(Boolean));
+const idIn = (value: unknown) => Number(value) || undefined;
+/** Ids of keys that the study keeps: the one that is shown, the one beside it, and the one that is to be replaced. */
+const keptId = computed(() => idIn(route.query.kept));
+const besideId = computed(() => idIn(route.query.beside));
+const replaces = computed(() => named.value.find((k) => k.id === idIn(route.query.replaces)));
 /** The first couplet until another one is chosen. */
-const selected = computed(() => Number(asText(route.query.couplet)) || 1);
+const selected = computed(() => idIn(route.query.couplet) ?? 1);
 
-const wish = computed<Wish>((before) => {
-  const now: Wish = {
-    objective: objective.value as Wish['objective'],
-    evenWeights: !common.value,
-    months: conditions.value.months,
-    organs: conditions.value.organs,
-    methods: conditions.value.methods,
-    preserved: conditions.value.preserved as Wish['preserved'],
-    taxa: taxa.value,
-    forbidden: forbidden.value,
-  };
+const named = computed(() => keys.all.data.value ?? []);
+const kept = keys.whole(keptId);
+const beside = keys.whole(besideId);
+const wanted = computed<Wish>((before) => {
+  const now = wishOf(route.query);
   return before && JSON.stringify(before) === JSON.stringify(now) ? before : now;
 });
 const key = useKey(
   model.slug,
-  wish,
+  computed(() => (keptId.value ? undefined : wanted.value)),
   computed(() => model.study.value?.revision),
 );
-const view = key.view;
+const view = computed(() => (keptId.value ? kept.data.value?.key : key.view.value));
+const compared = computed(() => (keptId.value ? [] : key.compared.value));
+/** What the key that is shown is made for. */
+const wish = computed(() => (keptId.value ? kept.data.value?.line.request : wanted.value));
+const files = computed(() => {
+  const study = `/api/v1/studies/${model.slug}`;
+  if (keptId.value) return `${study}/named-keys/${keptId.value}/file`;
+  return view.value ? `${study}/keys/${key.shown.value}/file` : '';
+});
+const outdated = computed(() => keptId.value !== undefined && kept.data.value?.line.standing.proven === false);
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const couplet = computed(() => view.value?.couplets.find((c) => c.number === selected.value));
 /** Whether the key itself leads to something dangerous; of what it leaves out it says so at its head. */
@@ -59,137 +70,131 @@ const dangers = computed(() => {
   const there = new Set(view.value?.couplets[0]?.rows);
   return model.study.value?.rows.some((r) => there.has(r.id) && isDangerous(r.hazard)) ?? false;
 });
-const objectives = ['CAUTIOUS', 'FEWEST', 'RELATIVES', 'EQUIPMENT', 'BEGINNER'].map((value) => ({
-  value,
-  title: t(`objective.${value}`),
-}));
+const other = computed(() => (besideId.value ? beside.data.value : undefined));
+const onlyHere = computed(() => view.value && other.value && onlyIn(view.value, other.value.key));
+
+/** Changes the address; a key that was kept is left as it is, and a new one made. */
 function ask(changes: LocationQueryRaw) {
+  const from = keptId.value && wish.value ? addressOf(wish.value) : route.query;
+  void router.replace({ query: { ...from, kept: undefined, couplet: undefined, ...changes } });
+}
+
+function look(changes: LocationQueryRaw) {
   void router.replace({ query: { ...route.query, ...changes } });
 }
 
-function see(wanted: ViewingConditions) {
-  ask({ ...toQuery(wanted), couplet: undefined });
+function open(id?: number) {
+  void router.push({ query: id ? { kept: String(id), beside: route.query.beside } : {} });
 }
 
-function select(number: number) {
-  ask({ couplet: String(number) });
+/** The kept key beside the one that would be made today, before that takes its place. */
+function update() {
+  const id = String(keptId.value ?? '');
+  if (wish.value) void router.push({ query: { ...addressOf(wish.value), replaces: id, beside: id } });
 }
 
-function forbid(character: string) {
-  ask({ forbidden: [...forbidden.value, character].join(','), couplet: undefined });
-}
-
-function allow(character: string) {
-  ask({ forbidden: forbidden.value.filter((c) => c !== character).join(',') || undefined, couplet: undefined });
-}
-
+const forbidding = (forbidden: string[]) => ({ forbidden: forbidden.join(',') || undefined });
 const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id === id)?.label ?? id;
 </script>
 
 <template>
   <div class="studio">
-    <div class="wishes no-print">
-      <h1 class="sr-only">{{ $t('stage.key') }}</h1>
-      <v-select
-        :model-value="objective"
-        :items="objectives"
-        :label="$t('key.objective')"
-        hide-details
-        @update:model-value="ask({ objective: $event, couplet: undefined })"
+    <h1 class="sr-only">{{ $t('stage.key') }}</h1>
+    <KeyBar
+      v-if="wish"
+      class="no-print"
+      :wish="wish"
+      :label-of="labelOf"
+      :named="named"
+      :kept="keptId"
+      :files="files"
+      @objective="ask({ objective: $event })"
+      @allow="(c) => ask(forbidding(wish?.forbidden.filter((f) => f !== c) ?? []))"
+      @open="open"
+    >
+      <KeepKey
+        v-if="editable && !keptId"
+        :job="key.working.value ? '' : key.shown.value"
+        :suggested="madeFor(wish, t)"
+        :replaces="replaces"
+        @kept="open"
       />
-      <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
-      <v-chip v-for="id in forbidden" :key="id" closable size="small" @click:close="allow(id)">{{
-        $t('key.without', { name: labelOf(id) })
-      }}</v-chip>
-      <v-spacer />
-      <v-menu>
-        <template #activator="{ props }">
-          <v-btn v-bind="props" size="small" :disabled="!view" :prepend-icon="mdiDownload">{{ $t('key.save') }}</v-btn>
-        </template>
-        <v-list density="compact">
-          <v-list-item
-            v-for="format in ['html', 'text', 'markdown', 'json']"
-            :key="format"
-            :title="$t(`format.${format}`)"
-            :href="`/api/v1/studies/${model.slug}/keys/${key.shown.value}/file?format=${format}&plain=${preferences.plain}`"
-          />
-        </v-list>
-      </v-menu>
-    </div>
+    </KeyBar>
     <KeyConditions
-      v-if="model.study.value"
+      v-if="model.study.value && wish"
       class="no-print"
-      :model-value="conditions"
-      :taxa="taxa"
-      :common="common"
+      :model-value="seenBy(wish)"
+      :wish="wish"
       :study="model.study.value"
-      @update:model-value="see"
-      @beginners="ask({ objective: 'BEGINNER', couplet: undefined })"
-      @update:common="ask({ common: $event ? 'true' : undefined, couplet: undefined })"
-      @update:taxa="ask({ taxa: $event.join(',') || undefined, couplet: undefined })"
+      @update:model-value="ask(toQuery($event))"
+      @beginners="ask({ objective: 'BEGINNER' })"
+      @update:common="ask({ common: $event ? 'true' : undefined })"
+      @update:taxa="ask({ taxa: $event.join(',') || undefined })"
     />
-    <ProblemNote :problem="key.problem.value" />
-    <div v-if="key.working.value" class="making">
-      <v-progress-linear
-        :model-value="100 * key.progress.value"
-        :indeterminate="key.progress.value === 0"
-        :aria-label="$t('key.working')"
-      />
-      <span v-if="key.progress.value" class="figures" role="status">{{
-        $t('key.progress', { share: Math.floor(100 * key.progress.value) })
-      }}</span>
-      <v-btn v-if="key.progress.value" size="small" :prepend-icon="mdiStop" @click="key.stop">{{
-        $t('key.stop')
-      }}</v-btn>
-    </div>
-    <div v-else-if="key.stopped.value" class="making">
-      <span role="status">{{ $t('key.stopped') }}</span>
-      <v-btn size="small" :prepend-icon="mdiReload" @click="key.make">{{ $t('key.again') }}</v-btn>
-    </div>
-    <div v-if="view" class="figures proof" :class="{ broken: !view.figures.proven }">
-      <v-icon :icon="mdiCheckDecagramOutline" aria-hidden="true" />
-      <span v-if="view.figures.proven">{{
-        $t('key.proven', { taxa: taxaOf(view), n: view.figures.observations }, taxaOf(view))
-      }}</span>
-      <span v-else>{{ $t('key.notProven') }}</span>
-      <span>{{
-        $t(
-          'key.figures',
-          {
-            couplets: view.figures.couplets,
-            steps: view.figures.expectedSteps.toFixed(2),
-            longest: view.figures.longestPath,
-            bound: bound(view).toFixed(2),
-          },
-          view.figures.couplets,
-        )
-      }}</span>
-      <span>{{ $t(`completion.${claim(view)}`) }}</span>
-      <KeyRisks :figures="view.figures" :dangers="dangers" />
-      <ul v-if="view.figures.failures.length">
-        <li v-for="f in view.figures.failures" :key="f">{{ f }}</li>
-      </ul>
-    </div>
-    <KeyComparison
-      v-if="view && key.compared.value.length"
+    <ProblemNote :problem="keptId ? kept.error.value : key.problem.value" />
+    <KeptNote
+      v-if="keptId && kept.data.value"
       class="no-print"
-      :keys="key.compared.value"
-      :objective="objective"
-      @choose="ask({ objective: $event, couplet: undefined })"
+      :kept="kept.data.value"
+      :editable="editable"
+      @update="update"
+    />
+    <p v-else-if="replaces" class="replacing no-print">{{ $t('namedKeys.replacing', { name: replaces.name }) }}</p>
+    <KeyProgress
+      v-if="!keptId"
+      class="no-print"
+      :working="key.working.value"
+      :progress="key.progress.value"
+      :stopped="key.stopped.value"
+      :unfinished="key.unfinished.value"
+      @stop="key.stop"
+      @make="key.make"
+    />
+    <KeyProof v-if="view" :view="view" :dangers="dangers" :outdated="outdated" />
+    <KeyComparison
+      v-if="view && wish && compared.length"
+      class="no-print"
+      :keys="compared"
+      :objective="wish.objective"
+      @choose="ask({ objective: $event })"
+    />
+    <NamedKeys
+      v-if="named.length"
+      class="no-print"
+      :named="named"
+      :kept="keptId"
+      :beside="besideId"
+      :editable="editable"
+      @open="open"
+      @beside="look({ beside: $event ? String($event) : undefined })"
     />
     <div v-if="view" class="desk">
-      <KeyFlow class="pane no-print" :view="view" :selected="selected" @select="select" />
+      <BesideKey v-if="other" class="pane no-print" :other="other" :shown="view" @close="look({ beside: undefined })" />
+      <KeyFlow
+        v-else
+        class="pane no-print"
+        :view="view"
+        :selected="selected"
+        @select="look({ couplet: String($event) })"
+      />
       <div class="pane print" tabindex="0" role="region" :aria-label="$t('key.printed')">
-        <PrintedKey :view="view" :plain="preferences.plain" :selected="selected" @select="select" />
+        <PrintedKey
+          :view="view"
+          :plain="preferences.plain"
+          :selected="selected"
+          :marked="onlyHere"
+          @select="look({ couplet: String($event) })"
+        />
       </div>
       <aside class="pane no-print" :aria-label="$t('shelf.title')">
         <CoupletShelf
           v-if="couplet && model.study.value"
+          :view="view"
           :couplet="couplet"
           :study="model.study.value"
-          @forbid="forbid"
+          @forbid="ask(forbidding([...(wish?.forbidden ?? []), $event]))"
         >
-          <LeadEditor v-if="editable" :couplet="couplet" />
+          <LeadEditor v-if="editable && !keptId" :couplet="couplet" />
         </CoupletShelf>
         <p v-else class="quiet">{{ $t('key.pick') }}</p>
       </aside>
@@ -205,52 +210,13 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
   overflow-y: auto;
 }
 
-.wishes {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.9rem;
-  padding: 0.7rem 1rem;
-}
-
-.wishes .v-select {
-  max-width: 15rem;
-}
-
-.making {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.4rem 1rem;
-  padding: 0 1rem 0.4rem;
-}
-
-.making .v-progress-linear {
-  flex-basis: 100%;
-}
-
-.proof {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.4rem 1.4rem;
-  padding: 0.35rem 1rem;
-  border-block: 1px solid var(--rule);
-  color: rgb(var(--v-theme-success));
-  font-weight: 600;
-}
-
-.proof span + span {
-  color: var(--faint);
-  font-weight: 400;
-}
-
-.proof.broken {
-  color: rgb(var(--v-theme-error));
+.replacing {
+  margin: 0.35rem 1rem;
 }
 
 .desk {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 15rem;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 17rem;
   /* What is opened above pushes it down; it never shrinks to a slit. */
   min-height: 22rem;
   flex: 1 0 0;

@@ -9,6 +9,7 @@ import { ChangeList, useStudy } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { useAction } from '@/shared/ui/useAction';
 import { useSession } from '@/stores/session';
+import KeysInEdition from '../components/KeysInEdition.vue';
 import OpenPoints from '../components/OpenPoints.vue';
 
 const model = useStudy();
@@ -111,6 +112,7 @@ function publish() {
           hide-details
         />
       </article>
+      <KeysInEdition />
       <ul v-if="gate.data.value.missing.length" class="missing">
         <li v-for="m in gate.data.value.missing" :key="m">
           {{ $t('publish.missing', { field: $t(`scope.${m}`) }) }}

@@ -2,6 +2,8 @@ package org.polyclave.core.key;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.run.CancelSignal;
@@ -28,21 +30,38 @@ public final class KeyGenerator {
 
     /** @param progress told how much of the search is done */
     public KeyOutcome generate(Matrix matrix, KeyOptions options, CancelSignal cancel, Progress progress) {
+        return generate(matrix, options, cancel, progress, key -> {});
+    }
+
+    /**
+     * @param progress told how much of the search is done
+     * @param soFar given the best key so far whenever there may be a better one; it is written and proven only if it is asked for
+     */
+    public KeyOutcome generate(
+            Matrix matrix,
+            KeyOptions options,
+            CancelSignal cancel,
+            Progress progress,
+            Consumer<Supplier<KeyResult>> soFar) {
         if (matrix.rowCount() == 0) {
             return new KeyOutcome.NoRows();
         }
         KeyProblem problem = new KeyProblem(matrix, options.evenWeights());
         int allowed = TERMINALS_ALLOWED + TERMINALS_PER_ROW * matrix.rowCount();
-        KeyPool pool = new KeyPool(problem, options, allowed, cancel, progress);
-        if (cancel.isCancelled()) {
-            return new KeyOutcome.Cancelled();
+        KeyPool pool = new KeyPool(problem, options, allowed);
+        pool.search(cancel, progress, () -> soFar.accept(() -> finish(problem, options, pool, Completion.CANCELLED)));
+        boolean cancelled = cancel.isCancelled();
+        if (!pool.isEmpty()) {
+            Completion ended = cancelled ? Completion.CANCELLED : Completion.BUDGET_EXHAUSTED;
+            return new KeyOutcome.Generated(finish(problem, options, pool, ended));
         }
-        return pool.isEmpty()
-                ? new KeyOutcome.TooManyTerminals(allowed, thinRows(matrix), looseCharacters(matrix))
-                : finish(problem, options, pool);
+        return cancelled
+                ? new KeyOutcome.Cancelled()
+                : new KeyOutcome.TooManyTerminals(allowed, thinRows(matrix), looseCharacters(matrix));
     }
 
-    private KeyOutcome finish(KeyProblem problem, KeyOptions options, KeyPool pool) {
+    /** @param otherwise what ended the search, where it did not end by itself */
+    private KeyResult finish(KeyProblem problem, KeyOptions options, KeyPool pool, Completion otherwise) {
         KeyPool.Judged best = pool.best(options.objective());
         KeyWriter writer = new KeyWriter(problem, options.confirming(), pool.cost(options.objective()));
         Key key = writer.write(best.tree());
@@ -57,9 +76,8 @@ public final class KeyGenerator {
                 Math.max(entropyBound, pool.leastSteps()),
                 best.trained(),
                 best.novice(),
-                pool.isBest(options.objective()) ? Completion.OPTIMAL : Completion.BUDGET_EXHAUSTED);
-        return new KeyOutcome.Generated(
-                new KeyResult(key, figures, proof(problem, key), writer.reasons(), pool.compared()));
+                pool.isBest(options.objective()) ? Completion.OPTIMAL : otherwise);
+        return new KeyResult(key, figures, proof(problem, key), writer.reasons(), pool.compared());
     }
 
     /** Of a row with more kinds of specimens than were told apart, the key may name more than it must; then it is not proven. */

@@ -7,6 +7,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.run.CancelSignal;
@@ -26,6 +27,10 @@ final class KeyPool {
     private final Map<KeyObjective, Double> bounds = new EnumMap<>(KeyObjective.class);
 
     private final List<Judged> all = new ArrayList<>();
+    private final KeyProblem problem;
+    private final TreeCost treeCost;
+    private final double mostEnds;
+    private final double nodeBudget;
     private final boolean dangers;
 
     /** A tree with what becomes of its readers, and what it costs under each objective. */
@@ -47,33 +52,56 @@ final class KeyPool {
     }
 
     /** @param mostEnds a tree with more leads at which it stops is given up */
-    KeyPool(KeyProblem problem, KeyOptions options, double mostEnds, CancelSignal cancel, Progress progress) {
+    KeyPool(KeyProblem problem, KeyOptions options, double mostEnds) {
+        this.problem = problem;
+        this.mostEnds = mostEnds;
+        nodeBudget = options.nodeBudget();
         Position start = Position.start(problem);
         dangers = start.holdsDangerous() && !start.holdsDangersOnly();
-        TreeCost treeCost = new TreeCost(problem);
-        LeastSteps leastSteps = new LeastSteps(problem);
+        treeCost = new TreeCost(problem);
         Set<KeyObjective> tried = KeySearch.isLarge(problem)
                 ? EnumSet.of(KeyObjective.FEWEST, options.objective())
                 : EnumSet.allOf(KeyObjective.class);
         tried.forEach(objective -> costs.put(objective, new SplitCost(problem, objective, options.months())));
-        for (KeyObjective objective : tried) {
-            double from = bounds.size();
-            Progress part = share -> progress.report((from + share) / tried.size());
-            KeySearch search =
-                    new KeySearch(problem, cost(objective), treeCost, leastSteps, cancel, part, options.nodeBudget());
-            search.run(mostEnds).ifPresent(found -> all.add(judged(found.tree(), treeCost)));
-            bounds.put(objective, search.bound());
+    }
+
+    /**
+     * Searches until the budget ends or somebody cancels.
+     *
+     * @param found run whenever there is a better tree, or the first
+     */
+    void search(CancelSignal cancel, Progress progress, Runnable found) {
+        LeastSteps leastSteps = new LeastSteps(problem);
+        int done = 0;
+        for (Map.Entry<KeyObjective, SplitCost> each : costs.entrySet()) {
+            if (cancel.isCancelled()) {
+                return;
+            }
+            double from = done++;
+            Progress part = share -> progress.report((from + share) / costs.size());
+            KeySearch search = new KeySearch(problem, each.getValue(), treeCost, leastSteps, cancel, part, nodeBudget);
+            Optional<KeySearch.Found> first = search.grow(mostEnds);
+            if (first.isPresent() && all.isEmpty()) {
+                all.add(judged(first.get().tree()));
+                found.run();
+                all.clear();
+            }
+            first.flatMap(f -> search.improve(mostEnds)).ifPresent(best -> {
+                all.add(judged(best.tree()));
+                found.run();
+            });
+            bounds.put(each.getKey(), search.bound());
             part.report(1);
         }
     }
 
-    private Judged judged(KeyTree tree, TreeCost treeCost) {
+    private Judged judged(KeyTree tree) {
         Map<KeyObjective, Double> each = new EnumMap<>(KeyObjective.class);
         costs.forEach((objective, cost) -> each.put(objective, treeCost.of(tree, cost)));
         return new Judged(tree, treeCost.risk(tree, Observer.TRAINED), treeCost.risk(tree, Observer.NOVICE), each);
     }
 
-    /** Whether no tree was complete. */
+    /** Whether no tree is complete. */
     boolean isEmpty() {
         return all.isEmpty();
     }
@@ -98,7 +126,7 @@ final class KeyPool {
     }
 
     private double bound(KeyObjective objective) {
-        return Objects.requireNonNull(bounds.get(objective));
+        return bounds.getOrDefault(objective, 0.0);
     }
 
     /** Whether it is known that no key serves an objective better. What is cheapest need not be what is safest. */

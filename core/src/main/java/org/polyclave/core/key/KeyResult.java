@@ -52,6 +52,7 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
      * Why a couplet asks what it asks.
      *
      * @param gain bits that the answer gives about the row
+     * @param misread share of the specimens that come here which readers take down the wrong lead
      * @param rows rows still in play
      * @param duplicated rows that stand in both leads
      * @param prices what was held against the question; empty where only steps count
@@ -61,6 +62,7 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
             int couplet,
             int character,
             double gain,
+            double misread,
             List<Integer> rows,
             List<Integer> duplicated,
             List<Price> prices,
@@ -81,6 +83,11 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
     /** @param couplets how much it costs each specimen, in couplets without such trouble */
     public record Price(PriceKind kind, double couplets) {}
 
-    /** Another character for a couplet, with the gain of its best split and how many rows would stand in both leads. */
-    public record Alternative(int character, double gain, int duplicated) {}
+    /**
+     * Another character for a couplet, with its best split.
+     *
+     * @param duplicated how many rows would stand in both leads
+     * @param misread as in {@link CoupletReason}
+     */
+    public record Alternative(int character, double gain, int duplicated, double misread, List<Price> prices) {}
 }

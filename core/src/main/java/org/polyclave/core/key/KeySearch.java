@@ -131,16 +131,30 @@ final class KeySearch {
     record Found(KeyTree tree, double cost) {}
 
     /**
-     * The cheapest tree that is found until the budget ends; of no use when the search was cancelled.
+     * The first tree, by greedy choice.
      *
      * @param mostEnds a tree that stops at more leads is given up
-     * @return empty if it was given up
+     * @return empty if it was given up, or the search was cancelled before there was one
      */
-    Optional<Found> run(double mostEnds) {
+    Optional<Found> grow(double mostEnds) {
         grow(root, mostEnds, 0, GROWING);
+        return found(mostEnds);
+    }
+
+    /** The cheapest tree that is found until the budget ends or the search is cancelled, once there is a first one. */
+    Optional<Found> improve(double mostEnds) {
         for (int stage = 0; stage < STAGES.size() && !isSpent() && !root.isSolved(); stage++) {
             refine(root, stage, Double.POSITIVE_INFINITY);
         }
+        return found(mostEnds);
+    }
+
+    /** Both in one. */
+    Optional<Found> run(double mostEnds) {
+        return grow(mostEnds).isPresent() ? improve(mostEnds) : Optional.empty();
+    }
+
+    private Optional<Found> found(double mostEnds) {
         boolean whole = Double.isFinite(root.best) && root.ends <= mostEnds;
         return whole ? Optional.of(new Found(root.tree(), root.best)) : Optional.empty();
     }

@@ -135,12 +135,18 @@ final class KeyWriter {
             }
         }
         List<Alternative> alternatives = choice.alternatives().stream()
-                .map(a -> new Alternative(a.split().character(), a.gain(), a.duplicated()))
+                .map(a -> new Alternative(
+                        a.split().character(),
+                        a.gain(),
+                        a.duplicated(),
+                        cost.misread(position, a.split()),
+                        cost.prices(position, a.split())))
                 .toList();
         return new CoupletReason(
                 number,
                 split.character(),
                 choice.chosen().gain(),
+                cost.misread(position, split),
                 List.copyOf(rows),
                 List.copyOf(duplicated),
                 cost.prices(position, split),

@@ -89,24 +89,46 @@ final class SplitCost {
             return rate;
         }
         Across across = new Across();
-        MatrixCharacter character = problem.matrix.character(split.character());
-        double toSecond = acrossShare(split, true);
-        double toFirst = acrossShare(split, false);
+        double[] misread = misreading(position, split);
         double[] worst = position.worstLosses();
         for (int k = 0; k < position.size(); k++) {
             boolean first = position.enters(k, split, true);
             boolean second = position.enters(k, split, false);
-            int row = problem.rowOf[position.classes[k]];
-            double misread = objective.misreading(character, row) * (first ? toSecond : toFirst);
-            if (split.isNumeric() && first != second) {
-                KeyProblem.Pattern pattern = position.pattern(split.character(), k);
-                misread = Math.max(misread, DoubtfulLimit.beyond(pattern, split.cut(), !first));
-            }
-            across.add(position.isDangerous(k), first, second, position.mass[k] * misread, worst[k]);
+            across.add(position.isDangerous(k), first, second, position.mass[k] * misread[k], worst[k]);
         }
         double total = Math.max(position.total, 1e-300);
         return rate
                 + (objective.errorWeight() * across.error + objective.hazardWeight() * across.overTheBorder()) / total;
+    }
+
+    /** By class, the share of specimens that readers take down the lead that is not theirs. */
+    private double[] misreading(Position position, Split split) {
+        MatrixCharacter character = problem.matrix.character(split.character());
+        double toSecond = acrossShare(split, true);
+        double toFirst = acrossShare(split, false);
+        double[] misread = new double[position.size()];
+        for (int k = 0; k < misread.length; k++) {
+            boolean first = position.enters(k, split, true);
+            int row = problem.rowOf[position.classes[k]];
+            misread[k] = objective.misreading(character, row) * (first ? toSecond : toFirst);
+            if (split.isNumeric() && first != position.enters(k, split, false)) {
+                KeyProblem.Pattern pattern = position.pattern(split.character(), k);
+                misread[k] = Math.max(misread[k], DoubtfulLimit.beyond(pattern, split.cut(), !first));
+            }
+        }
+        return misread;
+    }
+
+    /** Of the specimens that come to a split, the share that readers take down a lead that is not theirs. */
+    double misread(Position position, Split split) {
+        double[] misread = misreading(position, split);
+        double sum = 0;
+        for (int k = 0; k < misread.length; k++) {
+            boolean both = position.enters(k, split, true) && position.enters(k, split, false);
+            // Of a row that stands in both leads no individual goes astray.
+            sum += both ? 0 : position.mass[k] * misread[k];
+        }
+        return sum / Math.max(position.total, 1e-300);
     }
 
     /** Mass of specimens that are misread across a split. */

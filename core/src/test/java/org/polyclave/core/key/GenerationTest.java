@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -565,11 +566,27 @@ class GenerationTest {
     }
 
     @Test
-    void aSearchThatIsStoppedWhileItGrowsGivesNoKey() {
+    void aSearchThatIsStoppedKeepsTheBestSoFarIfThereIsOne() {
         Matrix matrix = new SyntheticMatrix(60, 30, 4, 0.05, 0.03, 0.2, 0, true).generate(7);
         double[] done = new double[1];
-        KeyOutcome outcome = GENERATOR.generate(matrix, QUICK, () -> done[0] > 0.5, share -> done[0] = share);
-        assertThat(outcome).isEqualTo(new KeyOutcome.Cancelled());
-        assertThat(done[0]).as("it stops soon after it was asked").isGreaterThan(0.5);
+        KeyOutcome early = GENERATOR.generate(matrix, QUICK, () -> done[0] > 1e-4, share -> done[0] = share);
+        assertThat(early).isEqualTo(new KeyOutcome.Cancelled());
+
+        done[0] = 0;
+        List<KeyResult> soFar = new ArrayList<>();
+        KeyOptions fewest = QUICK.withObjective(KeyObjective.FEWEST);
+        KeyOutcome late = GENERATOR.generate(
+                matrix, fewest, () -> done[0] > 0.5, share -> done[0] = share, key -> soFar.add(key.get()));
+        assertThat(done[0]).as("it stops soon after it was asked").isBetween(0.5, 0.7);
+        KeyResult kept = ((Generated) late).result();
+        assertThat(kept.figures().completion()).isEqualTo(Completion.CANCELLED);
+        soFar.add(kept);
+        soFar.add(((Generated) GENERATOR.generate(matrix, fewest, CancelSignal.NEVER)).result());
+        assertThat(soFar).hasSizeGreaterThan(3).allMatch(key -> key.proof().proven());
+        assertThat(soFar)
+                .as("each is at least as good as the one before")
+                .isSortedAccordingTo(Comparator.comparingDouble(
+                                (KeyResult key) -> Math.rint(1e9 * key.figures().expectedSteps()))
+                        .reversed());
     }
 }

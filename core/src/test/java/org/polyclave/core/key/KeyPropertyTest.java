@@ -59,7 +59,8 @@ class KeyPropertyTest {
         KeyProblem problem = new KeyProblem(matrix, true);
         TreeCost judge = new TreeCost(problem);
         Map<KeyObjective, KeyTree> trees = new EnumMap<>(KeyObjective.class);
-        KeyPool pool = new KeyPool(problem, QUICK, 10_000, CancelSignal.NEVER, Progress.UNSEEN);
+        KeyPool pool = new KeyPool(problem, QUICK, 10_000);
+        pool.search(CancelSignal.NEVER, Progress.UNSEEN, () -> {});
         for (KeyObjective objective : KeyObjective.values()) {
             trees.put(objective, pool.best(objective).tree());
         }

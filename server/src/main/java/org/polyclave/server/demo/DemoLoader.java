@@ -3,6 +3,9 @@ package org.polyclave.server.demo;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.polyclave.demo.DemoStudies;
 import org.polyclave.server.access.MemberService;
@@ -14,6 +17,8 @@ import org.polyclave.server.account.AccountService;
 import org.polyclave.server.account.DemoAccounts;
 import org.polyclave.server.edition.EditionService;
 import org.polyclave.server.edition.EditionShelf;
+import org.polyclave.server.key.KeyService;
+import org.polyclave.server.key.NamedKeyService;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.model.Study;
 import org.slf4j.Logger;
@@ -42,6 +47,8 @@ class DemoLoader {
     private final MemberService members;
     private final EditionService editions;
     private final EditionShelf shelf;
+    private final KeyService keys;
+    private final NamedKeyService namedKeys;
     private final TransactionTemplate transactions;
 
     DemoLoader(
@@ -52,6 +59,8 @@ class DemoLoader {
             MemberService members,
             EditionService editions,
             EditionShelf shelf,
+            KeyService keys,
+            NamedKeyService namedKeys,
             TransactionTemplate transactions) {
         this.people = people;
         this.accounts = accounts;
@@ -60,6 +69,8 @@ class DemoLoader {
         this.members = members;
         this.editions = editions;
         this.shelf = shelf;
+        this.keys = keys;
+        this.namedKeys = namedKeys;
         this.transactions = transactions;
     }
 
@@ -73,8 +84,17 @@ class DemoLoader {
             transactions.executeWithoutResult(t -> write());
         }
         accounts.find(AUTHOR).filter(author -> shelf.list(SLUG).isEmpty()).ifPresent(author -> {
+            OpenStudy open = access.asOwner(SLUG, author.id());
+            LOG.info("Generating the demo keys");
+            keep(open, "Winter key", new TreeSet<>(Set.of(1, 2, 12)), new TreeSet<>(), true);
+            keep(
+                    open,
+                    "Leaves in summer",
+                    new TreeSet<>(Set.of(6, 7, 8)),
+                    new TreeSet<>(Set.of("leaf", "sheath")),
+                    false);
             LOG.info("Publishing the demo edition");
-            publish(author);
+            publish(open, author);
         });
     }
 
@@ -97,8 +117,21 @@ class DemoLoader {
         }
     }
 
-    private void publish(Account author) {
-        OpenStudy open = access.asOwner(SLUG, author.id());
+    /** Keeps a key under a name, unless an earlier start did so. */
+    private void keep(
+            OpenStudy open, String name, SortedSet<Integer> months, SortedSet<String> organs, boolean published) {
+        if (namedKeys.all(open).stream().anyMatch(k -> k.name().equals(name))) {
+            return;
+        }
+        KeyService.KeyRequest any = KeyService.KeyRequest.CAUTIOUS;
+        KeyService.KeyRequest request = new KeyService.KeyRequest(
+                any.objective(), true, months, organs, any.methods(), any.preserved(), any.taxa(), any.forbidden());
+        NamedKeyService.NamedKeyLine kept =
+                namedKeys.keep(open, name, keys.begin(open, request, PATIENCE).id());
+        namedKeys.update(open, kept.id(), name, published);
+    }
+
+    private void publish(OpenStudy open, Account author) {
         Map<String, String> words = editions.gate(open).findings().stream()
                 .filter(EditionService.GateFinding::blocking)
                 .collect(Collectors.toMap(

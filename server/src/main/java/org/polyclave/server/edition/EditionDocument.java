@@ -1,6 +1,7 @@
 package org.polyclave.server.edition;
 
 import java.util.List;
+import org.polyclave.server.key.KeyService;
 import org.polyclave.study.model.Study;
 import org.polyclave.wording.key.KeyView;
 
@@ -10,6 +11,8 @@ import org.polyclave.wording.key.KeyView;
  * @param format version of the format in which the study in it was written
  * @param authors names of the authors
  * @param date day of publication, ISO 8601
+ * @param key of all taxa, at any time, with every means
+ * @param keys further keys that its authors chose
  * @param declarations dangerous pairs that this edition cannot separate well enough, in words
  * @param cautions sentences shown to every reader
  * @param kit what to bring
@@ -24,13 +27,18 @@ public record EditionDocument(
         String engine,
         Study study,
         KeyView key,
+        List<PublishedKey> keys,
         List<Declaration> declarations,
         List<String> cautions,
         List<String> kit) {
     public EditionDocument {
-        // Editions that were published before have none.
+        // Editions that were published before have none of these.
+        keys = keys == null ? List.of() : List.copyOf(keys);
         kit = kit == null ? List.of() : List.copyOf(kit);
     }
+
+    /** @param request what it was made for */
+    public record PublishedKey(String name, KeyService.KeyRequest request, KeyView key) {}
 
     /**
      * @param danger id of the dangerous row

@@ -19,7 +19,9 @@ import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.edition.persistence.EditionMapper;
 import org.polyclave.server.history.ChangePreview;
 import org.polyclave.server.history.StudyWriter;
+import org.polyclave.server.job.Job;
 import org.polyclave.server.key.KeyService;
+import org.polyclave.server.key.NamedKeyService;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
@@ -52,6 +54,7 @@ public class EditionService implements StudyService.EditionCounter {
     private final EditionMapper editions;
     private final StudyStore store;
     private final KeyService keys;
+    private final NamedKeyService namedKeys;
     private final EditionShelf shelf;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
@@ -61,6 +64,7 @@ public class EditionService implements StudyService.EditionCounter {
             EditionMapper editions,
             StudyStore store,
             KeyService keys,
+            NamedKeyService namedKeys,
             EditionShelf shelf,
             TransactionTemplate transactions,
             JsonMapper json,
@@ -68,6 +72,7 @@ public class EditionService implements StudyService.EditionCounter {
         this.editions = editions;
         this.store = store;
         this.keys = keys;
+        this.namedKeys = namedKeys;
         this.shelf = shelf;
         this.transactions = transactions;
         this.json = json;
@@ -157,6 +162,10 @@ public class EditionService implements StudyService.EditionCounter {
                     Map.of("missing", missing(study.study())));
         }
         List<EditionDocument.Declaration> declarations = declarations(findings(study), words);
+        List<EditionDocument.PublishedKey> chosen = namedKeys.published(open).stream()
+                .map(k -> new EditionDocument.PublishedKey(
+                        k.line().name(), k.line().request(), k.key()))
+                .toList();
         KeyView key = key(open, snapshot.revision(), patience);
         // The rest is short; two who publish at once are parted by the primary key.
         int number = editions.newest(open.slug()).orElse(0) + 1;
@@ -170,6 +179,7 @@ public class EditionService implements StudyService.EditionCounter {
                 ENGINE,
                 published(study),
                 key,
+                chosen,
                 declarations,
                 cautions(study),
                 Kit.of(study.study()));
@@ -196,7 +206,8 @@ public class EditionService implements StudyService.EditionCounter {
                 published(study),
                 cautions(study),
                 declared,
-                Kit.of(study.study()));
+                Kit.of(study.study()),
+                namedKeys.publishedNames(open));
     }
 
     /** What readers of the next edition get otherwise than those of the newest; empty if there is none yet. */
@@ -249,7 +260,8 @@ public class EditionService implements StudyService.EditionCounter {
                     "Somebody changed the study meanwhile. Look at it and publish again.",
                     Map.of());
         }
-        if (key == null) {
+        // What is there before the job is done is only the best so far.
+        if (key == null || made.status() != Job.Status.DONE) {
             throw Problems.conflict(
                     ProblemCode.KEY_IN_PROGRESS,
                     "The key of this study is still being made. Publish again in a moment.",

@@ -175,15 +175,18 @@ public class EditionShelf {
 
     private static Cover cover(EditionDocument edition, Cover.Standing standing, String reason) {
         return Cover.of(
-                edition.study(),
-                edition.number(),
-                edition.date(),
-                edition.authors(),
-                edition.cautions(),
-                declared(edition.study(), edition.declarations()),
-                edition.kit(),
-                standing,
-                reason);
+                        edition.study(),
+                        edition.number(),
+                        edition.date(),
+                        edition.authors(),
+                        edition.cautions(),
+                        declared(edition.study(), edition.declarations()),
+                        edition.kit(),
+                        standing,
+                        reason)
+                .holding(edition.keys().stream()
+                        .map(EditionDocument.PublishedKey::name)
+                        .toList());
     }
 
     /** The cover of an edition that is not there yet. */
@@ -195,10 +198,13 @@ public class EditionShelf {
             Study study,
             List<String> cautions,
             List<EditionDocument.Declaration> declarations,
-            List<String> kit) {
+            List<String> kit,
+            List<String> keys) {
         List<Cover.Declared> declared = declared(study, declarations);
         return CoverPage.html(
-                Cover.of(study, number, date, authors, cautions, declared, kit, Cover.Standing.CURRENT, ""), slug);
+                Cover.of(study, number, date, authors, cautions, declared, kit, Cover.Standing.CURRENT, "")
+                        .holding(keys),
+                slug);
     }
 
     private static List<Cover.Declared> declared(Study study, List<EditionDocument.Declaration> declarations) {

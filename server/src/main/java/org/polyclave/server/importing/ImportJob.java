@@ -84,7 +84,7 @@ class ImportJob implements JobKind {
     }
 
     @Override
-    public String answer(Job job, CancelSignal cancel, Progress progress) {
+    public String answer(Job job, CancelSignal cancel, Progress progress, BestSoFar soFar) {
         ImportRequest request = json.readValue(job.question(), ImportRequest.class);
         Uploads.UploadedFile file = uploads.find(request.upload(), job.account());
         ReadingWatch watch = new ReadingWatch(cancel, progress);

@@ -7,6 +7,7 @@ import java.util.UUID;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.run.CancelSignal;
@@ -28,6 +29,7 @@ class JobRunner {
     private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
     private static final Duration LONGEST = Duration.ofMinutes(30);
     private static final Duration BETWEEN_REPORTS = Duration.ofMillis(200);
+    private static final Duration BETWEEN_BESTS = Duration.ofSeconds(2);
 
     private final JobMapper jobs;
     private final Map<String, JobKind> kinds;
@@ -57,6 +59,7 @@ class JobRunner {
         }
         Watch watch = new Watch(id, closing);
         @Nullable String answer = null;
+        @Nullable String best = null;
         boolean cancelled = false;
         @Nullable Refusal refusal = null;
         try {
@@ -64,7 +67,8 @@ class JobRunner {
             if (kind == null) {
                 throw new IllegalStateException("No kind of job is called " + row.kind());
             }
-            answer = kind.answer(of(row), watch, watch);
+            answer = kind.answer(of(row), watch, watch, watch);
+            best = kind.keepsBestSoFar() ? answer : null;
         } catch (ErrorResponseException refused) {
             refusal = refusal(refused);
         } catch (CancellationException asked) {
@@ -83,7 +87,7 @@ class JobRunner {
                     Map.of("code", "too-slow"));
             jobs.end(id, Job.Status.FAILED.name(), "", json.writeValueAsString(late));
         } else if (watch.stopped || cancelled) {
-            jobs.end(id, Job.Status.CANCELLED.name(), "", "");
+            jobs.end(id, Job.Status.CANCELLED.name(), best == null ? "" : best, "");
         } else if (refusal != null) {
             jobs.end(id, Job.Status.FAILED.name(), "", json.writeValueAsString(refusal));
         } else {
@@ -129,11 +133,12 @@ class JobRunner {
     }
 
     /** Speaks with the database now and then, from within the computation. */
-    private final class Watch implements CancelSignal, Progress {
+    private final class Watch implements CancelSignal, Progress, JobKind.BestSoFar {
         private final String id;
         private final BooleanSupplier closing;
         private final long started = System.nanoTime();
         private long spoken = started;
+        private long kept = started - BETWEEN_BESTS.toNanos();
         private double share;
         private boolean stopped;
         private boolean late;
@@ -153,6 +158,17 @@ class JobRunner {
         public void report(double done) {
             share = done;
             speak();
+        }
+
+        @Override
+        public void keep(Supplier<String> answer) {
+            long now = System.nanoTime();
+            if (!stopped && now - kept >= BETWEEN_BESTS.toNanos()) {
+                String best = answer.get();
+                apart.executeWithoutResult(t -> jobs.keepSoFar(id, best));
+                // What it takes to write one counts, too.
+                kept = System.nanoTime();
+            }
         }
 
         private boolean isToStop() {

@@ -4,6 +4,7 @@ import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Optional;
 import java.util.UUID;
 import org.polyclave.server.job.persistence.JobMapper;
 import org.polyclave.server.platform.Problems;
@@ -87,6 +88,11 @@ public class JobService {
             throw Problems.notFound();
         }
         return jobs.answer(job.id().toString());
+    }
+
+    /** The best that there is of a job that is under way or was stopped, for kinds of jobs that keep it. */
+    public Optional<String> answerSoFar(Job job) {
+        return Optional.of(jobs.answer(job.id().toString())).filter(text -> !text.isEmpty());
     }
 
     /** Asks a job to stop; one that is over stays as it is. */

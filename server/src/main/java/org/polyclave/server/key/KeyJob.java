@@ -1,15 +1,12 @@
 package org.polyclave.server.key;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
-import java.util.stream.Collectors;
 import org.polyclave.core.key.KeyGenerator;
 import org.polyclave.core.key.KeyOptions;
 import org.polyclave.core.key.KeyOutcome;
+import org.polyclave.core.key.KeyResult;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Progress;
 import org.polyclave.files.key.KeyJson;
@@ -20,7 +17,6 @@ import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.compile.CompiledStudy;
-import org.polyclave.study.compile.KeyContext;
 import org.polyclave.study.model.Study;
 import org.polyclave.wording.key.KeyView;
 import org.polyclave.wording.key.KeyWording;
@@ -63,7 +59,12 @@ class KeyJob implements JobKind {
     }
 
     @Override
-    public String answer(Job job, CancelSignal cancel, Progress progress) {
+    public boolean keepsBestSoFar() {
+        return true;
+    }
+
+    @Override
+    public String answer(Job job, CancelSignal cancel, Progress progress, BestSoFar soFar) {
         StudyStore.Snapshot snapshot = store.load(job.study());
         if (snapshot.revision() != job.revision()) {
             throw Problems.conflict(
@@ -71,29 +72,23 @@ class KeyJob implements JobKind {
                     "The study changed while its key was waiting. Ask for it again.",
                     Map.of());
         }
-        return json.writeValueAsString(make(
-                snapshot.compiled(), json.readValue(job.question(), KeyService.KeyRequest.class), cancel, progress));
-    }
-
-    private KeyAnswer make(CompiledStudy whole, KeyService.KeyRequest wish, CancelSignal cancel, Progress progress) {
-        KeyContext context =
-                new KeyContext(wish.months(), lower(wish.organs()), lower(wish.methods()), wish.preserved());
-        CompiledStudy wanted = wish.taxa().isEmpty() ? whole : whole.of(wish.taxa());
-        CompiledStudy compiled = without(context.apply(wanted), wish.forbidden());
+        KeyService.KeyRequest wish = json.readValue(job.question(), KeyService.KeyRequest.class);
+        CompiledStudy whole = snapshot.compiled();
+        CompiledStudy compiled = wish.applied(whole);
         KeyOptions options = KeyOptions.DEFAULT
                 .withObjective(wish.objective())
                 .withEvenWeights(wish.evenWeights())
                 .withNodeBudget(nodes)
-                .inMonths(context.monthsOfUse());
-        KeyOutcome outcome = new KeyGenerator().generate(compiled.matrix(), options, cancel, progress);
+                .inMonths(wish.context().monthsOfUse());
+        KeyOutcome outcome = new KeyGenerator()
+                .generate(
+                        compiled.matrix(),
+                        options,
+                        cancel,
+                        progress,
+                        key -> soFar.keep(() -> json.writeValueAsString(worded(whole, compiled, key.get()))));
         if (outcome instanceof KeyOutcome.Generated generated) {
-            KeyView view = KeyWording.word(compiled, generated.result())
-                    .leavingOut(KeyWording.leftOut(whole.scoredOnly(), compiled));
-            Map<String, String> files = new LinkedHashMap<>();
-            files.put("json", KeyJson.write(compiled, generated.result()));
-            render(files, "", view, compiled.study());
-            render(files, PLAIN, view.inPlainWords(), compiled.study());
-            return new KeyAnswer(view, files, KeyWording.compared(generated.result()));
+            return json.writeValueAsString(worded(whole, compiled, generated.result()));
         }
         if (outcome instanceof KeyOutcome.TooManyTerminals many) {
             List<String> loose = many.looseCharacters().stream()
@@ -116,23 +111,18 @@ class KeyJob implements JobKind {
                         ProblemCode.STOPPED, "Key generation was cancelled before the key was complete.", Map.of());
     }
 
+    private static KeyAnswer worded(CompiledStudy whole, CompiledStudy compiled, KeyResult key) {
+        KeyView view = KeyWording.word(compiled, key).leavingOut(KeyWording.leftOut(whole.scoredOnly(), compiled));
+        Map<String, String> files = new LinkedHashMap<>();
+        files.put("json", KeyJson.write(compiled, key));
+        render(files, "", view, compiled.study());
+        render(files, PLAIN, view.inPlainWords(), compiled.study());
+        return new KeyAnswer(view, files, KeyWording.compared(key));
+    }
+
     private static void render(Map<String, String> files, String words, KeyView view, Study study) {
         files.put(words + "text", KeyRenderer.text(view, study));
         files.put(words + "markdown", KeyRenderer.markdown(view, study));
         files.put(words + "html", KeyRenderer.html(view, study));
-    }
-
-    private static Set<String> lower(Set<String> names) {
-        return names.stream().map(n -> n.toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
-    }
-
-    private static CompiledStudy without(CompiledStudy compiled, Set<String> forbidden) {
-        List<Integer> dropped = new ArrayList<>();
-        for (int c = 0; c < compiled.characters().size(); c++) {
-            if (forbidden.contains(compiled.characters().get(c).id())) {
-                dropped.add(c);
-            }
-        }
-        return dropped.isEmpty() ? compiled : compiled.without(dropped);
     }
 }

@@ -2,10 +2,14 @@ package org.polyclave.server.key;
 
 import java.time.Duration;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.KeyObjective;
 import org.polyclave.server.access.OpenStudy;
@@ -15,6 +19,8 @@ import org.polyclave.server.job.JobService;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
+import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.KeyContext;
 import org.polyclave.study.model.Specimen;
 import org.polyclave.study.rules.InvalidInput;
 import org.polyclave.wording.key.KeyView;
@@ -70,6 +76,24 @@ public class KeyService {
         public static final KeyRequest CAUTIOUS =
                 new KeyRequest(KeyObjective.CAUTIOUS, true, none(), none(), none(), none(), none(), none());
 
+        /** What can be seen when the key is used. */
+        KeyContext context() {
+            return new KeyContext(months, lower(organs), lower(methods), preserved);
+        }
+
+        /** The study as this key may ask of it. */
+        CompiledStudy applied(CompiledStudy whole) {
+            CompiledStudy compiled = context().apply(taxa.isEmpty() ? whole : whole.of(taxa));
+            return compiled.without(IntStream.range(0, compiled.characters().size())
+                    .filter(c -> forbidden.contains(compiled.characters().get(c).id()))
+                    .boxed()
+                    .toList());
+        }
+
+        private static Set<String> lower(Set<String> names) {
+            return names.stream().map(n -> n.toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
+        }
+
         private static <T> SortedSet<T> none() {
             return new TreeSet<>();
         }
@@ -78,7 +102,8 @@ public class KeyService {
     /**
      * A key, or how far it is.
      *
-     * @param compared what the keys of all objectives are like; empty while they are made
+     * @param key the best so far while it is made, and when that was stopped
+     * @param compared what the keys of all objectives are like; empty while there is none
      */
     public record Progressing(
             String id,
@@ -99,7 +124,7 @@ public class KeyService {
     public Progressing look(OpenStudy study, String id, Duration patience) {
         Job job = jobs.await(JobScope.of(study), id, patience);
         boolean ended = job.status() == Job.Status.DONE || job.status() == Job.Status.FAILED;
-        KeyJob.KeyAnswer made = ended ? made(job) : null;
+        KeyJob.KeyAnswer made = ended ? made(job) : madeSoFar(job);
         return new Progressing(
                 id,
                 job.revision(),
@@ -115,13 +140,33 @@ public class KeyService {
 
     /** A key as a file: {@code text}, {@code markdown}, {@code json} or {@code html}. */
     public String file(OpenStudy study, String id, String format, boolean plain) {
-        Map<String, String> files = made(jobs.find(JobScope.of(study), id)).files();
+        return file(finished(study, id).key(), format, plain);
+    }
+
+    static String file(KeyJob.KeyAnswer key, String format, boolean plain) {
+        Map<String, String> files = key.files();
         // What a format says in numbers and ids has no plain words, nor has a key that was made before there were any.
         String file = files.getOrDefault((plain ? KeyJob.PLAIN : "") + format, files.get(format));
         if (file == null) {
             throw Problems.badRequest(ProblemCode.FORMAT, "Keys are written as text, markdown, json or html.");
         }
         return file;
+    }
+
+    /** A key that was made, and what for, as JSON. */
+    record FinishedKey(String request, long revision, KeyJob.KeyAnswer key) {}
+
+    /** The key of a job that is done, or the best that was found when it was stopped. */
+    FinishedKey finished(OpenStudy study, String id) {
+        Job job = jobs.find(JobScope.of(study), id);
+        KeyJob.KeyAnswer stopped = job.status() == Job.Status.CANCELLED ? madeSoFar(job) : null;
+        return new FinishedKey(job.question(), job.revision(), stopped == null ? made(job) : stopped);
+    }
+
+    private KeyJob.@Nullable KeyAnswer madeSoFar(Job job) {
+        return jobs.answerSoFar(job)
+                .map(answer -> json.readValue(answer, KeyJob.KeyAnswer.class))
+                .orElse(null);
     }
 
     private KeyJob.KeyAnswer made(Job job) {

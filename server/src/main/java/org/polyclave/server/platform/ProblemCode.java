@@ -25,6 +25,7 @@ public enum ProblemCode {
     INDIVIDUALS,
     INSTRUMENT_BUSY,
     KEY_IN_PROGRESS,
+    KEY_OUT_OF_DATE,
     MAGNIFICATION,
     MISSING,
     MONTH,

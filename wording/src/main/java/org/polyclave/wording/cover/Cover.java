@@ -21,6 +21,7 @@ import org.polyclave.wording.key.HazardWording;
  * @param hard dangers that can be ruled out, but hardly
  * @param about what it covers, leaves out and asks for; what nobody wrote has no heading
  * @param outside relatives and doubles that the key does not name
+ * @param keys names of the keys that it holds besides the one of all taxa
  */
 public record Cover(
         String line,
@@ -31,7 +32,8 @@ public record Cover(
         List<Warning> warnings,
         List<String> hard,
         List<Fact> about,
-        List<Outside> outside) {
+        List<Outside> outside,
+        List<String> keys) {
     private static final Catalogue SENTENCES = Catalogue.english("cover");
     private static final int ALL_YEAR = 12;
 
@@ -41,6 +43,7 @@ public record Cover(
         hard = List.copyOf(hard);
         about = List.copyOf(about);
         outside = List.copyOf(outside);
+        keys = List.copyOf(keys);
     }
 
     /** What stands first, in bold, and what the author says of it. */
@@ -103,7 +106,13 @@ public record Cover(
                         .map(d -> text("hard-one", facts(d)))
                         .toList(),
                 about(study.scope(), kit),
-                study.nearButOutside().stream().map(Cover::outside).toList());
+                study.nearButOutside().stream().map(Cover::outside).toList(),
+                List.of());
+    }
+
+    /** The same cover of an edition that holds further keys, in this order. */
+    public Cover holding(List<String> names) {
+        return new Cover(line, title, notice, withdrawn, cautions, warnings, hard, about, outside, names);
     }
 
     private static String warning(Declared declared) {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.polyclave.core.key.Atoms;
 import org.polyclave.core.key.Key;
@@ -71,7 +72,16 @@ final class CoupletWording {
                 English.capital(text(statement, character, false)) + brackets(asides),
                 English.capital(text(statement, character, true)) + brackets(plainAsides),
                 statement.role().name(),
-                statement.doubt().map(Key.Doubt::wrong).orElse(null));
+                statement.doubt().map(Key.Doubt::wrong).orElse(null),
+                states(shown(statement), character));
+    }
+
+    private static List<String> states(Atoms shown, StudyCharacter character) {
+        int mask = shown instanceof Atoms.States states ? states.mask() : 0;
+        return IntStream.range(0, character.states().size())
+                .filter(s -> (mask & 1 << s) != 0)
+                .mapToObj(s -> character.states().get(s).id())
+                .toList();
     }
 
     private String text(Key.Statement statement, StudyCharacter character, boolean plain) {

@@ -37,6 +37,7 @@ public record KeyView(
     /**
      * @param from number of the couplet that leads here, null for the first
      * @param gain bits of information that the couplet gives
+     * @param misread share of specimens that readers take down the wrong lead here; null in keys from before it was told
      * @param rows ids of the rows in play
      * @param duplicated ids of the rows that stand in both leads
      * @param prices what was held against the question when the key was made; empty in keys from before there were prices
@@ -47,6 +48,7 @@ public record KeyView(
             List<LeadView> leads,
             String character,
             double gain,
+            @Nullable Double misread,
             List<String> rows,
             List<String> duplicated,
             List<PriceView> prices,
@@ -57,7 +59,8 @@ public record KeyView(
 
         private CoupletView inPlainWords() {
             List<LeadView> plain = leads.stream().map(LeadView::inPlainWords).toList();
-            return new CoupletView(number, from, plain, character, gain, rows, duplicated, prices, alternatives);
+            return new CoupletView(
+                    number, from, plain, character, gain, misread, rows, duplicated, prices, alternatives);
         }
     }
 
@@ -71,7 +74,8 @@ public record KeyView(
         /** The same lead in plain words only. */
         public LeadView inPlainWords() {
             List<StatementView> plain = statements.stream()
-                    .map(s -> new StatementView(s.character(), s.plainText(), s.plainText(), s.role(), s.wrong()))
+                    .map(s -> new StatementView(
+                            s.character(), s.plainText(), s.plainText(), s.role(), s.wrong(), s.states()))
                     .toList();
             return new LeadView(plainText, plainText, plain, couplet, terminal);
         }
@@ -81,13 +85,19 @@ public record KeyView(
      * @param role DECIDING, SUFFICIENT or TENDENCY
      * @param wrong share of new individuals of measured rows that is expected beyond the limit; null where nothing was
      *     measured, or there is no doubt
+     * @param states ids of the states that it names; none of a number, and in keys from before they were listed
      */
     public record StatementView(
             String character,
             String text,
             String plainText,
             String role,
-            @Nullable Double wrong) {}
+            @Nullable Double wrong,
+            List<String> states) {
+        public StatementView {
+            states = states == null ? List.of() : List.copyOf(states);
+        }
+    }
 
     /**
      * @param names the rows that end here
@@ -129,7 +139,18 @@ public record KeyView(
         }
     }
 
-    public record AlternativeView(String character, String label, double gain, int duplicated) {}
+    /**
+     * @param duplicated how many rows would stand in both leads
+     * @param misread as in {@link CoupletView}
+     * @param prices what is held against it; null in keys from before it was told
+     */
+    public record AlternativeView(
+            String character,
+            String label,
+            double gain,
+            int duplicated,
+            @Nullable Double misread,
+            @Nullable List<PriceView> prices) {}
 
     /**
      * What becomes of readers who go by the deciding statement of each couplet, as shares of all specimens.

@@ -123,14 +123,16 @@ public final class KeyWording {
         Integer from = couplet.from().isPresent() ? couplet.from().getAsInt() : null;
         if (reason == null) {
             return new KeyView.CoupletView(
-                    couplet.number(), from, leads, "", 0, List.of(), List.of(), List.of(), List.of());
+                    couplet.number(), from, leads, "", 0, null, List.of(), List.of(), List.of(), List.of());
         }
         List<KeyView.AlternativeView> alternatives = reason.alternatives().stream()
                 .map(a -> new KeyView.AlternativeView(
                         character(a.character()).id(),
                         StatementWording.subject(character(a.character())),
                         a.gain(),
-                        a.duplicated()))
+                        a.duplicated(),
+                        a.misread(),
+                        prices(a.prices())))
                 .toList();
         return new KeyView.CoupletView(
                 couplet.number(),
@@ -138,12 +140,17 @@ public final class KeyWording {
                 leads,
                 character(reason.character()).id(),
                 reason.gain(),
+                reason.misread(),
                 ids(reason.rows()),
                 ids(reason.duplicated()),
-                reason.prices().stream()
-                        .map(price -> new KeyView.PriceView(price.kind(), price.couplets()))
-                        .toList(),
+                prices(reason.prices()),
                 alternatives);
+    }
+
+    private static List<KeyView.PriceView> prices(List<KeyResult.Price> prices) {
+        return prices.stream()
+                .map(price -> new KeyView.PriceView(price.kind(), price.couplets()))
+                .toList();
     }
 
     private List<String> ids(List<Integer> rows) {

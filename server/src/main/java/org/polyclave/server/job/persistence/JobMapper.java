@@ -66,6 +66,10 @@ public interface JobMapper {
             """)
     int finish(String id, String answer);
 
+    /** What the answer would be if the job ended now. */
+    @Update("update job set answer = #{answer}::jsonb where id = #{id}::uuid and status = 'RUNNING'")
+    void keepSoFar(String id, String answer);
+
     /** One that is over stays as it is. */
     @Update("""
             update job set status = #{status}, progress = 1, answer = nullif(#{answer}, '')::jsonb,

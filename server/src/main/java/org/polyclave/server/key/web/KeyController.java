@@ -1,15 +1,11 @@
 package org.polyclave.server.key.web;
 
 import jakarta.validation.Valid;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
 import org.polyclave.server.key.KeyService;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -60,25 +56,6 @@ class KeyController {
             @PathVariable String id,
             @RequestParam String format,
             @RequestParam(defaultValue = "false") boolean plain) {
-        String text = keys.file(open, id, format, plain);
-        String ending = switch (format) {
-            case "markdown" -> "md";
-            case "text" -> "txt";
-            default -> format;
-        };
-        String type = switch (format) {
-            case "html" -> "text/html";
-            case "json" -> "application/json";
-            default -> "text/plain";
-        };
-        return ResponseEntity.ok()
-                .contentType(new MediaType(MediaType.parseMediaType(type), StandardCharsets.UTF_8))
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(open.slug() + "-key." + ending)
-                                .build()
-                                .toString())
-                .body(text.getBytes(StandardCharsets.UTF_8));
+        return KeyFileResponse.of(open.slug(), keys.file(open, id, format, plain), format);
     }
 }

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { mdiDownload } from '@mdi/js';
+import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
+import type { Schemas } from '@/api/client';
+import { usePreferences } from '@/stores/preferences';
+import type { Wish } from '../logic/wish';
+
+/** Which key is shown, what it is made best for, and what can be done with it. */
+defineProps<{
+  wish: Wish;
+  /** Labels by the id of a character. */
+  labelOf: (id: string) => string;
+  named: Schemas['NamedKeyLine'][];
+  kept?: number;
+  /** Address of its files; empty while there is no key. */
+  files: string;
+}>();
+const emit = defineEmits<{ objective: [objective: string]; allow: [character: string]; open: [kept?: number] }>();
+const preferences = usePreferences();
+const { t } = useI18n();
+const NEW = 0;
+
+const objectives = computed(() =>
+  (['CAUTIOUS', 'FEWEST', 'RELATIVES', 'EQUIPMENT', 'BEGINNER'] as const).map((value) => ({
+    value,
+    title: t(`objective.${value}`),
+  })),
+);
+</script>
+
+<template>
+  <div class="bar">
+    <v-select
+      v-if="named.length"
+      :model-value="kept ?? NEW"
+      :items="[{ value: NEW, title: t('namedKeys.notKept') }, ...named.map((k) => ({ value: k.id, title: k.name }))]"
+      :label="$t('namedKeys.shown')"
+      hide-details
+      @update:model-value="emit('open', $event || undefined)"
+    />
+    <v-select
+      :model-value="wish.objective"
+      :items="objectives"
+      :label="$t('key.objective')"
+      hide-details
+      @update:model-value="emit('objective', $event)"
+    />
+    <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
+    <v-chip v-for="id in wish.forbidden" :key="id" closable size="small" @click:close="emit('allow', id)">{{
+      $t('key.without', { name: labelOf(id) })
+    }}</v-chip>
+    <v-spacer />
+    <slot />
+    <v-menu>
+      <template #activator="{ props }">
+        <v-btn v-bind="props" size="small" :disabled="!files" :prepend-icon="mdiDownload">{{ $t('key.save') }}</v-btn>
+      </template>
+      <v-list density="compact">
+        <v-list-item
+          v-for="format in ['html', 'text', 'markdown', 'json']"
+          :key="format"
+          :title="$t(`format.${format}`)"
+          :href="`${files}?format=${format}&plain=${preferences.plain}`"
+        />
+      </v-list>
+    </v-menu>
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.9rem;
+  padding: 0.7rem 1rem;
+}
+
+.bar .v-select {
+  max-width: 15rem;
+}
+</style>

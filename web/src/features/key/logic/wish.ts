@@ -1,0 +1,39 @@
+import type { LocationQuery, LocationQueryRaw } from 'vue-router';
+import type { Schemas } from '@/api/client';
+import { EVERYTHING, fromQuery, toQuery, type ViewingConditions } from '@/shared/viewing/conditions';
+
+export type Wish = Schemas['KeyRequest'];
+
+const asText = (value: unknown) => (typeof value === 'string' ? value : '');
+const listed = (value: unknown) => asText(value).split(',').filter(Boolean);
+
+/** What key an address asks for. */
+export function wishOf(query: LocationQuery): Wish {
+  const seen = fromQuery(query);
+  return {
+    objective: (asText(query.objective) || 'CAUTIOUS') as Wish['objective'],
+    evenWeights: query.common !== 'true',
+    months: seen.months,
+    organs: seen.organs,
+    methods: seen.methods,
+    preserved: seen.preserved as Wish['preserved'],
+    taxa: listed(query.taxa),
+    forbidden: listed(query.forbidden),
+  };
+}
+
+/** The address of a key; what is not limited does not stand in it. */
+export function addressOf(wish: Wish): LocationQueryRaw {
+  return {
+    ...toQuery(seenBy(wish)),
+    objective: wish.objective === 'CAUTIOUS' ? undefined : wish.objective,
+    common: wish.evenWeights ? undefined : 'true',
+    taxa: wish.taxa.join(',') || undefined,
+    forbidden: wish.forbidden.join(',') || undefined,
+  };
+}
+
+/** What those who use a key can see. */
+export function seenBy(wish: Wish): ViewingConditions {
+  return { ...EVERYTHING, months: wish.months, organs: wish.organs, methods: wish.methods, preserved: wish.preserved };
+}
