@@ -60,7 +60,7 @@ need_postgres() {
 }
 
 need_chromium() {
-    [ -x /usr/bin/chromium ] || install_packages chromium
+    [ -x /usr/bin/chromium-headless-shell ] || install_packages chromium-headless-shell
 }
 
 # The jar of a module with a classifier.

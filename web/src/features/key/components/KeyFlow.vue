@@ -1,33 +1,25 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { useResizeObserver } from '@vueuse/core';
+import { computed, ref, useTemplateRef } from 'vue';
 import type { Schemas } from '@/api/client';
 import { isDangerous } from '@/shared/taxon/hazards';
-import { flowOf } from '../logic/flow';
+import { flowIn, labelOf } from '../logic/flow';
 
 /** The key as a river whose bands are as wide as what they carry. */
 const props = defineProps<{ view: Schemas['KeyView']; selected: number | null }>();
 const emit = defineEmits<{ select: [couplet: number] }>();
-const flow = computed(() => flowOf(props.view));
-
-function label(names: Schemas['NameView'][]): string {
-  const first = names[0];
-  if (!first) return '';
-  const whole = first.label + (first.stage ? `, ${first.stage}` : '');
-  return names.length > 1 ? `${whole} +${names.length - 1}` : whole;
-}
-
-/** Names stand whole, however far they reach. */
-const LETTER = 7.4;
-const width = computed(() =>
-  Math.max(flow.value.width, ...flow.value.stops.map((s) => s.x + 30 + LETTER * label(s.names).length)),
-);
+/** The width of the pane, as soon as it is known. */
+const room = ref(0);
+const pane = useTemplateRef('pane');
+useResizeObserver(pane, ([entry]) => (room.value = entry?.contentRect.width ?? 0));
+const flow = computed(() => flowIn(props.view, room.value));
 
 const grave = (names: Schemas['NameView'][]) => names.some((n) => isDangerous(n.hazard));
 </script>
 
 <template>
-  <div class="river" tabindex="0" role="region" :aria-label="$t('key.flow')">
-    <svg :width="width" :height="flow.height" :viewBox="`0 0 ${width} ${flow.height}`" aria-hidden="true">
+  <div ref="pane" class="river" tabindex="0" role="region" :aria-label="$t('key.flow')">
+    <svg :width="flow.width" :height="flow.height" :viewBox="`0 0 ${flow.width} ${flow.height}`" aria-hidden="true">
       <path
         v-for="(r, i) in flow.ribbons"
         :key="i"
@@ -48,7 +40,7 @@ const grave = (names: Schemas['NameView'][]) => names.some((n) => isDangerous(n.
         class="stop"
         :class="{ danger: grave(s.names) }"
       >
-        {{ grave(s.names) ? '⚠ ' : '' }}{{ label(s.names) }}
+        {{ labelOf(s.names) }}
       </text>
     </svg>
   </div>

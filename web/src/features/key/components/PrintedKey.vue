@@ -23,7 +23,9 @@ const props = withDefaults(
 const emit = defineEmits<{ select: [couplet: number] }>();
 
 onMounted(() => {
-  if (props.selected) document.getElementById(`${props.anchor}-${props.selected}`)?.scrollIntoView({ block: 'center' });
+  // Above the first one stands what is said of the key.
+  if ((props.selected ?? 1) > 1)
+    document.getElementById(`${props.anchor}-${props.selected}`)?.scrollIntoView({ block: 'center' });
 });
 
 function jump(couplet: number) {

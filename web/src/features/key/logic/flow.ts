@@ -30,14 +30,41 @@ export interface Flow {
   stops: Stop[];
 }
 
-export const STEP = 60;
+/** From one couplet to the next, where there is room for it. */
+const STEP = 60;
+const LEAST_STEP = 24;
+const MARGIN = 18;
+const GAP = 6;
+/** Width of a letter, generously. */
+const LETTER = 7;
 export const SLOT = 19;
 const BAR = 7;
 
 const anyDangerous = (names: Schemas['NameView'][]) => names.some((n) => isDangerous(n.hazard));
 
+/** What stands at the end of a lead; several names as the first and how many more. */
+export function labelOf(names: Schemas['NameView'][]): string {
+  const [first, ...more] = names;
+  if (!first) return '';
+  const whole = (anyDangerous(names) ? '⚠ ' : '') + first.label + (first.stage ? `, ${first.stage}` : '');
+  return more.length ? `${whole} +${more.length}` : whole;
+}
+
+/** Where a name ends that begins at a stop. */
+const endOf = (stop: Stop) => stop.x + GAP + LETTER * labelOf(stop.names).length;
+
+/** The key as a river that fits the room as far as it can: its steps are shorter where names would not have place. */
+export function flowIn(key: KeyView, room: number): Flow {
+  const wide = flowOf(key, STEP);
+  const steps = wide.stops.map((stop) => {
+    const depth = (stop.x - MARGIN) / STEP;
+    return (room - (endOf(stop) - depth * STEP)) / depth;
+  });
+  return flowOf(key, Math.max(LEAST_STEP, Math.min(STEP, ...steps)));
+}
+
 /** The key as a river: every terminal takes one slot, and a band is as wide as the terminals it leads to. */
-export function flowOf(key: KeyView): Flow {
+export function flowOf(key: KeyView, step: number): Flow {
   const byNumber = new Map(key.couplets.map((couplet) => [couplet.number, couplet]));
   const flow: Flow = { width: 0, height: 0, ribbons: [], knots: [], stops: [] };
   let slots = 0;
@@ -50,7 +77,7 @@ export function flowOf(key: KeyView): Flow {
 
   function lay(number: number, depth: number): Laid {
     const couplet = byNumber.get(number);
-    const x = depth * STEP + 18;
+    const x = depth * step + MARGIN;
     const start = slots;
     let danger = false;
     const children: { laid: Laid; stop: boolean }[] = [];
@@ -59,7 +86,9 @@ export function flowOf(key: KeyView): Flow {
         children.push({ laid: lay(lead.couplet, depth + 1), stop: false });
       } else {
         const names = lead.terminal?.names ?? [];
-        flow.stops.push({ x: x + STEP, y: (slots + 0.5) * SLOT, names });
+        const stop = { x: x + step, y: (slots + 0.5) * SLOT, names };
+        flow.stops.push(stop);
+        flow.width = Math.max(flow.width, endOf(stop));
         children.push({ laid: { from: slots, to: slots + 1, danger: anyDangerous(names) }, stop: true });
         slots += 1;
       }
@@ -69,11 +98,10 @@ export function flowOf(key: KeyView): Flow {
       flow.ribbons.push({
         couplet: number,
         dangerous: laid.danger,
-        path: ribbon(x + BAR, x + STEP, laid.from * SLOT + 1.5, laid.to * SLOT - 1.5),
+        path: ribbon(x + BAR, x + step, laid.from * SLOT + 1.5, laid.to * SLOT - 1.5),
       });
     }
     flow.knots.push({ couplet: number, x, y: start * SLOT + 1.5, height: (slots - start) * SLOT - 3 });
-    flow.width = Math.max(flow.width, x + STEP + 150);
     return { from: start, to: slots, danger };
   }
 

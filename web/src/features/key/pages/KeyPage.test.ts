@@ -41,7 +41,7 @@ test('a key that is there at once is shown with its proof and its files', async 
     },
   ]);
   usePreferences().plain = true;
-  page.byText('button', 'Save the key').click();
+  page.byText('button', 'Download').click();
   const files = () => [...document.querySelectorAll('.v-list a')].map((a) => a.getAttribute('href'));
   await vi.waitFor(() => expect(files()).toContain(`${KEYS}/k1/file?format=markdown&plain=true`));
 });

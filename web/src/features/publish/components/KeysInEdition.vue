@@ -22,8 +22,8 @@ const chosen = computed(() => all.data.value?.filter((k) => k.published) ?? []);
       <ul>
         <li v-for="key in chosen" :key="key.id">
           <router-link :to="`/studies/${slug}/key?kept=${key.id}`">{{ key.name }}</router-link>
-          <span class="quiet"> {{ madeFor(key.request, t) }}</span>
-          <strong v-if="!key.standing.current" class="old"> {{ $t('namedKeys.outOfDate') }}</strong>
+          <span class="quiet made">{{ madeFor(key.request, t) }}</span>
+          <strong v-if="!key.standing.current" class="old">{{ $t('namedKeys.outOfDate') }}</strong>
         </li>
       </ul>
     </template>
@@ -31,6 +31,11 @@ const chosen = computed(() => all.data.value?.filter((k) => k.published) ?? []);
 </template>
 
 <style scoped>
+.made,
+.old {
+  margin-left: 0.5rem;
+}
+
 .old {
   color: rgb(var(--v-theme-error));
 }

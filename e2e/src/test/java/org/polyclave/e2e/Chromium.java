@@ -14,7 +14,7 @@ final class Chromium {
         return playwright
                 .chromium()
                 .launch(new BrowserType.LaunchOptions()
-                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setExecutablePath(Path.of("/usr/bin/chromium-headless-shell"))
                         .setHeadless(true)
                         .setArgs(List.of(
                                 "--no-sandbox",

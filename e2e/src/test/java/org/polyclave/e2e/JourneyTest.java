@@ -88,7 +88,7 @@ class JourneyTest {
                 .isVisible();
         page.locator(".couplet").first().click();
         assertThat(page.getByText("It could also ask")).isVisible();
-        button(page, "Save the key").click();
+        button(page, "Download").click();
         Download file = page.waitForDownload(() -> page.getByText("Web page").click());
         assertThat(Files.readString(file.path()))
                 .contains("Sallow bane")

@@ -120,4 +120,21 @@ class SplitCostTest {
         assertThat(cost.asking(start, Split.states(0, 0b0011, 0b1100))).isCloseTo(1, within(1e-12));
         assertThat(cost.asking(start, Split.states(0, 0b0001, 0b1110))).isCloseTo(1.5, within(1e-12));
     }
+
+    /** Of one state's specimens all that are misread go astray, of four states' each fourth. */
+    @Test
+    void theShareThatIsTakenDownTheWrongLeadIsThatOfTheSpecimensThatCome() {
+        SplitCost trained = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, MatrixCharacter.ALL_MONTHS);
+        Position start = Position.start(PROBLEM);
+        assertThat(trained.misread(start, Split.states(2, 0b01, 0b10))).isCloseTo(0.05, within(1e-12));
+        Split oneAgainstFour = Split.states(1, 0b00001, 0b11110);
+        assertThat(trained.misread(start, oneAgainstFour)).isCloseTo((0.05 + 4 * 0.05 / 4) / 5, within(1e-12));
+        Position four = start.follow(oneAgainstFour, false);
+        assertThat(trained.misread(four, Split.states(1, 0b00010, 0b11100)))
+                .isCloseTo((0.05 + 3 * 0.05 / 3) / 4, within(1e-12));
+        assertThat(new SplitCost(PROBLEM, KeyObjective.BEGINNER, MatrixCharacter.ALL_MONTHS)
+                        .misread(start, oneAgainstFour))
+                .as("novices misread more often")
+                .isGreaterThan(trained.misread(start, oneAgainstFour));
+    }
 }
