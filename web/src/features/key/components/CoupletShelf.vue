@@ -11,7 +11,7 @@ const props = defineProps<{
   couplet: Schemas['CoupletView'];
   study: Schemas['StudyView'];
 }>();
-const emit = defineEmits<{ forbid: [character: string] }>();
+const emit = defineEmits<{ forbid: [character: string]; ask: [character: string] }>();
 const character = computed(() => props.study.characters.find((c) => c.id === props.couplet.character));
 const wrong = computed(() => props.couplet.leads[0]?.statements.find((s) => s.role === 'DECIDING')?.wrong);
 const priceOf = (prices: Schemas['PriceView'][]) => prices.reduce((sum, p) => sum + p.couplets, 0);
@@ -70,6 +70,13 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
               $t('key.alternativePrice', { n: priceOf(a.prices).toFixed(1) })
             }}</template>
           </span>
+          <v-btn
+            size="x-small"
+            variant="text"
+            :aria-label="$t('key.askHereInstead', { name: a.label })"
+            @click="emit('ask', a.character)"
+            >{{ $t('key.askHere') }}</v-btn
+          >
         </li>
       </ol>
     </template>

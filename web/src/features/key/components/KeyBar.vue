@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import { usePreferences } from '@/stores/preferences';
+import type { Placed } from '../logic/questions';
 import type { Wish } from '../logic/wish';
 
 /** Which key is shown, what it is made best for, and what can be done with it. */
@@ -15,8 +16,15 @@ defineProps<{
   kept?: number;
   /** Address of its files; empty while there is no key. */
   files: string;
+  /** Questions that are set, and where they are asked. */
+  questions: Placed[];
 }>();
-const emit = defineEmits<{ objective: [objective: string]; allow: [character: string]; open: [kept?: number] }>();
+const emit = defineEmits<{
+  objective: [objective: string];
+  allow: [character: string];
+  free: [place: number];
+  open: [kept?: number];
+}>();
 const preferences = usePreferences();
 const { t } = useI18n();
 const NEW = 0;
@@ -50,6 +58,18 @@ const objectives = computed(() =>
     <v-chip v-for="id in wish.forbidden" :key="id" closable size="small" @click:close="emit('allow', id)">{{
       $t('key.without', { name: labelOf(id) })
     }}</v-chip>
+    <v-chip
+      v-for="(p, i) in questions"
+      :key="p.question.character + p.question.rows.join()"
+      closable
+      size="small"
+      @click:close="emit('free', i)"
+      >{{
+        p.couplet
+          ? $t('key.set', { n: p.couplet, name: labelOf(p.question.character) })
+          : $t('key.setInVain', { name: labelOf(p.question.character) })
+      }}</v-chip
+    >
     <v-spacer />
     <slot />
     <v-menu>

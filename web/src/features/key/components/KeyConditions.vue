@@ -6,15 +6,23 @@ import MonthBand from '@/shared/calendar/MonthBand.vue';
 import type { ViewingConditions } from '@/shared/viewing/conditions';
 import ViewingChoices from '@/shared/viewing/ViewingChoices.vue';
 import ViewingShortcuts from '@/shared/viewing/ViewingShortcuts.vue';
+import { taxonGroups } from '../logic/groups';
 import { madeFor } from '../logic/madeFor';
 import type { Wish } from '../logic/wish';
 
 /** For what a key is made: what can be seen when it is used, and of which taxa. */
 const conditions = defineModel<ViewingConditions>({ required: true });
 const props = defineProps<{ wish: Wish; study: Schemas['StudyView'] }>();
-const emit = defineEmits<{ beginners: []; 'update:taxa': [ids: string[]]; 'update:common': [sooner: boolean] }>();
+const emit = defineEmits<{
+  beginners: [];
+  'update:taxa': [ids: string[]];
+  'update:common': [sooner: boolean];
+  'update:hazards': [first: boolean];
+}>();
 const { t } = useI18n();
 
+/** Taxa by what they have in common. */
+const groups = computed(() => taxonGroups(props.study.rows, t));
 const taxonChoices = computed(() =>
   props.study.rows.filter((r) => !r.stage).map((r) => ({ value: r.id, title: r.label })),
 );
@@ -37,6 +45,14 @@ const taxonChoices = computed(() =>
     <p class="quiet">{{ $t('key.monthsMean') }}</p>
     <div class="choices">
       <ViewingChoices v-model="conditions" :study="study" />
+      <v-select
+        v-if="groups.length"
+        :model-value="null"
+        :items="groups"
+        :label="$t('key.taxaThatAre')"
+        hide-details
+        @update:model-value="(ids: string[] | null) => ids && emit('update:taxa', [...new Set([...wish.taxa, ...ids])])"
+      />
       <v-autocomplete
         :model-value="wish.taxa"
         :items="taxonChoices"
@@ -55,6 +71,15 @@ const taxonChoices = computed(() =>
         color="primary"
         hide-details
         @update:model-value="emit('update:common', Boolean($event))"
+      />
+      <v-switch
+        :model-value="wish.hazardsFirst"
+        :label="$t('key.hazardsSooner')"
+        :disabled="wish.objective === 'FEWEST'"
+        density="compact"
+        color="primary"
+        hide-details
+        @update:model-value="emit('update:hazards', Boolean($event))"
       />
     </div>
   </details>

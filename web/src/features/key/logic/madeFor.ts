@@ -15,6 +15,7 @@ export function madeFor(wish: Wish, t: Translate): string {
     wish.methods.join(', '),
     wish.preserved.map((p) => t(`apart.treated.${p satisfies (typeof TREATMENTS)[number]}`)).join(', '),
     wish.evenWeights ? '' : t('key.common'),
+    wish.hazardsFirst ? t('key.hazardsFirst') : '',
     wish.taxa.length ? t('key.someTaxa', { n: wish.taxa.length }, wish.taxa.length) : '',
   ].filter(Boolean);
   return parts.length ? parts.join('; ') : t('key.everything');

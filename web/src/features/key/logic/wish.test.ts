@@ -10,6 +10,8 @@ const PLAIN: Wish = {
   preserved: [],
   taxa: [],
   forbidden: [],
+  hazardsFirst: false,
+  questions: [],
 };
 
 /** What the address keeps of a wish. */
@@ -22,6 +24,14 @@ test('an address says only what is wanted otherwise than usual, and is read back
     { ...PLAIN, objective: 'FEWEST', evenWeights: false },
     { ...PLAIN, months: [1, 12], organs: ['leaf, upper', 'stem'], methods: ['cut across'], preserved: ['DRIED'] },
     { ...PLAIN, taxa: ['aa-bane', 'bb'], forbidden: ['leaf-margin'] },
+    { ...PLAIN, hazardsFirst: true, questions: [{ character: 'leaf-tip', rows: [] }] },
+    {
+      ...PLAIN,
+      questions: [
+        { character: 'leaf-tip', rows: ['aa-bane', 'bb'] },
+        { character: 'stem', rows: ['bb'] },
+      ],
+    },
   ];
   for (const wish of wishes) {
     expect(wishOf(Object.fromEntries(there(wish)) as Record<string, string>)).toEqual(wish);

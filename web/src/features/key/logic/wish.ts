@@ -19,8 +19,22 @@ export function wishOf(query: LocationQuery): Wish {
     preserved: seen.preserved as Wish['preserved'],
     taxa: listed(query.taxa),
     forbidden: listed(query.forbidden),
+    hazardsFirst: query.hazards === 'first',
+    questions: asText(query.ask).split(BETWEEN).filter(Boolean).map(questionIn),
   };
 }
+
+type Question = Wish['questions'][number];
+
+const BETWEEN = '|';
+
+/** A question in an address: its character, and the rows in play where it is asked, if these are not all. */
+function questionIn(text: string): Question {
+  const [character = '', rows = ''] = text.split('~');
+  return { character, rows: rows.split('+').filter(Boolean) };
+}
+
+const inAddress = (question: Question) => [question.character, question.rows.join('+')].filter(Boolean).join('~');
 
 /** The address of a key; what is not limited does not stand in it. */
 export function addressOf(wish: Wish): LocationQueryRaw {
@@ -30,6 +44,8 @@ export function addressOf(wish: Wish): LocationQueryRaw {
     common: wish.evenWeights ? undefined : 'true',
     taxa: wish.taxa.join(',') || undefined,
     forbidden: wish.forbidden.join(',') || undefined,
+    hazards: wish.hazardsFirst ? 'first' : undefined,
+    ask: wish.questions.map(inAddress).join(BETWEEN) || undefined,
   };
 }
 

@@ -38,6 +38,8 @@ test('a key that is there at once is shown with its proof and its files', async 
       preserved: [],
       taxa: [],
       forbidden: [],
+      hazardsFirst: false,
+      questions: [],
     },
   ]);
   usePreferences().plain = true;
@@ -247,4 +249,29 @@ test('a key for some taxa says what it leaves out, and what of that is dangerous
   );
   expect(page.text()).toContain('Made for: 2 taxa or groups');
   expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ taxa: ['mild', 'odd'] });
+});
+
+test('another question is asked at a couplet, and the address keeps it until it is set free', async () => {
+  const asks = (character: string) => {
+    const made = key('Margin entire');
+    made.couplets.forEach((c) => {
+      c.character = character;
+      c.alternatives = [
+        { character: 'width', label: 'Leaf width', gain: 0.9, duplicated: 0, misread: 0.04, prices: [] },
+      ];
+    });
+    return made;
+  };
+  server.on('GET /api/v1/studies/meadow/columns?character=width', []);
+  server.on(`POST ${KEYS}`, (wish: unknown) =>
+    job('k1', 'DONE', 1, asks((wish as Schemas['KeyRequest']).questions.length ? 'width' : 'margin')),
+  );
+  const page = await open();
+  await vi.waitFor(() => expect(page.text()).toContain('0.90 bits, 0 in both leads · 4.0 % misread'));
+  page.byText('button', 'Ask this here').click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.query.ask).toBe('width'));
+  await vi.waitFor(() => expect(page.text()).toContain('couplet 1 asks width'));
+  expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ questions: [{ character: 'width', rows: [] }] });
+  (page.all('.v-chip__close')[0] as HTMLElement).click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.query.ask).toBeUndefined());
 });

@@ -24,6 +24,7 @@ import { useKey } from '../composables/useKey';
 import { useNamedKeys } from '../composables/useNamedKeys';
 import { onlyIn } from '../logic/difference';
 import { madeFor } from '../logic/madeFor';
+import { placed, withQuestion } from '../logic/questions';
 import { addressOf, seenBy, wishOf, type Wish } from '../logic/wish';
 
 const model = useStudy();
@@ -93,6 +94,18 @@ function update() {
   if (wish.value) void router.push({ query: { ...addressOf(wish.value), replaces: id, beside: id } });
 }
 
+function askWith(change: Partial<Wish>) {
+  if (wish.value) ask(addressOf({ ...wish.value, ...change }));
+}
+
+/** Asks another character at the couplet that is shown. */
+function setQuestion(character: string) {
+  if (!wish.value || !view.value || !couplet.value) return;
+  const set = withQuestion(view.value, wish.value.questions, couplet.value, character);
+  ask({ ...addressOf({ ...wish.value, questions: set }), couplet: String(selected.value) });
+}
+
+const questions = computed(() => (view.value && wish.value ? placed(view.value, wish.value.questions) : []));
 const forbidding = (forbidden: string[]) => ({ forbidden: forbidden.join(',') || undefined });
 const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id === id)?.label ?? id;
 </script>
@@ -108,8 +121,10 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
       :named="named"
       :kept="keptId"
       :files="files"
+      :questions="questions"
       @objective="ask({ objective: $event })"
       @allow="(c) => ask(forbidding(wish?.forbidden.filter((f) => f !== c) ?? []))"
+      @free="(i) => askWith({ questions: wish?.questions.filter((_, at) => at !== i) })"
       @open="open"
     >
       <KeepKey
@@ -128,8 +143,9 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
       :study="model.study.value"
       @update:model-value="ask(toQuery($event))"
       @beginners="ask({ objective: 'BEGINNER' })"
-      @update:common="ask({ common: $event ? 'true' : undefined })"
-      @update:taxa="ask({ taxa: $event.join(',') || undefined })"
+      @update:common="askWith({ evenWeights: !$event })"
+      @update:taxa="askWith({ taxa: $event })"
+      @update:hazards="askWith({ hazardsFirst: $event })"
     />
     <ProblemNote :problem="keptId ? kept.error.value : key.problem.value" />
     <KeptNote
@@ -193,6 +209,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
           :couplet="couplet"
           :study="model.study.value"
           @forbid="ask(forbidding([...(wish?.forbidden ?? []), $event]))"
+          @ask="setQuestion"
         >
           <LeadEditor v-if="editable && !keptId" :couplet="couplet" />
         </CoupletShelf>

@@ -16,6 +16,8 @@ const REQUEST: Schemas['KeyRequest'] = {
   preserved: [],
   taxa: [],
   forbidden: [],
+  hazardsFirst: false,
+  questions: [],
 };
 const line = (standing: Schemas['Standing'], name = 'Winter key'): Schemas['NamedKeyLine'] => ({
   id: 7,

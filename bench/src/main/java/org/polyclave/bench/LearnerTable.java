@@ -43,7 +43,7 @@ public final class LearnerTable {
         this.rounds = rounds;
     }
 
-    /** The first argument is the number of rounds, after one to warm up; 5 if there is none, 2 for large tables. */
+    /** The first argument is the number of rounds, after one to warm up; 5 if there is none, one for large tables. */
     public static void main(String[] arguments) {
         new LearnerTable(arguments.length > 0 ? Integer.parseInt(arguments[0]) : 5).print();
     }
@@ -68,7 +68,7 @@ public final class LearnerTable {
         List<Run> learner = new ArrayList<>();
         List<Run> keys = new ArrayList<>();
         KeyResult result = null;
-        for (int round = 0; round <= (large ? Math.min(2, rounds) : rounds); round++) {
+        for (int round = 0; round <= (large ? 1 : rounds); round++) {
             Run learned = learn(matrix);
             List<Run> timed = new ArrayList<>();
             result = key(matrix, timed);
@@ -132,7 +132,7 @@ public final class LearnerTable {
                 new ListDataSource<>(examples(matrix), labels, new SimpleDataSourceProvenance("synthetic", labels));
         long start = System.nanoTime();
         MutableDataset<Label> data = new MutableDataset<>(source);
-        TreeModel<Label> tree = (TreeModel<Label>)
+        TreeModel<Label> tree =
                 new CARTClassificationTrainer(Integer.MAX_VALUE, 1f, 0f, 1f, false, new Entropy(), 1L).train(data);
         double time = (System.nanoTime() - start) / MILLION;
         double steps = depths(tree.getRoot(), 0) / matrix.rowCount();

@@ -73,7 +73,8 @@ public final class KeyGenerator {
                 best.cost(KeyObjective.FEWEST),
                 best.tree().longestPath(),
                 entropyBound,
-                Math.max(entropyBound, pool.leastSteps()),
+                // Where questions are set, the search knows only of keys that ask them.
+                options.questions().isEmpty() ? Math.max(entropyBound, pool.leastSteps()) : entropyBound,
                 best.trained(),
                 best.novice(),
                 pool.isBest(options.objective()) ? Completion.OPTIMAL : otherwise);

@@ -1,5 +1,7 @@
 package org.polyclave.core.key;
 
+import java.util.List;
+import java.util.Set;
 import org.polyclave.core.matrix.MatrixCharacter;
 
 /**
@@ -10,10 +12,19 @@ import org.polyclave.core.matrix.MatrixCharacter;
  * @param nodeBudget how many positions may be opened to improve the key of each objective
  * @param confirming how many confirming statements a lead may carry
  * @param months bit set of the months in which the key is to be used
+ * @param hazardsFirst whether what is dangerous is to be separated early from what is not; where only steps count it is not
+ * @param questions what must be asked in some places
  */
-public record KeyOptions(KeyObjective objective, boolean evenWeights, int nodeBudget, int confirming, int months) {
+public record KeyOptions(
+        KeyObjective objective,
+        boolean evenWeights,
+        int nodeBudget,
+        int confirming,
+        int months,
+        boolean hazardsFirst,
+        List<SetQuestion> questions) {
     public static final KeyOptions DEFAULT =
-            new KeyOptions(KeyObjective.FEWEST, true, 5_000, 3, MatrixCharacter.ALL_MONTHS);
+            new KeyOptions(KeyObjective.FEWEST, true, 5_000, 3, MatrixCharacter.ALL_MONTHS, false, List.of());
 
     public KeyOptions {
         if ((months & MatrixCharacter.ALL_MONTHS) == 0) {
@@ -22,21 +33,41 @@ public record KeyOptions(KeyObjective objective, boolean evenWeights, int nodeBu
         if (nodeBudget < 0 || confirming < 0 || confirming > 3) {
             throw new IllegalArgumentException("The node budget must be at least 0, and confirming statements 0 to 3");
         }
+        questions = List.copyOf(questions);
+    }
+
+    /**
+     * A character that is asked wherever exactly these rows are in play, if it can be asked there.
+     *
+     * @param rows none: all rows, which are in play at the first couplet
+     */
+    public record SetQuestion(Set<Integer> rows, int character) {
+        public SetQuestion {
+            rows = Set.copyOf(rows);
+        }
     }
 
     public KeyOptions withObjective(KeyObjective wanted) {
-        return new KeyOptions(wanted, evenWeights, nodeBudget, confirming, months);
+        return new KeyOptions(wanted, evenWeights, nodeBudget, confirming, months, hazardsFirst, questions);
     }
 
     public KeyOptions withEvenWeights(boolean even) {
-        return new KeyOptions(objective, even, nodeBudget, confirming, months);
+        return new KeyOptions(objective, even, nodeBudget, confirming, months, hazardsFirst, questions);
     }
 
     public KeyOptions withNodeBudget(int nodes) {
-        return new KeyOptions(objective, evenWeights, nodes, confirming, months);
+        return new KeyOptions(objective, evenWeights, nodes, confirming, months, hazardsFirst, questions);
     }
 
     public KeyOptions inMonths(int wanted) {
-        return new KeyOptions(objective, evenWeights, nodeBudget, confirming, wanted);
+        return new KeyOptions(objective, evenWeights, nodeBudget, confirming, wanted, hazardsFirst, questions);
+    }
+
+    public KeyOptions withHazardsFirst(boolean first) {
+        return new KeyOptions(objective, evenWeights, nodeBudget, confirming, months, first, questions);
+    }
+
+    public KeyOptions withQuestions(List<SetQuestion> wanted) {
+        return new KeyOptions(objective, evenWeights, nodeBudget, confirming, months, hazardsFirst, wanted);
     }
 }

@@ -31,6 +31,7 @@ final class KeyPool {
     private final TreeCost treeCost;
     private final double mostEnds;
     private final double nodeBudget;
+    private final SetQuestions questions;
     private final boolean dangers;
 
     /** A tree with what becomes of its readers, and what it costs under each objective. */
@@ -56,13 +57,15 @@ final class KeyPool {
         this.problem = problem;
         this.mostEnds = mostEnds;
         nodeBudget = options.nodeBudget();
+        questions = new SetQuestions(problem, options.questions());
         Position start = Position.start(problem);
         dangers = start.holdsDangerous() && !start.holdsDangersOnly();
         treeCost = new TreeCost(problem);
         Set<KeyObjective> tried = KeySearch.isLarge(problem)
                 ? EnumSet.of(KeyObjective.FEWEST, options.objective())
                 : EnumSet.allOf(KeyObjective.class);
-        tried.forEach(objective -> costs.put(objective, new SplitCost(problem, objective, options.months())));
+        tried.forEach(objective ->
+                costs.put(objective, new SplitCost(problem, objective, options.months(), options.hazardsFirst())));
     }
 
     /**
@@ -79,7 +82,8 @@ final class KeyPool {
             }
             double from = done++;
             Progress part = share -> progress.report((from + share) / costs.size());
-            KeySearch search = new KeySearch(problem, each.getValue(), treeCost, leastSteps, cancel, part, nodeBudget);
+            KeySearch search =
+                    new KeySearch(problem, each.getValue(), treeCost, leastSteps, cancel, part, nodeBudget, questions);
             Optional<KeySearch.Found> first = search.grow(mostEnds);
             if (first.isPresent() && all.isEmpty()) {
                 all.add(judged(first.get().tree()));

@@ -34,7 +34,7 @@ final class KeySearch {
     /** Beyond so many classes times characters the first tree takes the first splits that are good. */
     private static final int LARGE = 200_000;
 
-    private static final double NEARLY = 0.97;
+    private static final double NEARLY = 0.996;
     /** Of a search, the share of its time that the first tree is said to take. */
     private static final double GROWING = 0.5;
 
@@ -100,14 +100,15 @@ final class KeySearch {
             LeastSteps leastSteps,
             CancelSignal cancel,
             Progress progress,
-            double mostNodes) {
+            double mostNodes,
+            SetQuestions questions) {
         this.cost = cost;
         this.treeCost = treeCost;
         this.leastSteps = leastSteps;
         this.cancel = cancel;
         this.progress = progress;
         budget = mostNodes;
-        surveyor = new SplitSurveyor(problem, cost);
+        surveyor = new SplitSurveyor(problem, cost, questions);
         large = isLarge(problem);
         stepsOnly = cost.objective().countsStepsOnly();
         leastEffort = stepsOnly ? 1 : leastEffort(problem, cost.objective());
@@ -213,6 +214,7 @@ final class KeySearch {
             found = distinct(position, found);
         }
         node.open(found, survey.all());
+        node.beside = survey.beside();
         if (found.isEmpty()) {
             node.best = treeCost.loss(position, cost.objective());
             node.bound = node.best;

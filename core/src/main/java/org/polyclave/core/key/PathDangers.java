@@ -14,6 +14,7 @@ import org.polyclave.core.evidence.UsableEvidence;
 import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Handling;
+import org.polyclave.core.matrix.Harm;
 import org.polyclave.core.matrix.Matrix;
 
 /**
@@ -26,6 +27,9 @@ public final class PathDangers {
 
     private final Matrix matrix;
     private final UsableEvidence evidence;
+    private final int[] dangerous;
+    /** By danger, what could count against it. */
+    private final Map<Integer, List<Integer>> usable = new HashMap<>();
     /** By end itself: two that name the same may be reached on different ways. */
     private final IdentityHashMap<Key.ToRows, Map<Integer, NotRuledOut>> found = new IdentityHashMap<>();
 
@@ -39,6 +43,9 @@ public final class PathDangers {
     private PathDangers(Matrix matrix) {
         this.matrix = matrix;
         evidence = new UsableEvidence(matrix);
+        dangerous = IntStream.range(0, matrix.rowCount())
+                .filter(h -> matrix.row(h).hazard().isDangerous())
+                .toArray();
     }
 
     /** For each end of a key, by identity: each dangerous name once. */
@@ -82,27 +89,33 @@ public final class PathDangers {
                 .anyMatch(j -> matrix.isDangerousName(matrix.row(j).name()))) {
             return;
         }
-        for (int h = 0; h < matrix.rowCount(); h++) {
-            if (matrix.row(h).hazard().isDangerous()) {
-                List<Integer> used = used(h, end, path);
-                if (evidence.features(used) < UsableEvidence.NEEDED) {
-                    open.putIfAbsent(matrix.row(h).name(), new NotRuledOut(h, signs(h, end, used)));
-                }
+        for (int h : dangerous) {
+            List<Integer> used = used(h, end, path);
+            if (evidence.features(used) < UsableEvidence.NEEDED) {
+                open.putIfAbsent(matrix.row(h).name(), new NotRuledOut(h, signs(h, end, used)));
             }
         }
     }
 
     /** Characters of the path by which the danger cannot come here, and that count against it. */
     private List<Integer> used(int danger, Key.ToRows end, List<Key.Statement> path) {
-        return path.stream()
-                .filter(s -> excludes(s, danger) && separates(danger, end, s.character()))
-                .map(Key.Statement::character)
-                .distinct()
-                .toList();
+        List<Integer> used = new ArrayList<>();
+        for (Key.Statement statement : path) {
+            int c = statement.character();
+            if (!used.contains(c) && excludes(statement, danger) && separates(danger, end, c)) {
+                used.add(c);
+            }
+        }
+        return used;
     }
 
     private boolean separates(int danger, Key.ToRows end, int character) {
-        return end.rows().stream().allMatch(j -> evidence.separates(danger, j, character));
+        for (int row : end.rows()) {
+            if (!evidence.separates(danger, row, character)) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private boolean excludes(Key.Statement statement, int row) {
@@ -116,21 +129,42 @@ public final class PathDangers {
                 && wanted.and(Atoms.Interval.closed(range.min(), range.max())).isEmpty(whole);
     }
 
+    /** Those of other parts first, in each the ones that novices misread least. */
     private List<Integer> signs(int danger, Key.ToRows end, List<Integer> used) {
+        List<Integer> elsewhere = new ArrayList<>();
+        List<Integer> there = new ArrayList<>();
+        for (int c : usable.computeIfAbsent(danger, this::leastMisreadFirst)) {
+            List<Integer> alike = isOfAnotherPart(c, used) ? elsewhere : there;
+            if (alike.size() < SIGNS && !used.contains(c) && mayBeDone(danger, end, c) && separates(danger, end, c)) {
+                alike.add(c);
+            }
+            if (elsewhere.size() == SIGNS) {
+                break;
+            }
+        }
+        elsewhere.addAll(there);
+        return List.copyOf(elsewhere.subList(0, Math.min(SIGNS, elsewhere.size())));
+    }
+
+    /** The characters that could count against a danger, whatever the other row is. */
+    private List<Integer> leastMisreadFirst(int danger) {
         return IntStream.range(0, matrix.characterCount())
-                .filter(c -> !used.contains(c) && separates(danger, end, c))
-                .filter(c -> end.rows().stream()
-                        .allMatch(j -> matrix.character(c)
-                                        .handling()
-                                        .advice(matrix.row(danger)
-                                                .harm()
-                                                .and(matrix.row(j).harm()))
-                                != Handling.Advice.NEVER))
+                .filter(c -> evidence.isUsable(danger, danger, c))
                 .boxed()
-                .sorted(Comparator.comparing((Integer c) -> !isOfAnotherPart(c, used))
-                        .thenComparing(c -> matrix.character(c).misreading().novice()))
-                .limit(SIGNS)
+                .sorted(Comparator.comparing(
+                        c -> matrix.character(c).misreading().novice()))
                 .toList();
+    }
+
+    private boolean mayBeDone(int danger, Key.ToRows end, int character) {
+        Handling handling = matrix.character(character).handling();
+        for (int row : end.rows()) {
+            Harm harm = matrix.row(danger).harm().and(matrix.row(row).harm());
+            if (handling.advice(harm) == Handling.Advice.NEVER) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private boolean isOfAnotherPart(int character, List<Integer> used) {

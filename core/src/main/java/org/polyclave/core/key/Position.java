@@ -185,6 +185,15 @@ final class Position {
         return false;
     }
 
+    /** Share of the specimens here that are dangerous, if others are not. */
+    double dangerAmongHarmless() {
+        double dangerous = 0;
+        for (int k = 0; k < classes.length; k++) {
+            dangerous += isDangerous(k) ? mass[k] : 0;
+        }
+        return total <= 0 || holdsDangersOnly() ? 0 : dangerous / total;
+    }
+
     boolean holdsDangersOnly() {
         for (int k = 0; k < classes.length; k++) {
             if (!isDangerous(k)) {

@@ -42,6 +42,8 @@ final class SearchNode {
     Optional<Question> chosen = Optional.empty();
     /** Best first; empty where the key stops. */
     List<Question> questions = NOT_OPEN;
+    /** What is not asked here because the question is set. */
+    List<Candidate> beside = List.of();
     /** Whether these are all the questions there are. */
     boolean all;
 
@@ -98,7 +100,7 @@ final class SearchNode {
             return new KeyTree.Stop(position.classes);
         }
         Question question = chosen.get();
-        List<Candidate> candidates = new ArrayList<>();
+        List<Candidate> candidates = new ArrayList<>(beside);
         questions.forEach(q -> candidates.add(q.candidate));
         return new KeyTree.Choice(
                 question.candidate,

@@ -17,16 +17,32 @@ final class SplitCost {
     private static final double STATE_TOO_MANY = 0.1;
     private static final double OUT_OF_SEASON = 0.5;
     private static final int STATES_READ_AT_ONCE = 2;
+    /** A couplet that a dangerous specimen passes while something harmless is in play, where hazards come first. */
+    private static final double NOT_YET_SEPARATED = 1;
 
     private final KeyProblem problem;
     private final KeyObjective objective;
     private final int months;
+    private final boolean hazardsFirst;
+    /** Share of all specimens that are dangerous. */
+    private final double dangerous;
 
-    /** @param months bit set of the months in which the key is to be used */
-    SplitCost(KeyProblem problem, KeyObjective objective, int months) {
+    /**
+     * @param months bit set of the months in which the key is to be used
+     * @param hazardsFirst whether what is dangerous is to be separated early
+     */
+    SplitCost(KeyProblem problem, KeyObjective objective, int months, boolean hazardsFirst) {
         this.problem = problem;
         this.objective = objective;
         this.months = months;
+        this.hazardsFirst = hazardsFirst;
+        double sum = 0;
+        double all = 0;
+        for (int specimens = 0; specimens < problem.classCount; specimens++) {
+            sum += problem.isDangerous(specimens) ? problem.mass[specimens] : 0;
+            all += problem.mass[specimens];
+        }
+        dangerous = sum / all;
     }
 
     KeyObjective objective() {
@@ -39,7 +55,8 @@ final class SplitCost {
             return 1;
         }
         double cost = objective.effort(problem.matrix.character(split.character()))
-                + objective.groupWeight() * groupsParted(position, split);
+                + objective.groupWeight() * groupsParted(position, split)
+                + (hazardsFirst && dangerous > 0 ? NOT_YET_SEPARATED * position.dangerAmongHarmless() / dangerous : 0);
         for (Price price : prices(position, split)) {
             cost += price.couplets();
         }

@@ -2,6 +2,9 @@ package org.polyclave.core.key;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
+import java.util.stream.Collectors;
 import org.polyclave.core.matrix.CharacterRole;
 
 /**
@@ -14,9 +17,11 @@ final class SplitSurveyor {
     private final StateSplits stateSplits;
     private final ThresholdSplits thresholdSplits;
     private final KeyProblem problem;
+    private final SetQuestions questions;
 
-    SplitSurveyor(KeyProblem problem, SplitCost cost) {
+    SplitSurveyor(KeyProblem problem, SplitCost cost, SetQuestions questions) {
         this.problem = problem;
+        this.questions = questions;
         stateSplits = new StateSplits(problem, cost);
         thresholdSplits = new ThresholdSplits(problem, cost);
     }
@@ -26,8 +31,13 @@ final class SplitSurveyor {
      *
      * @param candidates none when nothing separates two rows of different targets: the position is terminal
      * @param all whether these are all
+     * @param beside what could be asked, too, but is not because the question is set
      */
-    record Survey(List<Candidate> candidates, boolean all) {}
+    record Survey(List<Candidate> candidates, boolean all, List<Candidate> beside) {
+        Survey(List<Candidate> candidates, boolean all) {
+            this(candidates, all, List.of());
+        }
+    }
 
     /** Every candidate. */
     List<Candidate> candidates(Position position) {
@@ -36,6 +46,19 @@ final class SplitSurveyor {
 
     /** @param enough of the characters after one that gains so much nothing is wanted */
     Survey survey(Position position, double enough) {
+        OptionalInt set = questions.at(position);
+        if (set.isEmpty()) {
+            return surveyAll(position, enough);
+        }
+        Survey all = surveyAll(position, Double.POSITIVE_INFINITY);
+        Map<Boolean, List<Candidate>> bySet = all.candidates().stream()
+                .collect(Collectors.partitioningBy(c -> c.split().character() == set.getAsInt()));
+        List<Candidate> wanted = bySet.getOrDefault(true, List.of());
+        // What does not separate here, or must not be done here, is not asked, whoever wants it.
+        return wanted.isEmpty() ? all : new Survey(wanted, true, bySet.getOrDefault(false, List.of()));
+    }
+
+    private Survey surveyAll(Position position, double enough) {
         if (!hasSeveralNames(position)) {
             return new Survey(List.of(), true);
         }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -29,6 +30,7 @@ import org.polyclave.core.matrix.Misreading;
 import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Completion;
+import org.polyclave.core.run.Progress;
 import org.polyclave.core.statistics.Measured;
 import org.polyclave.core.testkit.SyntheticMatrix;
 
@@ -573,20 +575,83 @@ class GenerationTest {
         assertThat(early).isEqualTo(new KeyOutcome.Cancelled());
 
         done[0] = 0;
-        List<KeyResult> soFar = new ArrayList<>();
-        KeyOptions fewest = QUICK.withObjective(KeyObjective.FEWEST);
-        KeyOutcome late = GENERATOR.generate(
-                matrix, fewest, () -> done[0] > 0.5, share -> done[0] = share, key -> soFar.add(key.get()));
+        KeyOptions relatives = QUICK.withObjective(KeyObjective.RELATIVES);
+        KeyOutcome late = GENERATOR.generate(matrix, relatives, () -> done[0] > 0.5, share -> done[0] = share);
         assertThat(done[0]).as("it stops soon after it was asked").isBetween(0.5, 0.7);
         KeyResult kept = ((Generated) late).result();
         assertThat(kept.figures().completion()).isEqualTo(Completion.CANCELLED);
-        soFar.add(kept);
-        soFar.add(((Generated) GENERATOR.generate(matrix, fewest, CancelSignal.NEVER)).result());
+        assertThat(kept.proof().proven()).isTrue();
+    }
+
+    @Test
+    void theBestSoFarNeverGetsWorse() {
+        Matrix matrix = new SyntheticMatrix(60, 30, 4, 0.05, 0.03, 0.2, 0, true).generate(7);
+        List<KeyResult> soFar = new ArrayList<>();
+        KeyOptions fewest = QUICK.withObjective(KeyObjective.FEWEST);
+        KeyOutcome last =
+                GENERATOR.generate(matrix, fewest, CancelSignal.NEVER, Progress.UNSEEN, key -> soFar.add(key.get()));
+        soFar.add(((Generated) last).result());
         assertThat(soFar).hasSizeGreaterThan(3).allMatch(key -> key.proof().proven());
+        assertThat(soFar.get(0).figures().completion()).isEqualTo(Completion.CANCELLED);
         assertThat(soFar)
-                .as("each is at least as good as the one before")
                 .isSortedAccordingTo(Comparator.comparingDouble(
                                 (KeyResult key) -> Math.rint(1e9 * key.figures().expectedSteps()))
                         .reversed());
+    }
+
+    private static List<Integer> rowsIn(KeyResult key, int couplet) {
+        return key.reasons().get(couplet - 1).rows();
+    }
+
+    private static int askedAt(KeyResult key, List<Integer> rows) {
+        return key.reasons().stream()
+                .filter(reason -> reason.rows().equals(rows))
+                .findFirst()
+                .orElseThrow()
+                .character();
+    }
+
+    @Test
+    void aQuestionThatIsSetIsAskedWhereExactlyItsRowsAreInPlay() {
+        Matrix matrix = new SyntheticMatrix(9, 12, 3, 0.1, 0, 0.2, 0, true).generate(11);
+        KeyResult free = key(matrix);
+        for (int couplet = 1; couplet <= 2; couplet++) {
+            List<Integer> rows = rowsIn(free, couplet);
+            KeyResult.CoupletReason reason = free.reasons().get(couplet - 1);
+            int other = reason.alternatives().get(1).character();
+            Set<Integer> named = couplet == 1 ? Set.of() : Set.copyOf(rows);
+            List<KeyOptions.SetQuestion> set = new ArrayList<>();
+            set.add(new KeyOptions.SetQuestion(named, other));
+            if (couplet == 2) {
+                set.add(new KeyOptions.SetQuestion(
+                        Set.of(), free.reasons().get(0).character()));
+            }
+            KeyResult kept =
+                    ((Generated) GENERATOR.generate(matrix, QUICK.withQuestions(set), CancelSignal.NEVER)).result();
+            assertThat(askedAt(kept, rows)).isEqualTo(other).isNotEqualTo(reason.character());
+            assertThat(kept.proof().proven()).isTrue();
+            assertThat(kept.figures().expectedSteps())
+                    .isGreaterThanOrEqualTo(free.figures().expectedSteps() - 1e-9);
+            assertThat(kept.reasons().stream()
+                            .filter(r -> r.rows().equals(rows))
+                            .findFirst()
+                            .orElseThrow()
+                            .alternatives())
+                    .as("what else could be asked is still told")
+                    .extracting(KeyResult.Alternative::character)
+                    .contains(reason.character());
+        }
+    }
+
+    @Test
+    void aQuestionThatSeparatesNothingIsNotAskedBecauseItWasSet() {
+        Matrix matrix = matrix(
+                List.of(states("same", 0, 2), states("differs", 1, 2)),
+                new Cell[] {only(0, 2), only(0, 2)},
+                new Cell[] {only(0, 2), only(1, 2)});
+        KeyOptions set = QUICK.withQuestions(List.of(new KeyOptions.SetQuestion(Set.of(), 0)));
+        KeyResult made = ((Generated) GENERATOR.generate(matrix, set, CancelSignal.NEVER)).result();
+        assertThat(made.reasons().get(0).character()).isEqualTo(1);
+        assertThat(made.proof().proven()).isTrue();
     }
 }

@@ -65,7 +65,7 @@ class KeyPropertyTest {
             trees.put(objective, pool.best(objective).tree());
         }
         trees.forEach((objective, own) -> {
-            SplitCost cost = new SplitCost(problem, objective, MatrixCharacter.ALL_MONTHS);
+            SplitCost cost = new SplitCost(problem, objective, MatrixCharacter.ALL_MONTHS, false);
             for (KeyTree other : trees.values()) {
                 if (objective == KeyObjective.CAUTIOUS) {
                     assertThat(harm(judge, own)).isLessThanOrEqualTo(harm(judge, other) + 1e-10);

@@ -42,14 +42,15 @@ class KeySearchTest {
                 new LeastSteps(problem),
                 CancelSignal.NEVER,
                 Progress.UNSEEN,
-                nodes);
+                nodes,
+                new SetQuestions(problem, List.of()));
         KeySearch.Found found = search.run(GIVEN_UP).orElseThrow();
         return new Searched(found.tree(), found.cost(), search.bound());
     }
 
     private static Searched fewest(Matrix matrix, int nodes) {
         KeyProblem problem = new KeyProblem(matrix, true);
-        return searched(problem, new SplitCost(problem, KeyObjective.FEWEST, MatrixCharacter.ALL_MONTHS), nodes);
+        return searched(problem, new SplitCost(problem, KeyObjective.FEWEST, MatrixCharacter.ALL_MONTHS, false), nodes);
     }
 
     @Test
@@ -89,7 +90,8 @@ class KeySearchTest {
         int known = 0;
         for (long seed = 1; seed <= 100; seed++) {
             KeyProblem problem = new KeyProblem(mixed(seed), seed % 2 == 0);
-            SplitCost cost = new SplitCost(problem, objective, seed % 3 == 0 ? 0b111 : MatrixCharacter.ALL_MONTHS);
+            int months = seed % 3 == 0 ? 0b111 : MatrixCharacter.ALL_MONTHS;
+            SplitCost cost = new SplitCost(problem, objective, months, seed % 5 < 2);
             TreeCost treeCost = new TreeCost(problem);
             AllTrees all = new AllTrees(problem, cost, treeCost);
             double least = all.least(Position.start(problem));
@@ -129,7 +131,8 @@ class KeySearchTest {
             if (++tried > MOST) {
                 return 0;
             }
-            List<Candidate> candidates = new SplitSurveyor(problem, cost).candidates(position);
+            List<Candidate> candidates =
+                    new SplitSurveyor(problem, cost, new SetQuestions(problem, List.of())).candidates(position);
             double least = candidates.isEmpty() ? treeCost.loss(position, cost.objective()) : Double.POSITIVE_INFINITY;
             for (Candidate candidate : candidates) {
                 Split split = candidate.split();

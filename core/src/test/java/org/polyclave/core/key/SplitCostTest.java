@@ -16,6 +16,7 @@ import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.MatrixRow;
 import org.polyclave.core.matrix.Misreading;
+import org.polyclave.core.testkit.SyntheticMatrix;
 
 /** What readers find awkward, worked out by hand. */
 class SplitCostTest {
@@ -60,7 +61,7 @@ class SplitCostTest {
     }
 
     private static List<Price> prices(KeyObjective objective, int months, Position position, Split split) {
-        return new SplitCost(PROBLEM, objective, months).prices(position, split);
+        return new SplitCost(PROBLEM, objective, months, false).prices(position, split);
     }
 
     private static List<Price> prices(Split split) {
@@ -97,7 +98,7 @@ class SplitCostTest {
         assertThat(prices(flower)).containsExactly(new Price(PriceKind.OUT_OF_SEASON, 0.375));
         assertThat(prices(KeyObjective.BEGINNER, SPRING, Position.start(PROBLEM), flower))
                 .isEmpty();
-        double asking = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, MatrixCharacter.ALL_MONTHS)
+        double asking = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, MatrixCharacter.ALL_MONTHS, false)
                 .asking(Position.start(PROBLEM), flower);
         assertThat(asking).as("three minutes and the season").isCloseTo(3.375, within(1e-12));
     }
@@ -115,7 +116,7 @@ class SplitCostTest {
     /** Rows 0, 1 and 2, 3 are relatives; of two groups both have a row on either side. */
     @Test
     void everyNamedGroupThatIsDividedCosts() {
-        SplitCost cost = new SplitCost(PROBLEM, KeyObjective.RELATIVES, MatrixCharacter.ALL_MONTHS);
+        SplitCost cost = new SplitCost(PROBLEM, KeyObjective.RELATIVES, MatrixCharacter.ALL_MONTHS, false);
         Position start = Position.start(PROBLEM);
         assertThat(cost.asking(start, Split.states(0, 0b0011, 0b1100))).isCloseTo(1, within(1e-12));
         assertThat(cost.asking(start, Split.states(0, 0b0001, 0b1110))).isCloseTo(1.5, within(1e-12));
@@ -124,7 +125,7 @@ class SplitCostTest {
     /** Of one state's specimens all that are misread go astray, of four states' each fourth. */
     @Test
     void theShareThatIsTakenDownTheWrongLeadIsThatOfTheSpecimensThatCome() {
-        SplitCost trained = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, MatrixCharacter.ALL_MONTHS);
+        SplitCost trained = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, MatrixCharacter.ALL_MONTHS, false);
         Position start = Position.start(PROBLEM);
         assertThat(trained.misread(start, Split.states(2, 0b01, 0b10))).isCloseTo(0.05, within(1e-12));
         Split oneAgainstFour = Split.states(1, 0b00001, 0b11110);
@@ -132,9 +133,37 @@ class SplitCostTest {
         Position four = start.follow(oneAgainstFour, false);
         assertThat(trained.misread(four, Split.states(1, 0b00010, 0b11100)))
                 .isCloseTo((0.05 + 3 * 0.05 / 3) / 4, within(1e-12));
-        assertThat(new SplitCost(PROBLEM, KeyObjective.BEGINNER, MatrixCharacter.ALL_MONTHS)
+        assertThat(new SplitCost(PROBLEM, KeyObjective.BEGINNER, MatrixCharacter.ALL_MONTHS, false)
                         .misread(start, oneAgainstFour))
                 .as("novices misread more often")
                 .isGreaterThan(trained.misread(start, oneAgainstFour));
+    }
+
+    /** Of five, two are dangerous: on average over these a couplet more, as long as one of the others could be meant. */
+    @Test
+    void whereHazardsComeFirstTheyCostUntilTheyAreSeparated() {
+        List<MatrixRow> rows = PROBLEM.matrix.rows().stream()
+                .map(r ->
+                        new MatrixRow(r.id(), r.name(), r.kin(), 1, r.name() < 2 ? Hazard.SERIOUS : Hazard.NONE_KNOWN))
+                .toList();
+        KeyProblem dangerous = new KeyProblem(Matrix.of(rows, CHARACTERS, SyntheticMatrix.cells(PROBLEM.matrix)), true);
+        Position start = Position.start(dangerous);
+        Split shape = Split.states(1, 0b00011, 0b11100);
+        for (KeyObjective objective : KeyObjective.values()) {
+            SplitCost plain = new SplitCost(dangerous, objective, MatrixCharacter.ALL_MONTHS, false);
+            SplitCost early = new SplitCost(dangerous, objective, MatrixCharacter.ALL_MONTHS, true);
+            double more = objective == KeyObjective.FEWEST ? 0 : 1;
+            assertThat(early.asking(start, shape) - plain.asking(start, shape))
+                    .as(objective.name())
+                    .isCloseTo(more, within(1e-12));
+            Split rest = Split.states(1, 0b00001, 0b00010);
+            Position separated = start.follow(shape, true);
+            assertThat(early.asking(separated, rest)).isEqualTo(plain.asking(separated, rest));
+            Position oneOfThem = start.follow(Split.states(1, 0b00101, 0b11010), true);
+            Split other = Split.states(1, 0b00001, 0b00100);
+            assertThat(oneOfThem.total * (early.asking(oneOfThem, other) - plain.asking(oneOfThem, other)))
+                    .as("half of the dangerous ones come here")
+                    .isCloseTo(more / 2, within(1e-12));
+        }
     }
 }

@@ -51,7 +51,12 @@ public final class KeyJson {
     public record ReadKey(Key key, List<String> problems, List<LeadText> texts) {}
 
     public static String write(CompiledStudy compiled, KeyResult result) {
-        return new KeyJson(compiled).written(result);
+        return write(compiled, result, KeyWording.word(compiled, result));
+    }
+
+    /** @param view the key in words */
+    public static String write(CompiledStudy compiled, KeyResult result, KeyView view) {
+        return new KeyJson(compiled).written(result, view);
     }
 
     /** Reads a key file; characters, states and rows are looked up in {@code compiled}. */
@@ -69,8 +74,7 @@ public final class KeyJson {
         return new ReadKey(key, reader.problems, reader.texts);
     }
 
-    private String written(KeyResult result) {
-        KeyView view = KeyWording.word(compiled, result);
+    private String written(KeyResult result, KeyView view) {
         ObjectNode root = JSON.createObjectNode();
         root.put("format", "polyclave-key").put("version", 1);
         ArrayNode couplets = root.putArray("couplets");
@@ -90,6 +94,15 @@ public final class KeyJson {
         }
         if (couplets.isEmpty()) {
             writeRows(root, "whole", result.key().whole(), Objects.requireNonNull(view.whole()));
+        }
+        if (!view.leftOut().isEmpty()) {
+            ArrayNode leftOut = root.putArray("leavesOut");
+            view.leftOut()
+                    .forEach(n -> leftOut.addObject()
+                            .put("row", n.row())
+                            .put(
+                                    "hazard",
+                                    n.hazard().name().toLowerCase(Locale.ROOT).replace('_', '-')));
         }
         KeyResult.Figures figures = result.figures();
         root.putObject("figures")

@@ -19,8 +19,13 @@ public final class KeyRenderer {
 
     /** Plain text, {@value #WIDTH} columns, dots leading to the target. */
     public static String text(KeyView view, Study study) {
+        return text(view, KeyNotes.cautionsOnPaper(view, study));
+    }
+
+    /** The same with cautions that were worked out before. */
+    public static String text(KeyView view, List<String> cautions) {
         StringBuilder out = new StringBuilder(view.title()).append("\n\n");
-        for (String caution : KeyNotes.cautionsOnPaper(view, study)) {
+        for (String caution : cautions) {
             out.append("! ").append(caution).append('\n');
         }
         if (view.whole() != null) {
@@ -96,8 +101,13 @@ public final class KeyRenderer {
     }
 
     public static String markdown(KeyView view, Study study) {
+        return markdown(view, KeyNotes.cautionsOnPaper(view, study));
+    }
+
+    /** The same with cautions that were worked out before. */
+    public static String markdown(KeyView view, List<String> cautions) {
         StringBuilder out = new StringBuilder("# ").append(md(view.title())).append("\n\n");
-        for (String caution : KeyNotes.cautionsOnPaper(view, study)) {
+        for (String caution : cautions) {
             out.append("> **Caution.** ").append(md(caution)).append("\n>\n");
         }
         if (view.whole() != null) {
@@ -140,7 +150,11 @@ public final class KeyRenderer {
 
     /** One page with its style inside and nothing loaded from elsewhere; couplets link to one another. */
     public static String html(KeyView view, Study study) {
-        List<String> cautions = KeyNotes.cautionsOnPaper(view, study);
+        return html(view, KeyNotes.cautionsOnPaper(view, study));
+    }
+
+    /** The same with cautions that were worked out before. */
+    public static String html(KeyView view, List<String> cautions) {
         return Templates.render(
                 "key/page",
                 Map.of(
@@ -151,6 +165,6 @@ public final class KeyRenderer {
                         "figures",
                         KeyNotes.figures(view),
                         "fonts",
-                        PageFonts.serif(text(view, study))));
+                        PageFonts.serif(text(view, cautions))));
     }
 }

@@ -125,7 +125,16 @@ class DemoLoader {
         }
         KeyService.KeyRequest any = KeyService.KeyRequest.CAUTIOUS;
         KeyService.KeyRequest request = new KeyService.KeyRequest(
-                any.objective(), true, months, organs, any.methods(), any.preserved(), any.taxa(), any.forbidden());
+                any.objective(),
+                true,
+                months,
+                organs,
+                any.methods(),
+                any.preserved(),
+                any.taxa(),
+                any.forbidden(),
+                false,
+                List.of());
         NamedKeyService.NamedKeyLine kept =
                 namedKeys.keep(open, name, keys.begin(open, request, PATIENCE).id());
         namedKeys.update(open, kept.id(), name, published);

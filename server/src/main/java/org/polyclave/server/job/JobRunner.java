@@ -30,6 +30,7 @@ class JobRunner {
     private static final Duration LONGEST = Duration.ofMinutes(30);
     private static final Duration BETWEEN_REPORTS = Duration.ofMillis(200);
     private static final Duration BETWEEN_BESTS = Duration.ofSeconds(2);
+    private static final int TIMES_AS_LONG = 10;
 
     private final JobMapper jobs;
     private final Map<String, JobKind> kinds;
@@ -138,7 +139,7 @@ class JobRunner {
         private final BooleanSupplier closing;
         private final long started = System.nanoTime();
         private long spoken = started;
-        private long kept = started - BETWEEN_BESTS.toNanos();
+        private long next = started;
         private double share;
         private boolean stopped;
         private boolean late;
@@ -163,11 +164,12 @@ class JobRunner {
         @Override
         public void keep(Supplier<String> answer) {
             long now = System.nanoTime();
-            if (!stopped && now - kept >= BETWEEN_BESTS.toNanos()) {
+            if (!stopped && now >= next) {
                 String best = answer.get();
                 apart.executeWithoutResult(t -> jobs.keepSoFar(id, best));
-                // What it takes to write one counts, too.
-                kept = System.nanoTime();
+                long took = System.nanoTime() - now;
+                // What takes long to write is not written over and over.
+                next = now + took + Math.max(BETWEEN_BESTS.toNanos(), TIMES_AS_LONG * took);
             }
         }
 

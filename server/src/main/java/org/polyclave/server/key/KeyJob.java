@@ -1,6 +1,5 @@
 package org.polyclave.server.key;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.polyclave.core.key.KeyGenerator;
@@ -10,14 +9,13 @@ import org.polyclave.core.key.KeyResult;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Progress;
 import org.polyclave.files.key.KeyJson;
-import org.polyclave.print.key.KeyRenderer;
 import org.polyclave.server.job.Job;
 import org.polyclave.server.job.JobKind;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.server.store.StudyStore;
 import org.polyclave.study.compile.CompiledStudy;
-import org.polyclave.study.model.Study;
+import org.polyclave.wording.key.KeyNotes;
 import org.polyclave.wording.key.KeyView;
 import org.polyclave.wording.key.KeyWording;
 import org.springframework.beans.factory.annotation.Value;
@@ -39,16 +37,17 @@ class KeyJob implements JobKind {
         this.nodes = nodes;
     }
 
-    /** Before the name of a format: with its plain words. */
-    static final String PLAIN = "plain-";
-
     /**
-     * A key with the files it can be saved as, by format.
+     * A key, and what its files say besides.
      *
+     * @param files what is written of it while its matrix is at hand, by format
+     * @param cautions at its head on paper
      * @param compared the keys of all objectives; empty for keys from before they were compared
      */
-    record KeyAnswer(KeyView view, Map<String, String> files, List<KeyView.ComparedView> compared) {
+    record KeyAnswer(
+            KeyView view, Map<String, String> files, List<String> cautions, List<KeyView.ComparedView> compared) {
         KeyAnswer {
+            cautions = cautions == null ? List.of() : List.copyOf(cautions);
             compared = compared == null ? List.of() : List.copyOf(compared);
         }
     }
@@ -79,7 +78,9 @@ class KeyJob implements JobKind {
                 .withObjective(wish.objective())
                 .withEvenWeights(wish.evenWeights())
                 .withNodeBudget(nodes)
-                .inMonths(wish.context().monthsOfUse());
+                .inMonths(wish.context().monthsOfUse())
+                .withHazardsFirst(wish.hazardsFirst())
+                .withQuestions(wish.questionsOf(compiled));
         KeyOutcome outcome = new KeyGenerator()
                 .generate(
                         compiled.matrix(),
@@ -113,16 +114,10 @@ class KeyJob implements JobKind {
 
     private static KeyAnswer worded(CompiledStudy whole, CompiledStudy compiled, KeyResult key) {
         KeyView view = KeyWording.word(compiled, key).leavingOut(KeyWording.leftOut(whole.scoredOnly(), compiled));
-        Map<String, String> files = new LinkedHashMap<>();
-        files.put("json", KeyJson.write(compiled, key));
-        render(files, "", view, compiled.study());
-        render(files, PLAIN, view.inPlainWords(), compiled.study());
-        return new KeyAnswer(view, files, KeyWording.compared(key));
-    }
-
-    private static void render(Map<String, String> files, String words, KeyView view, Study study) {
-        files.put(words + "text", KeyRenderer.text(view, study));
-        files.put(words + "markdown", KeyRenderer.markdown(view, study));
-        files.put(words + "html", KeyRenderer.html(view, study));
+        return new KeyAnswer(
+                view,
+                Map.of("json", KeyJson.write(compiled, key, view)),
+                KeyNotes.cautionsOnPaper(view, compiled.study()),
+                KeyWording.compared(key));
     }
 }

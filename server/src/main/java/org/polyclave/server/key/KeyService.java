@@ -3,7 +3,6 @@ package org.polyclave.server.key;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.SortedSet;
@@ -12,6 +11,8 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.KeyObjective;
+import org.polyclave.core.key.KeyOptions;
+import org.polyclave.print.key.KeyRenderer;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.job.Job;
 import org.polyclave.server.job.JobScope;
@@ -49,6 +50,8 @@ public class KeyService {
      * @param preserved what was done to the specimens; empty: they are fresh and whole
      * @param taxa ids of the taxa that the key is for, with all that belongs to them; empty: all
      * @param forbidden ids of characters that must not be asked
+     * @param hazardsFirst whether dangerous taxa are separated early; where only steps count they are not
+     * @param questions what must be asked in some places
      */
     public record KeyRequest(
             KeyObjective objective,
@@ -58,7 +61,20 @@ public class KeyService {
             SortedSet<String> methods,
             SortedSet<Specimen.Treated> preserved,
             SortedSet<String> taxa,
-            SortedSet<String> forbidden) {
+            SortedSet<String> forbidden,
+            Boolean hazardsFirst,
+            List<Question> questions) {
+        /**
+         * A character that is asked wherever exactly these rows are in play, if it can be asked there.
+         *
+         * @param rows ids; none: all, as at the first couplet
+         */
+        public record Question(SortedSet<String> rows, String character) {
+            public Question {
+                rows = Objects.requireNonNullElseGet(rows, TreeSet::new);
+            }
+        }
+
         /** What a request leaves out is wished as {@link #CAUTIOUS} has it, but for the weights, which must be said. */
         public KeyRequest {
             objective = Objects.requireNonNullElse(objective, KeyObjective.CAUTIOUS);
@@ -68,17 +84,30 @@ public class KeyService {
             preserved = Objects.requireNonNullElseGet(preserved, TreeSet::new);
             taxa = Objects.requireNonNullElseGet(taxa, TreeSet::new);
             forbidden = Objects.requireNonNullElseGet(forbidden, TreeSet::new);
+            hazardsFirst = Objects.requireNonNullElse(hazardsFirst, false);
+            questions = questions == null ? List.of() : List.copyOf(questions);
             if (months.stream().anyMatch(m -> m < 1 || m > 12)) {
                 throw new InvalidInput("Months are numbers from 1 to 12.");
             }
         }
 
-        public static final KeyRequest CAUTIOUS =
-                new KeyRequest(KeyObjective.CAUTIOUS, true, none(), none(), none(), none(), none(), none());
+        public static final KeyRequest CAUTIOUS = new KeyRequest(
+                KeyObjective.CAUTIOUS, true, none(), none(), none(), none(), none(), none(), false, List.of());
 
         /** What can be seen when the key is used. */
         KeyContext context() {
             return new KeyContext(months, lower(organs), lower(methods), preserved);
+        }
+
+        /** What must be asked of the study as this key may ask of it; of what is not there any more nothing. */
+        List<KeyOptions.SetQuestion> questionsOf(CompiledStudy applied) {
+            return questions.stream()
+                    .filter(q -> applied.characterIndex(q.character()) >= 0
+                            && q.rows().stream().allMatch(r -> applied.rowIndex(r) >= 0))
+                    .map(q -> new KeyOptions.SetQuestion(
+                            q.rows().stream().map(applied::rowIndex).collect(Collectors.toSet()),
+                            applied.characterIndex(q.character())))
+                    .toList();
         }
 
         /** The study as this key may ask of it. */
@@ -144,13 +173,16 @@ public class KeyService {
     }
 
     static String file(KeyJob.KeyAnswer key, String format, boolean plain) {
-        Map<String, String> files = key.files();
-        // What a format says in numbers and ids has no plain words, nor has a key that was made before there were any.
-        String file = files.getOrDefault((plain ? KeyJob.PLAIN : "") + format, files.get(format));
-        if (file == null) {
-            throw Problems.badRequest(ProblemCode.FORMAT, "Keys are written as text, markdown, json or html.");
-        }
-        return file;
+        KeyView view = plain ? key.view().inPlainWords() : key.view();
+        return switch (format) {
+            // What it says in numbers and ids has no plain words.
+            case "json" -> Objects.requireNonNull(key.files().get("json"));
+            case "text" -> KeyRenderer.text(view, key.cautions());
+            case "markdown" -> KeyRenderer.markdown(view, key.cautions());
+            case "html" -> KeyRenderer.html(view, key.cautions());
+            default ->
+                throw Problems.badRequest(ProblemCode.FORMAT, "Keys are written as text, markdown, json or html.");
+        };
     }
 
     /** A key that was made, and what for, as JSON. */

@@ -1,0 +1,38 @@
+package org.polyclave.core.key;
+
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
+import org.polyclave.core.key.KeyOptions.SetQuestion;
+
+/** Characters that must be asked in some places, which are known by the rows in play there. */
+final class SetQuestions {
+    private final Map<BitSet, Integer> characters = new HashMap<>();
+    private final KeyProblem problem;
+
+    SetQuestions(KeyProblem problem, List<SetQuestion> questions) {
+        this.problem = problem;
+        for (SetQuestion question : questions) {
+            BitSet rows = new BitSet();
+            question.rows().forEach(rows::set);
+            if (question.rows().isEmpty()) {
+                rows.set(0, problem.matrix.rowCount());
+            }
+            characters.put(rows, question.character());
+        }
+    }
+
+    OptionalInt at(Position position) {
+        if (characters.isEmpty()) {
+            return OptionalInt.empty();
+        }
+        BitSet rows = new BitSet();
+        for (int specimens : position.classes) {
+            rows.set(problem.rowOf[specimens]);
+        }
+        Integer character = characters.get(rows);
+        return character == null ? OptionalInt.empty() : OptionalInt.of(character);
+    }
+}
