@@ -379,7 +379,7 @@ export default {
     askHere: 'Ask this here',
     askHereInstead: 'Ask {name} here',
     set: 'couplet {n} asks {name}',
-    setInVain: '{name} is set, but cannot be asked there',
+    setInVain: '{name} is set, but its place does not occur or cannot ask it',
     taxaThatAre: 'Add taxa that are',
     commoner: 'commoner than half of the others',
     taxa: 'Only these taxa',

@@ -22,6 +22,9 @@ final class KeyPool {
     /** Shares and costs this close are the same. */
     private static final double ALIKE = 1e-11;
 
+    private static final int ROOTS = 8;
+    private static final double SAFER_MAY_COST = 1.1;
+
     private final Map<KeyObjective, SplitCost> costs = new EnumMap<>(KeyObjective.class);
     /** By objective, what no tree costs less than. */
     private final Map<KeyObjective, Double> bounds = new EnumMap<>(KeyObjective.class);
@@ -31,7 +34,8 @@ final class KeyPool {
     private final TreeCost treeCost;
     private final double mostEnds;
     private final double nodeBudget;
-    private final SetQuestions questions;
+    private final List<KeyOptions.SetQuestion> questions;
+    private final boolean large;
     private final boolean dangers;
 
     /** A tree with what becomes of its readers, and what it costs under each objective. */
@@ -57,13 +61,13 @@ final class KeyPool {
         this.problem = problem;
         this.mostEnds = mostEnds;
         nodeBudget = options.nodeBudget();
-        questions = new SetQuestions(problem, options.questions());
+        questions = options.questions();
+        large = KeySearch.isLarge(problem);
         Position start = Position.start(problem);
         dangers = start.holdsDangerous() && !start.holdsDangersOnly();
         treeCost = new TreeCost(problem);
-        Set<KeyObjective> tried = KeySearch.isLarge(problem)
-                ? EnumSet.of(KeyObjective.FEWEST, options.objective())
-                : EnumSet.allOf(KeyObjective.class);
+        Set<KeyObjective> tried =
+                large ? EnumSet.of(KeyObjective.FEWEST, options.objective()) : EnumSet.allOf(KeyObjective.class);
         tried.forEach(objective ->
                 costs.put(objective, new SplitCost(problem, objective, options.months(), options.hazardsFirst())));
     }
@@ -75,15 +79,18 @@ final class KeyPool {
      */
     void search(CancelSignal cancel, Progress progress, Runnable found) {
         LeastSteps leastSteps = new LeastSteps(problem);
+        SetQuestions set = new SetQuestions(problem, questions);
         int done = 0;
+        boolean otherRoots = !large && set.at(Position.start(problem)).isEmpty();
+        int works = costs.size() * (otherRoots ? 2 : 1);
         for (Map.Entry<KeyObjective, SplitCost> each : costs.entrySet()) {
             if (cancel.isCancelled()) {
                 return;
             }
             double from = done++;
-            Progress part = share -> progress.report((from + share) / costs.size());
+            Progress part = share -> progress.report((from + share) / works);
             KeySearch search =
-                    new KeySearch(problem, each.getValue(), treeCost, leastSteps, cancel, part, nodeBudget, questions);
+                    new KeySearch(problem, each.getValue(), treeCost, leastSteps, cancel, part, nodeBudget, set);
             Optional<KeySearch.Found> first = search.grow(mostEnds);
             if (first.isPresent() && all.isEmpty()) {
                 all.add(judged(first.get().tree()));
@@ -96,6 +103,45 @@ final class KeyPool {
             });
             bounds.put(each.getKey(), search.bound());
             part.report(1);
+        }
+        if (otherRoots && !all.isEmpty()) {
+            double before = done;
+            searchOtherRoots(leastSteps, cancel, share -> progress.report(before * (1 + share) / works));
+            found.run();
+        }
+    }
+
+    /**
+     * What is safest is not what is cheapest, and no bound leads to it; and a large problem is not searched to its end. So trees are
+     * searched, too, that begin with each of the characters that look best, which together take as long as all before.
+     */
+    private void searchOtherRoots(LeastSteps leastSteps, CancelSignal cancel, Progress progress) {
+        SplitCost cost = cost(KeyObjective.CAUTIOUS);
+        List<Integer> roots = new SplitSurveyor(problem, cost, new SetQuestions(problem, questions))
+                .candidates(Position.start(problem)).stream()
+                        .sorted(Candidate.BEST_FIRST)
+                        .map(c -> c.split().character())
+                        .distinct()
+                        .limit(ROOTS)
+                        .toList();
+        for (int r = 0; r < roots.size() && !cancel.isCancelled(); r++) {
+            List<KeyOptions.SetQuestion> set = new ArrayList<>(questions);
+            set.add(new KeyOptions.SetQuestion(Set.of(), roots.get(r)));
+            // What is good for another aim is often safe, too: who is asked less misreads less.
+            for (SplitCost each : costs.values()) {
+                new KeySearch(
+                                problem,
+                                each,
+                                treeCost,
+                                leastSteps,
+                                cancel,
+                                Progress.UNSEEN,
+                                nodeBudget / ROOTS,
+                                new SetQuestions(problem, set))
+                        .run(mostEnds)
+                        .ifPresent(best -> all.add(judged(best.tree())));
+            }
+            progress.report((r + 1.0) / roots.size());
         }
     }
 
@@ -114,14 +160,34 @@ final class KeyPool {
         return Objects.requireNonNull(costs.get(objective));
     }
 
-    /** The best tree for an objective; of equals the first that was found. */
+    /**
+     * The cheapest tree for an objective; of equals the first that was found. Where safety comes first, of those that do no more harm
+     * than the key of any other objective the cheapest is looked for, and of those that cost little more the safest is taken: the least
+     * harm of all would be bought with any number of couplets.
+     */
     Judged best(KeyObjective objective) {
         Comparator<Judged> byCost = Comparator.comparingDouble(judged -> judged.cost(objective));
-        Comparator<Judged> order = objective.isSafetyFirst()
-                ? Comparator.<Judged>comparingDouble(judged -> judged.harm(dangers))
-                        .thenComparing(byCost)
-                : byCost;
-        return all.stream().min(order).orElseThrow();
+        if (!objective.isSafetyFirst()) {
+            return all.stream().min(byCost).orElseThrow();
+        }
+        double mostHarm = leastHarmOfOthers();
+        List<Judged> harmless = all.stream()
+                .filter(judged -> judged.harm(dangers) <= mostHarm)
+                .sorted(byCost)
+                .toList();
+        double mostCost = SAFER_MAY_COST * harmless.get(0).cost(objective);
+        return harmless.stream()
+                .filter(judged -> judged.cost(objective) <= mostCost)
+                .min(Comparator.comparingDouble(judged -> judged.harm(dangers)))
+                .orElseThrow();
+    }
+
+    private double leastHarmOfOthers() {
+        return costs.keySet().stream()
+                .filter(other -> !other.isSafetyFirst())
+                .mapToDouble(other -> best(other).harm(dangers))
+                .min()
+                .orElse(Double.POSITIVE_INFINITY);
     }
 
     /** No key has fewer expected steps. */

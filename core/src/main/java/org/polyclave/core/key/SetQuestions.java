@@ -35,4 +35,19 @@ final class SetQuestions {
         Integer character = characters.get(rows);
         return character == null ? OptionalInt.empty() : OptionalInt.of(character);
     }
+
+    /** Whether a lead of a split comes to another place that has a question: what leads there must stay as it is. */
+    boolean areAhead(Position position, Split split) {
+        return isAhead(position, split, true) || isAhead(position, split, false);
+    }
+
+    private boolean isAhead(Position position, Split split, boolean first) {
+        BitSet rows = new BitSet();
+        for (int k = 0; k < position.size(); k++) {
+            if (position.enters(k, split, first)) {
+                rows.set(problem.rowOf[position.classes[k]]);
+            }
+        }
+        return characters.containsKey(rows);
+    }
 }

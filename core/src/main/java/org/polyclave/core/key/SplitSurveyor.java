@@ -54,8 +54,14 @@ final class SplitSurveyor {
         Map<Boolean, List<Candidate>> bySet = all.candidates().stream()
                 .collect(Collectors.partitioningBy(c -> c.split().character() == set.getAsInt()));
         List<Candidate> wanted = bySet.getOrDefault(true, List.of());
-        // What does not separate here, or must not be done here, is not asked, whoever wants it.
-        return wanted.isEmpty() ? all : new Survey(wanted, true, bySet.getOrDefault(false, List.of()));
+        if (wanted.isEmpty()) {
+            // What does not separate here, or must not be done here, is not asked, whoever wants it.
+            return all;
+        }
+        List<Candidate> onTheWay = wanted.stream()
+                .filter(c -> questions.areAhead(position, c.split()))
+                .toList();
+        return new Survey(onTheWay.isEmpty() ? wanted : onTheWay, true, bySet.getOrDefault(false, List.of()));
     }
 
     private Survey surveyAll(Position position, double enough) {
