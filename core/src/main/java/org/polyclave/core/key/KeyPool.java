@@ -22,7 +22,10 @@ final class KeyPool {
     /** Shares and costs this close are the same. */
     private static final double ALIKE = 1e-11;
 
-    private static final int ROOTS = 8;
+    private static final int MOST_ROOTS = 8;
+    /** With fewer, to begin otherwise is not worth it. */
+    private static final int NODES_A_ROOT = 600;
+
     private static final double SAFER_MAY_COST = 1.1;
 
     private final Map<KeyObjective, SplitCost> costs = new EnumMap<>(KeyObjective.class);
@@ -81,7 +84,8 @@ final class KeyPool {
         LeastSteps leastSteps = new LeastSteps(problem);
         SetQuestions set = new SetQuestions(problem, questions);
         int done = 0;
-        boolean otherRoots = !large && set.at(Position.start(problem)).isEmpty();
+        boolean otherRoots =
+                !large && roots() > 0 && set.at(Position.start(problem)).isEmpty();
         int works = costs.size() * (otherRoots ? 2 : 1);
         for (Map.Entry<KeyObjective, SplitCost> each : costs.entrySet()) {
             if (cancel.isCancelled()) {
@@ -122,7 +126,7 @@ final class KeyPool {
                         .sorted(Candidate.BEST_FIRST)
                         .map(c -> c.split().character())
                         .distinct()
-                        .limit(ROOTS)
+                        .limit(roots())
                         .toList();
         for (int r = 0; r < roots.size() && !cancel.isCancelled(); r++) {
             List<KeyOptions.SetQuestion> set = new ArrayList<>(questions);
@@ -136,13 +140,17 @@ final class KeyPool {
                                 leastSteps,
                                 cancel,
                                 Progress.UNSEEN,
-                                nodeBudget / ROOTS,
+                                nodeBudget / roots(),
                                 new SetQuestions(problem, set))
                         .run(mostEnds)
                         .ifPresent(best -> all.add(judged(best.tree())));
             }
             progress.report((r + 1.0) / roots.size());
         }
+    }
+
+    private int roots() {
+        return (int) Math.min(MOST_ROOTS, nodeBudget / NODES_A_ROOT);
     }
 
     private Judged judged(KeyTree tree) {
