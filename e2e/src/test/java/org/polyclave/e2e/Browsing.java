@@ -104,6 +104,8 @@ final class Browsing implements AfterEachCallback {
         page.keyboard().press("Control+k");
         Locator palette = page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Command"));
         palette.fill(words);
+        // On a busy machine it takes a moment until it has found something.
+        page.locator("[aria-label=Command][aria-activedescendant]").waitFor();
         page.keyboard().press("Enter");
         // It gives the focus back when it is gone.
         palette.waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
