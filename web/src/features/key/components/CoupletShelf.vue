@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { inPercent } from '../logic/share';
@@ -12,9 +13,19 @@ const props = defineProps<{
   study: Schemas['StudyView'];
 }>();
 const emit = defineEmits<{ forbid: [character: string]; ask: [character: string] }>();
+const { t } = useI18n();
 const character = computed(() => props.study.characters.find((c) => c.id === props.couplet.character));
 const wrong = computed(() => props.couplet.leads[0]?.statements.find((s) => s.role === 'DECIDING')?.wrong);
-const priceOf = (prices: Schemas['PriceView'][]) => prices.reduce((sum, p) => sum + p.couplets, 0);
+
+/** What speaks for another question and against it, in one line. */
+function said(other: Schemas['AlternativeView']) {
+  const price = other.prices?.reduce((sum, p) => sum + p.couplets, 0) ?? 0;
+  return [
+    t('key.alternative', { bits: other.gain.toFixed(2), n: other.duplicated }),
+    other.misread ? t('key.alternativeMisread', { share: inPercent(other.misread) }) : '',
+    price ? t('key.alternativePrice', { n: price.toFixed(1) }) : '',
+  ].join('');
+}
 const both = computed(() => props.study.rows.filter((r) => props.couplet.duplicated.includes(r.id)));
 </script>
 
@@ -63,15 +74,9 @@ const both = computed(() => props.study.rows.filter((r) => props.couplet.duplica
       <ol class="figures">
         <li v-for="a in couplet.alternatives" :key="a.character">
           {{ a.label }}
-          <span class="quiet">
-            {{ $t('key.alternative', { bits: a.gain.toFixed(2), n: a.duplicated }) }}
-            <template v-if="a.misread">{{ $t('key.alternativeMisread', { share: inPercent(a.misread) }) }}</template>
-            <template v-if="a.prices?.length">{{
-              $t('key.alternativePrice', { n: priceOf(a.prices).toFixed(1) })
-            }}</template>
-          </span>
+          <span class="quiet">{{ said(a) }}</span>
           <v-btn
-            size="x-small"
+            size="small"
             variant="text"
             :aria-label="$t('key.askHereInstead', { name: a.label })"
             @click="emit('ask', a.character)"

@@ -18,11 +18,12 @@ const props = defineProps<{
 const emit = defineEmits<{ kept: [id: number] }>();
 const keys = useNamedKeys();
 const { busy, problem, run } = useAction();
+const LONGEST = 80;
 const asking = ref(false);
 const name = ref('');
 
 function ask() {
-  name.value = props.suggested;
+  name.value = props.suggested.charAt(0).toUpperCase() + props.suggested.slice(1, LONGEST);
   problem.value = null;
   asking.value = true;
 }
@@ -58,7 +59,7 @@ async function replace() {
     :problem="problem"
     @give="keep"
   >
-    <v-text-field v-model="name" :label="$t('namedKeys.name')" maxlength="80" autofocus hide-details />
+    <v-text-field v-model="name" :label="$t('namedKeys.name')" :maxlength="LONGEST" autofocus hide-details />
     <template v-if="replaces" #more>
       <v-btn :disabled="busy" @click="replace">{{ $t('namedKeys.replace', { name: replaces.name }) }}</v-btn>
     </template>

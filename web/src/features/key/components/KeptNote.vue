@@ -24,8 +24,8 @@ const standing = computed(() => props.kept.line.standing);
       <v-btn v-if="editable" size="small" @click="emit('update')">{{ $t('namedKeys.update') }}</v-btn>
       <details>
         <summary>{{ $t('namedKeys.whatChanged') }}</summary>
-        <p v-if="!kept.total">{{ $t('namedKeys.leavesOutOtherTaxa') }}</p>
-        <ChangeList v-else :changes="kept.changes" :total="kept.total" />
+        <p v-if="!kept.changes.total">{{ $t('namedKeys.leavesOutOtherTaxa') }}</p>
+        <ChangeList v-else :changes="kept.changes.changes" :total="kept.changes.total" />
         <template v-if="kept.failures.length">
           <h3>{{ $t('namedKeys.failures') }}</h3>
           <ul>

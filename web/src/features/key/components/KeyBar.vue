@@ -18,6 +18,8 @@ defineProps<{
   files: string;
   /** Questions that are set, and where they are asked. */
   questions: Placed[];
+  /** Whether it is known where. */
+  placed: boolean;
 }>();
 const emit = defineEmits<{
   objective: [objective: string];
@@ -55,21 +57,6 @@ const objectives = computed(() =>
       @update:model-value="emit('objective', $event)"
     />
     <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
-    <v-chip v-for="id in wish.forbidden" :key="id" closable size="small" @click:close="emit('allow', id)">{{
-      $t('key.without', { name: labelOf(id) })
-    }}</v-chip>
-    <v-chip
-      v-for="(p, i) in questions"
-      :key="p.question.character + p.question.rows.join()"
-      closable
-      size="small"
-      @click:close="emit('free', i)"
-      >{{
-        p.couplet
-          ? $t('key.set', { n: p.couplet, name: labelOf(p.question.character) })
-          : $t('key.setInVain', { name: labelOf(p.question.character) })
-      }}</v-chip
-    >
     <v-spacer />
     <slot />
     <v-menu>
@@ -85,6 +72,24 @@ const objectives = computed(() =>
         />
       </v-list>
     </v-menu>
+    <div v-if="wish.forbidden.length || questions.length" class="set">
+      <v-chip v-for="id in wish.forbidden" :key="id" closable size="small" @click:close="emit('allow', id)">{{
+        $t('key.without', { name: labelOf(id) })
+      }}</v-chip>
+      <v-chip
+        v-for="(p, i) in questions"
+        :key="p.question.character + p.question.rows.join()"
+        closable
+        size="small"
+        @click:close="emit('free', i)"
+        >{{
+          $t(p.couplet ? 'key.set' : placed ? 'key.setInVain' : 'key.setSomewhere', {
+            n: p.couplet,
+            name: labelOf(p.question.character),
+          })
+        }}</v-chip
+      >
+    </div>
   </div>
 </template>
 
@@ -95,6 +100,13 @@ const objectives = computed(() =>
   align-items: center;
   gap: 0.9rem;
   padding: 0.7rem 1rem;
+}
+
+.set {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+  flex-basis: 100%;
 }
 
 .bar .v-select {

@@ -42,7 +42,9 @@ async function give() {
 
 async function remove() {
   const line = removed.value;
-  if (line && (await run(() => keys.remove(line.id))) && props.kept === line.id) emit('open', undefined);
+  if (!line || !(await run(() => keys.remove(line.id)))) return;
+  if (props.kept === line.id) emit('open', undefined);
+  else if (props.beside === line.id) emit('beside', undefined);
 }
 </script>
 

@@ -18,6 +18,8 @@ export function useKey(slug: string, wish: Ref<Wish | undefined>, revision: Ref<
   const stopped = ref(false);
   /** Whether what is shown is only the best so far. */
   const unfinished = ref(false);
+  /** Whether what is shown is of the present wish. */
+  const fits = ref(false);
   const problem = ref<Error | null>(null);
   let turn = 0;
   let running = '';
@@ -27,12 +29,16 @@ export function useKey(slug: string, wish: Ref<Wish | undefined>, revision: Ref<
     view.value = job.key;
     compared.value = job.compared;
     shown.value = job.id;
+    fits.value = true;
     unfinished.value = job.status !== 'DONE';
   }
 
   async function make() {
     const mine = ++turn;
-    abandon();
+    stop();
+    working.value = false;
+    fits.value = false;
+    unfinished.value = false;
     if (!wish.value) return;
     working.value = true;
     stopped.value = false;
@@ -59,12 +65,6 @@ export function useKey(slug: string, wish: Ref<Wish | undefined>, revision: Ref<
     }
   }
 
-  function abandon() {
-    if (running) api.delete('/api/v1/studies/{slug}/keys/{id}', { slug, id: running }).catch(() => undefined);
-    running = '';
-    working.value = false;
-  }
-
   /** Asks the server to stop; the page says so when it has, and shows the best so far. */
   function stop() {
     if (running) api.delete('/api/v1/studies/{slug}/keys/{id}', { slug, id: running }).catch(() => undefined);
@@ -74,8 +74,8 @@ export function useKey(slug: string, wish: Ref<Wish | undefined>, revision: Ref<
   watch([wish, revision], () => void (revision.value !== undefined && make()), { immediate: true });
   onScopeDispose(() => {
     turn++;
-    abandon();
+    stop();
   });
 
-  return { view, compared, shown, working, progress, stopped, unfinished, problem, stop, make };
+  return { view, compared, shown, working, progress, stopped, unfinished, fits, problem, stop, make };
 }

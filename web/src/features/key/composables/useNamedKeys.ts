@@ -21,6 +21,7 @@ export function useNamedKeys() {
       queryKey: computed(() => ['named-key', slug, id.value, revision.value]),
       queryFn: () => api.get('/api/v1/studies/{slug}/named-keys/{id}', { slug, id: id.value ?? 0 }),
       enabled: computed(() => id.value !== undefined && revision.value !== undefined),
+      retry: false,
     });
 
   async function reload() {

@@ -267,7 +267,7 @@ test('another question is asked at a couplet, and the address keeps it until it 
     job('k1', 'DONE', 1, asks((wish as Schemas['KeyRequest']).questions.length ? 'width' : 'margin')),
   );
   const page = await open();
-  await vi.waitFor(() => expect(page.text()).toContain('0.90 bits, 0 in both leads · 4.0 % misread'));
+  await vi.waitFor(() => expect(page.text()).toContain('0.90 bits, 0 in both leads, 4.0 % misread'));
   page.byText('button', 'Ask this here').click();
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.ask).toBe('width'));
   await vi.waitFor(() => expect(page.text()).toContain('couplet 1 asks width'));

@@ -57,13 +57,19 @@ const key = useKey(
 const view = computed(() => (keptId.value ? kept.data.value?.key : key.view.value));
 const compared = computed(() => (keptId.value ? [] : key.compared.value));
 /** What the key that is shown is made for. */
-const wish = computed(() => (keptId.value ? kept.data.value?.line.request : wanted.value));
+const wish = computed(() => {
+  if (!keptId.value) return wanted.value;
+  // Of a key that is not there, or not any more, something else can be asked.
+  return kept.data.value?.line.request ?? (kept.error.value ? wanted.value : undefined);
+});
 const files = computed(() => {
   const study = `/api/v1/studies/${model.slug}`;
   if (keptId.value) return `${study}/named-keys/${keptId.value}/file`;
   return view.value ? `${study}/keys/${key.shown.value}/file` : '';
 });
-const outdated = computed(() => keptId.value !== undefined && kept.data.value?.line.standing.proven === false);
+const outdated = computed(
+  () => keptId.value !== undefined && view.value?.figures.proven && kept.data.value?.line.standing.proven === false,
+);
 const editable = computed(() => ['EDITOR', 'OWNER'].includes(model.study.value?.role ?? ''));
 const couplet = computed(() => view.value?.couplets.find((c) => c.number === selected.value));
 /** Whether the key itself leads to something dangerous; of what it leaves out it says so at its head. */
@@ -105,7 +111,12 @@ function setQuestion(character: string) {
   ask({ ...addressOf({ ...wish.value, questions: set }), couplet: String(selected.value) });
 }
 
-const questions = computed(() => (view.value && wish.value ? placed(view.value, wish.value.questions) : []));
+/** Questions that are set, and where they are asked as soon as there is a key that knows of them. */
+const questions = computed(() => {
+  const set = wish.value?.questions ?? [];
+  const known = keptId.value !== undefined || key.fits.value;
+  return view.value && known ? placed(view.value, set) : set.map((question) => ({ question, couplet: undefined }));
+});
 const forbidding = (forbidden: string[]) => ({ forbidden: forbidden.join(',') || undefined });
 const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id === id)?.label ?? id;
 </script>
@@ -122,6 +133,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
       :kept="keptId"
       :files="files"
       :questions="questions"
+      :placed="keptId !== undefined || key.fits.value"
       @objective="ask({ objective: $event })"
       @allow="(c) => ask(forbidding(wish?.forbidden.filter((f) => f !== c) ?? []))"
       @free="(i) => askWith({ questions: wish?.questions.filter((_, at) => at !== i) })"
@@ -129,7 +141,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
     >
       <KeepKey
         v-if="editable && !keptId"
-        :job="key.working.value ? '' : key.shown.value"
+        :job="key.fits.value && !key.working.value ? key.shown.value : ''"
         :suggested="madeFor(wish, t)"
         :replaces="replaces"
         @kept="open"
@@ -166,7 +178,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
       @stop="key.stop"
       @make="key.make"
     />
-    <KeyProof v-if="view" :view="view" :dangers="dangers" :outdated="outdated" />
+    <KeyProof v-if="view" :view="view" :dangers="dangers" :outdated="outdated ?? false" />
     <KeyComparison
       v-if="view && wish && compared.length"
       class="no-print"

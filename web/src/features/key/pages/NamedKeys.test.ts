@@ -1,6 +1,6 @@
 import { beforeEach, expect, test, vi } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { fakeServer } from '@/testing/server';
+import { fakeServer, Refusal } from '@/testing/server';
 import { mountInStudy, study } from '@/testing/study';
 import { job, key, KEYS } from '../testing';
 import KeyPage from './KeyPage.vue';
@@ -35,20 +35,22 @@ const OUTDATED = { current: false, changes: 1, proven: false };
 const kept = (standing: Schemas['Standing']): Schemas['NamedKey'] => ({
   line: line(standing),
   key: key('Bark rough'),
-  compared: [],
-  total: standing.changes,
-  changes: standing.current
-    ? []
-    : [
-        {
-          kind: 'CELL',
-          how: 'CHANGED',
-          id: 'bane',
-          character: 'margin',
-          name: 'Bane × margin',
-          fields: [{ name: 'SCORE', before: 'toothed', after: 'entire' }],
-        },
-      ],
+  changes: {
+    revision: 6,
+    total: standing.changes,
+    changes: standing.current
+      ? []
+      : [
+          {
+            kind: 'CELL',
+            how: 'CHANGED',
+            id: 'bane',
+            character: 'margin',
+            name: 'Bane × margin',
+            fields: [{ name: 'SCORE', before: 'toothed', after: 'entire' }],
+          },
+        ],
+  },
   failures: standing.proven ? [] : ['Couplet 1: Bane fits no lead.'],
 });
 
@@ -132,4 +134,14 @@ test('kept keys are put into editions, renamed and removed', async () => {
   await vi.waitFor(() => expect(document.querySelector('.v-dialog')?.textContent).toContain('can be generated again'));
   [...document.querySelectorAll<HTMLElement>('.v-dialog button')].find((b) => b.textContent === 'Remove')?.click();
   await vi.waitFor(() => expect(server.asked.map((a) => a.route)).toContain(`DELETE ${NAMED}/7`));
+});
+
+test('a key that is not there any more says so, and another can be asked for', async () => {
+  server.on(`GET ${NAMED}`, []);
+  server.on(`GET ${NAMED}/7`, new Refusal(404, { detail: 'There is nothing here.' }));
+  const page = await open('/studies/meadow/key?kept=7');
+  await vi.waitFor(() => expect(page.all('[role=alert]')[0]?.textContent).toContain('There is nothing here.'));
+  page.byText('button', 'In winter').click();
+  await vi.waitFor(() => expect(page.text()).toContain('Margin entire'));
+  expect(page.router.currentRoute.value.query).toEqual({ months: '1|2|12' });
 });

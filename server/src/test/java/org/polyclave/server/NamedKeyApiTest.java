@@ -62,7 +62,7 @@ class NamedKeyApiTest {
         JsonNode standing = key.path("line").path("standing");
         assertThat(standing.path("current").asBoolean()).as(key.toString()).isEqualTo(current);
         assertThat(standing.path("proven").asBoolean()).as(key.toString()).isEqualTo(proven);
-        assertThat(key.path("changes")).hasSize(changes);
+        assertThat(key.path("changes").path("changes")).hasSize(changes);
         assertThat(standing.path("changes").asInt()).isEqualTo(changes);
     }
 
@@ -82,7 +82,7 @@ class NamedKeyApiTest {
         score(slug, "aa-bane", "stem-colour", "red, green");
         JsonNode varied = found(slug, line);
         assertStanding(varied, false, false, 1);
-        JsonNode change = varied.path("changes").get(0);
+        JsonNode change = varied.path("changes").path("changes").get(0);
         assertThat(change.path("name").asString()).isEqualTo("Aa bane × stem colour");
         assertThat(change.path("fields").get(0).path("before").asString()).isEqualTo("red");
         assertThat(varied.path("failures").toString()).contains("Aa bane");

@@ -37,7 +37,7 @@ final class KeyPool {
     private final TreeCost treeCost;
     private final double mostEnds;
     private final double nodeBudget;
-    private final List<KeyOptions.SetQuestion> questions;
+    private final SetQuestions questions;
     private final boolean large;
     private final boolean dangers;
 
@@ -64,7 +64,7 @@ final class KeyPool {
         this.problem = problem;
         this.mostEnds = mostEnds;
         nodeBudget = options.nodeBudget();
-        questions = options.questions();
+        questions = new SetQuestions(problem, options.questions());
         large = KeySearch.isLarge(problem);
         Position start = Position.start(problem);
         dangers = start.holdsDangerous() && !start.holdsDangersOnly();
@@ -82,10 +82,9 @@ final class KeyPool {
      */
     void search(CancelSignal cancel, Progress progress, Runnable found) {
         LeastSteps leastSteps = new LeastSteps(problem);
-        SetQuestions set = new SetQuestions(problem, questions);
         int done = 0;
         boolean otherRoots =
-                !large && roots() > 0 && set.at(Position.start(problem)).isEmpty();
+                !large && roots() > 0 && questions.at(Position.start(problem)).isEmpty();
         int works = costs.size() * (otherRoots ? 2 : 1);
         for (Map.Entry<KeyObjective, SplitCost> each : costs.entrySet()) {
             if (cancel.isCancelled()) {
@@ -94,7 +93,7 @@ final class KeyPool {
             double from = done++;
             Progress part = share -> progress.report((from + share) / works);
             KeySearch search =
-                    new KeySearch(problem, each.getValue(), treeCost, leastSteps, cancel, part, nodeBudget, set);
+                    new KeySearch(problem, each.getValue(), treeCost, leastSteps, cancel, part, nodeBudget, questions);
             Optional<KeySearch.Found> first = search.grow(mostEnds);
             if (first.isPresent() && all.isEmpty()) {
                 all.add(judged(first.get().tree()));
@@ -110,8 +109,7 @@ final class KeyPool {
         }
         if (otherRoots && !all.isEmpty()) {
             double before = done;
-            searchOtherRoots(leastSteps, cancel, share -> progress.report(before * (1 + share) / works));
-            found.run();
+            searchOtherRoots(leastSteps, cancel, share -> progress.report(before * (1 + share) / works), found);
         }
     }
 
@@ -119,9 +117,8 @@ final class KeyPool {
      * What is safest is not what is cheapest, and no bound leads to it; and a large problem is not searched to its end. So trees are
      * searched, too, that begin with each of the characters that look best, which together take as long as all before.
      */
-    private void searchOtherRoots(LeastSteps leastSteps, CancelSignal cancel, Progress progress) {
-        SplitCost cost = cost(KeyObjective.CAUTIOUS);
-        List<Integer> roots = new SplitSurveyor(problem, cost, new SetQuestions(problem, questions))
+    private void searchOtherRoots(LeastSteps leastSteps, CancelSignal cancel, Progress progress, Runnable found) {
+        List<Integer> roots = new SplitSurveyor(problem, cost(KeyObjective.CAUTIOUS), questions)
                 .candidates(Position.start(problem)).stream()
                         .sorted(Candidate.BEST_FIRST)
                         .map(c -> c.split().character())
@@ -129,23 +126,16 @@ final class KeyPool {
                         .limit(roots())
                         .toList();
         for (int r = 0; r < roots.size() && !cancel.isCancelled(); r++) {
-            List<KeyOptions.SetQuestion> set = new ArrayList<>(questions);
-            set.add(new KeyOptions.SetQuestion(Set.of(), roots.get(r)));
+            SetQuestions set = questions.beginningWith(roots.get(r));
             // What is good for another aim is often safe, too: who is asked less misreads less.
-            for (SplitCost each : costs.values()) {
-                new KeySearch(
-                                problem,
-                                each,
-                                treeCost,
-                                leastSteps,
-                                cancel,
-                                Progress.UNSEEN,
-                                nodeBudget / roots(),
-                                new SetQuestions(problem, set))
+            for (SplitCost cost : costs.values()) {
+                double nodes = nodeBudget / roots();
+                new KeySearch(problem, cost, treeCost, leastSteps, cancel, Progress.UNSEEN, nodes, set)
                         .run(mostEnds)
                         .ifPresent(best -> all.add(judged(best.tree())));
             }
             progress.report((r + 1.0) / roots.size());
+            found.run();
         }
     }
 

@@ -12,16 +12,31 @@ final class SetQuestions {
     private final Map<BitSet, Integer> characters = new HashMap<>();
     private final KeyProblem problem;
 
+    private SetQuestions(KeyProblem problem, Map<BitSet, Integer> characters) {
+        this.problem = problem;
+        this.characters.putAll(characters);
+    }
+
     SetQuestions(KeyProblem problem, List<SetQuestion> questions) {
         this.problem = problem;
         for (SetQuestion question : questions) {
-            BitSet rows = new BitSet();
+            BitSet rows = question.rows().isEmpty() ? allRows() : new BitSet();
             question.rows().forEach(rows::set);
-            if (question.rows().isEmpty()) {
-                rows.set(0, problem.matrix.rowCount());
-            }
             characters.put(rows, question.character());
         }
+    }
+
+    /** With what is asked where all rows are in play. */
+    SetQuestions beginningWith(int character) {
+        SetQuestions more = new SetQuestions(problem, characters);
+        more.characters.put(allRows(), character);
+        return more;
+    }
+
+    private BitSet allRows() {
+        BitSet rows = new BitSet();
+        rows.set(0, problem.matrix.rowCount());
+        return rows;
     }
 
     OptionalInt at(Position position) {

@@ -11,7 +11,10 @@ import org.polyclave.core.key.SupportPropagationProver;
 import org.polyclave.files.key.KeyJson;
 import org.polyclave.files.study.StudyJson;
 import org.polyclave.server.access.OpenStudy;
+import org.polyclave.server.history.ChangePreview;
+import org.polyclave.server.history.StudyWriter;
 import org.polyclave.server.key.persistence.NamedKeyMapper;
+import org.polyclave.server.key.persistence.NamedKeyMapper.MadeKey;
 import org.polyclave.server.key.persistence.NamedKeyMapper.NamedKeyRow;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
@@ -77,18 +80,12 @@ public class NamedKeyService {
             Standing standing) {}
 
     /**
-     * A key as it was kept, with what changed since.
+     * A key as it was kept.
      *
-     * @param total how much changed; not all of it may be listed
+     * @param changes what changed since
      * @param failures where it is not proven against the study as it is now
      */
-    public record NamedKey(
-            NamedKeyLine line,
-            KeyView key,
-            List<KeyView.ComparedView> compared,
-            int total,
-            List<Change> changes,
-            List<String> failures) {}
+    public record NamedKey(NamedKeyLine line, KeyView key, ChangePreview changes, List<String> failures) {}
 
     /** A key is kept as it was made from a revision; what it was kept from before is another one. */
     private record JudgedKey(long id, String keptAt, long keptRevision, long revision) {}
@@ -108,16 +105,10 @@ public class NamedKeyService {
 
     public NamedKey find(OpenStudy open, long id) {
         NamedKeyRow row = row(open, id);
-        Judgement judgement = judgement(open, row, store.load(open.id()));
-        KeyJob.KeyAnswer answer = answer(open, id);
-        List<Change> changes = judgement.changes();
-        return new NamedKey(
-                line(row, judgement),
-                answer.view(),
-                answer.compared(),
-                changes.size(),
-                changes.subList(0, Math.min(KEPT, changes.size())),
-                judgement.failures());
+        StudyStore.Snapshot now = store.load(open.id());
+        Judgement judgement = judgement(open, row, now);
+        ChangePreview changes = ChangePreview.of(new StudyWriter.Planned(now.revision(), judgement.changes()));
+        return new NamedKey(line(row, judgement), answer(open, id).view(), changes, judgement.failures());
     }
 
     public String file(OpenStudy open, long id, String format, boolean plain) {
@@ -137,33 +128,14 @@ public class NamedKeyService {
                     Map.of());
         }
         String wanted = named(open, name, 0);
-        Made made = made(open, job);
-        long id = rows.insert(
-                        open.id(),
-                        wanted,
-                        made.request(),
-                        made.revision(),
-                        open.account(),
-                        made.figures(),
-                        made.answer(),
-                        made.document())
-                .orElseThrow(() -> taken(wanted));
+        long id =
+                rows.insert(open.id(), wanted, open.account(), made(open, job)).orElseThrow(() -> taken(wanted));
         return find(open, id).line();
     }
 
     /** Replaces a key by another that was made; its name stays. */
     public NamedKeyLine replace(OpenStudy open, long id, String job) {
-        Made made = made(open, job);
-        int found = rows.replace(
-                open.id(),
-                id,
-                made.request(),
-                made.revision(),
-                open.account(),
-                made.figures(),
-                made.answer(),
-                made.document());
-        if (found == 0) {
+        if (rows.replace(open.id(), id, open.account(), made(open, job)) == 0) {
             throw Problems.notFound();
         }
         return find(open, id).line();
@@ -193,15 +165,25 @@ public class NamedKeyService {
                 .map(r -> find(open, r.id()))
                 .toList();
         for (NamedKey key : published) {
-            if (!key.line().standing().current() || !key.line().standing().proven()) {
-                throw Problems.unprocessable(
+            NamedKeyLine line = key.line();
+            if (!line.standing().current()) {
+                throw refused(
                         ProblemCode.KEY_OUT_OF_DATE,
-                        "The key '" + key.line().name()
-                                + "' is out of date: the study changed since it was kept. Update it, or leave it out of editions.",
-                        Map.of("key", key.line().id()));
+                        line,
+                        "is out of date: the study changed since it was kept. Update it, or leave it out of editions.");
+            }
+            if (!line.standing().proven()) {
+                throw refused(
+                        ProblemCode.NOT_PROVEN,
+                        line,
+                        "could not be proven against the matrix, so it is not published. Leave it out of editions.");
             }
         }
         return published;
+    }
+
+    private static RuntimeException refused(ProblemCode code, NamedKeyLine line, String why) {
+        return Problems.unprocessable(code, "The key '" + line.name() + "' " + why, Map.of("key", line.id()));
     }
 
     /** Names of the keys that editions hold, in their order. */
@@ -212,10 +194,7 @@ public class NamedKeyService {
                 .toList();
     }
 
-    /** What is kept of a key that a job made. */
-    private record Made(String request, long revision, String figures, String answer, String document) {}
-
-    private Made made(OpenStudy open, String job) {
+    private MadeKey made(OpenStudy open, String job) {
         KeyService.FinishedKey finished = keys.finished(open, job);
         StudyStore.Snapshot now = store.load(open.id());
         if (finished.revision() != now.revision()) {
@@ -225,7 +204,7 @@ public class NamedKeyService {
                     Map.of());
         }
         Study study = now.study().withoutSpecimens().withOpinions(List.of());
-        return new Made(
+        return new MadeKey(
                 finished.request(),
                 finished.revision(),
                 json.writeValueAsString(finished.key().view().figures()),

@@ -47,35 +47,29 @@ public interface NamedKeyMapper {
     @Select("select count(*) from study_key where study_id = #{study}")
     int count(long study);
 
+    /**
+     * A key as it was made, and from what.
+     *
+     * @param request what it was made for, as JSON
+     * @param figures as JSON
+     * @param answer the key with its words, as JSON
+     * @param document the study file
+     */
+    record MadeKey(String request, long revision, String figures, String answer, String document) {}
+
     /** The id of a new key; empty if the name is taken. */
     @Select(value = """
             insert into study_key (study_id, name, request, revision, account_id, figures, answer, document)
-            values (#{study}, #{name}, #{request}, #{revision}, #{account}, #{figures}, #{answer}, #{document})
+            values (#{study}, #{name}, #{made.request}, #{made.revision}, #{account}, #{made.figures}, #{made.answer}, #{made.document})
             on conflict do nothing returning id
             """, affectData = true)
-    Optional<Long> insert(
-            long study,
-            String name,
-            String request,
-            long revision,
-            long account,
-            String figures,
-            String answer,
-            String document);
+    Optional<Long> insert(long study, String name, long account, MadeKey made);
 
     @Update("""
-            update study_key set request = #{request}, revision = #{revision}, account_id = #{account}, kept_at = now(),
-            figures = #{figures}, answer = #{answer}, document = #{document} where study_id = #{study} and id = #{id}
+            update study_key set request = #{made.request}, revision = #{made.revision}, account_id = #{account}, kept_at = now(),
+            figures = #{made.figures}, answer = #{made.answer}, document = #{made.document} where study_id = #{study} and id = #{id}
             """)
-    int replace(
-            long study,
-            long id,
-            String request,
-            long revision,
-            long account,
-            String figures,
-            String answer,
-            String document);
+    int replace(long study, long id, long account, MadeKey made);
 
     @Update("update study_key set name = #{name}, published = #{published} where study_id = #{study} and id = #{id}")
     int update(long study, long id, String name, boolean published);
