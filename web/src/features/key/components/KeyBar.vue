@@ -43,7 +43,7 @@ const objectives = computed(() =>
   <div class="bar">
     <v-select
       v-if="named.length"
-      :model-value="kept ?? NEW"
+      :model-value="named.some((k) => k.id === kept) ? kept : NEW"
       :items="[{ value: NEW, title: t('namedKeys.notKept') }, ...named.map((k) => ({ value: k.id, title: k.name }))]"
       :label="$t('namedKeys.shown')"
       hide-details

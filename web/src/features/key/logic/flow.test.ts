@@ -46,6 +46,7 @@ test('names stand whole in the room that there is, as long as a step can be shor
     ],
   } as Schemas['KeyView'];
   expect(labelOf([name('a very long name', 'SERIOUS'), name('d')])).toBe('⚠ a very long name +1');
+  expect(labelOf([name('d'), name('bane', 'SERIOUS')])).toBe('⚠ bane +1');
   const wide = flowIn(long, 1000).width;
   const narrow = flowIn(long, 250).width;
   expect(wide).toBe(flowOf(long, 60).width);

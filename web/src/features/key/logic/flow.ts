@@ -42,12 +42,13 @@ const BAR = 7;
 
 const anyDangerous = (names: Schemas['NameView'][]) => names.some((n) => isDangerous(n.hazard));
 
-/** What stands at the end of a lead; several names as the first and how many more. */
+/** What stands at the end of a lead; of several names one, a dangerous one if there is any, and how many more. */
 export function labelOf(names: Schemas['NameView'][]): string {
-  const [first, ...more] = names;
-  if (!first) return '';
-  const whole = (anyDangerous(names) ? '⚠ ' : '') + first.label + (first.stage ? `, ${first.stage}` : '');
-  return more.length ? `${whole} +${more.length}` : whole;
+  const danger = names.find((n) => isDangerous(n.hazard));
+  const name = danger ?? names[0];
+  if (!name) return '';
+  const whole = (danger ? '⚠ ' : '') + name.label + (name.stage ? `, ${name.stage}` : '');
+  return names.length > 1 ? `${whole} +${names.length - 1}` : whole;
 }
 
 /** Where a name ends that begins at a stop. */

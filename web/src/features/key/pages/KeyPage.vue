@@ -63,9 +63,9 @@ const wish = computed(() => {
   return kept.data.value?.line.request ?? (kept.error.value ? wanted.value : undefined);
 });
 const files = computed(() => {
-  const study = `/api/v1/studies/${model.slug}`;
-  if (keptId.value) return `${study}/named-keys/${keptId.value}/file`;
-  return view.value ? `${study}/keys/${key.shown.value}/file` : '';
+  if (!view.value) return '';
+  const of = keptId.value ? `named-keys/${keptId.value}` : `keys/${key.shown.value}`;
+  return `/api/v1/studies/${model.slug}/${of}/file`;
 });
 const outdated = computed(
   () => keptId.value !== undefined && view.value?.figures.proven && kept.data.value?.line.standing.proven === false,

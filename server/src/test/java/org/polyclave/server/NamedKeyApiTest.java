@@ -2,6 +2,7 @@ package org.polyclave.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -99,6 +100,17 @@ class NamedKeyApiTest {
         assertThat(updated.status()).as(updated.body()).isEqualTo(200);
         assertStanding(found(slug, line), true, true, 0);
         assertThat(author.get("/api/v1/studies/" + slug + "/named-keys").json()).hasSize(1);
+    }
+
+    /** Studies with everything in them: specimens, readings, opinions, pictures, terms. */
+    @Test
+    void aKeyThatWasKeptJustNowIsUpToDate() {
+        for (String slug : List.of("marrowmere-tussocks", "marrowmere-browncaps", "marrowmere-crabs")) {
+            JsonNode line = kept(slug, "Just now", "{\"evenWeights\":true,\"objective\":\"FEWEST\"}");
+            assertStanding(found(slug, line), true, true, 0);
+            author.delete(
+                    "/api/v1/studies/" + slug + "/named-keys/" + line.path("id").asLong());
+        }
     }
 
     @Test

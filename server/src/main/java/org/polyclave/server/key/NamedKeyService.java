@@ -203,13 +203,12 @@ public class NamedKeyService {
                     "The study changed since this key was made. Wait for the new one, and keep that.",
                     Map.of());
         }
-        Study study = now.study().withoutSpecimens().withOpinions(List.of());
         return new MadeKey(
                 finished.request(),
                 finished.revision(),
                 json.writeValueAsString(finished.key().view().figures()),
                 json.writeValueAsString(finished.key()),
-                StudyJson.write(study));
+                StudyJson.write(now.study()));
     }
 
     private String named(OpenStudy open, String name, long id) {
