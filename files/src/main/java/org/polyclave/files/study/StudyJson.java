@@ -87,6 +87,18 @@ public final class StudyJson {
         }
     }
 
+    /**
+     * Reads what was written of a study of this installation. It may say whatever its editors could do, also what a file that comes
+     * from elsewhere may not: then checks say so, and nothing is refused.
+     *
+     * @throws JacksonException if it is no study at all
+     */
+    public static Study readOwn(String document) {
+        ObjectNode root = (ObjectNode) JSON.readTree(document);
+        ObjectNode study = StudyUpgrades.ALL.study(root.path("version").asInt(1), root);
+        return JSON.treeToValue(study.remove(List.of("format", "version")), Study.class);
+    }
+
     /** Reads a tree, and changes it on the way. */
     static ReadStudy read(JsonNode root, StudyUpgrades upgrades) {
         int version = root.path("version").asInt(0);

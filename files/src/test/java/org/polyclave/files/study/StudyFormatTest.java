@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
@@ -12,6 +13,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.polyclave.files.study.StudyUpgrades.Part;
 import org.polyclave.study.model.Study;
+import org.polyclave.study.model.StudyRow;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -47,6 +49,21 @@ class StudyFormatTest {
         assertThat(StudyJson.read(StudyJson.write(study).getBytes(StandardCharsets.UTF_8))
                         .study())
                 .isEqualTo(study);
+    }
+
+    /** An editor may leave a study in a state that a file from elsewhere must not have; what was kept of it is read all the same. */
+    @Test
+    void whatWasKeptOfAStudyIsReadWhateverItSays() throws IOException {
+        Study study = read("study-v1/first");
+        List<StudyRow> twice = new ArrayList<>(study.rows());
+        twice.add(study.rows().get(0));
+        Study odd = study.withRows(twice);
+        String document = StudyJson.write(odd);
+        assertThat(StudyJson.read(document.getBytes(StandardCharsets.UTF_8)).problems())
+                .isNotEmpty();
+        assertThat(StudyJson.readOwn(document)).isEqualTo(odd);
+        String older = new String(file("study-v1/everything"), StandardCharsets.UTF_8);
+        assertThat(StudyJson.readOwn(older)).isEqualTo(read("study-v1/everything"));
     }
 
     @Test

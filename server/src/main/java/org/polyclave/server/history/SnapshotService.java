@@ -1,6 +1,5 @@
 package org.polyclave.server.history;
 
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import org.polyclave.files.study.StudyJson;
@@ -74,11 +73,6 @@ public class SnapshotService {
             return store.load(open.id()).study();
         }
         String document = snapshots.document(open.id(), id).orElseThrow(Problems::notFound);
-        StudyJson.ReadStudy read = StudyJson.read(document.getBytes(StandardCharsets.UTF_8));
-        Study study = read.study();
-        if (study == null) {
-            throw new IllegalStateException("Snapshot " + id + " cannot be read: " + read.problems());
-        }
-        return study;
+        return StudyJson.readOwn(document);
     }
 }

@@ -267,7 +267,8 @@ public class NamedKeyService {
     private Judgement judge(OpenStudy open, NamedKeyRow row, StudyStore.Snapshot now) {
         KeyService.KeyRequest request = request(row);
         CompiledStudy compiled = request.applied(now.compiled());
-        CompiledStudy then = request.applied(StudyCompiler.compile(studyThen(open, row.id())));
+        Study before = StudyJson.readOwn(rows.document(open.id(), row.id()).orElseThrow(Problems::notFound));
+        CompiledStudy then = request.applied(StudyCompiler.compile(before));
         List<Change> changes = KeyChanges.between(then, compiled, request.taxa());
         KeyJob.KeyAnswer answer = answer(open, row.id());
         KeyJson.ReadKey read = KeyJson.read(
@@ -279,15 +280,5 @@ public class NamedKeyService {
         boolean sameLeftOut = KeyWording.leftOut(now.compiled().scoredOnly(), compiled)
                 .equals(answer.view().leftOut());
         return new Judgement(changes, sameLeftOut, KeyWording.failures(compiled, proof));
-    }
-
-    private Study studyThen(OpenStudy open, long id) {
-        String document = rows.document(open.id(), id).orElseThrow(Problems::notFound);
-        StudyJson.ReadStudy read = StudyJson.read(document.getBytes(StandardCharsets.UTF_8));
-        Study study = read.study();
-        if (study == null) {
-            throw new IllegalStateException("The study of key " + id + " cannot be read: " + read.problems());
-        }
-        return study;
     }
 }
