@@ -44,7 +44,7 @@ const leads = computed(() =>
   <ProblemNote :problem="problem" />
   <v-btn v-if="problem" size="small" @click="fetchCells">{{ $t('tryAgain') }}</v-btn>
   <section v-for="(lead, l) in leads" :key="l">
-    <h4>{{ $t('key.lead', { which: 'ab'[l] ?? l + 1, n: lead.rows.length }, lead.rows.length) }}</h4>
+    <h4>{{ $t('key.lead', { which: 'abcdefgh'[l] ?? l + 1, n: lead.rows.length }, lead.rows.length) }}</h4>
     <div v-if="lead.states.some((s) => s.picture)" class="pictures">
       <figure v-for="state in lead.states" :key="state.id">
         <StatePicture :id="state.picture" decorative />

@@ -15,7 +15,11 @@ const props = defineProps<{
 const emit = defineEmits<{ forbid: [character: string]; ask: [character: string] }>();
 const { t } = useI18n();
 const character = computed(() => props.study.characters.find((c) => c.id === props.couplet.character));
-const wrong = computed(() => props.couplet.leads[0]?.statements.find((s) => s.role === 'DECIDING')?.wrong);
+/** Of the limits between its leads, the worst. */
+const wrong = computed(() => {
+  const shares = props.couplet.leads.flatMap((l) => l.statements).flatMap((s) => s.wrong ?? []);
+  return shares.length ? Math.max(...shares) : undefined;
+});
 
 /** What speaks for another question and against it, in one line. */
 function said(other: Schemas['AlternativeView']) {

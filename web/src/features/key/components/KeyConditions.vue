@@ -6,23 +6,30 @@ import MonthBand from '@/shared/calendar/MonthBand.vue';
 import type { ViewingConditions } from '@/shared/viewing/conditions';
 import ViewingChoices from '@/shared/viewing/ViewingChoices.vue';
 import ViewingShortcuts from '@/shared/viewing/ViewingShortcuts.vue';
-import { taxonGroups } from '../logic/groups';
+import { stopGroups, taxonGroups } from '../logic/groups';
 import { madeFor } from '../logic/madeFor';
-import type { Wish } from '../logic/wish';
+import { MOST_LEADS, READERS, type Wish } from '../logic/wish';
 
 /** For what a key is made: what can be seen when it is used, and of which taxa. */
 const conditions = defineModel<ViewingConditions>({ required: true });
 const props = defineProps<{ wish: Wish; study: Schemas['StudyView'] }>();
 const emit = defineEmits<{
   beginners: [];
-  'update:taxa': [ids: string[]];
-  'update:common': [sooner: boolean];
-  'update:hazards': [first: boolean];
+  wish: [change: Partial<Wish>];
 }>();
 const { t } = useI18n();
 
 /** Taxa by what they have in common. */
 const groups = computed(() => taxonGroups(props.study.rows, t));
+const stops = computed(() => stopGroups(props.study.rows));
+const ranks = computed(() => [...new Set(stops.value.filter((g) => g.rank && !g.mixed).map((g) => g.rank))]);
+const stopsOf = (rank: string) => stops.value.filter((g) => g.rank === rank && !g.mixed).map((g) => g.value);
+const leads = Array.from({ length: MOST_LEADS - 1 }, (_, i) => i + 2).map((value) => ({
+  value,
+  title: t('key.leadsOfCouplet', { n: value }, value),
+}));
+/** A select says nothing by null. */
+const readers = [null, ...READERS].map((value) => ({ value, title: t(`key.readersAre.${value ?? 'ANY'}`) }));
 const taxonChoices = computed(() =>
   props.study.rows.filter((r) => !r.stage).map((r) => ({ value: r.id, title: r.label })),
 );
@@ -44,14 +51,16 @@ const taxonChoices = computed(() =>
     />
     <p class="quiet">{{ $t('key.monthsMean') }}</p>
     <div class="choices">
-      <ViewingChoices v-model="conditions" :study="study" />
+      <ViewingChoices v-model="conditions" :study="study" stages />
       <v-select
         v-if="groups.length"
         :model-value="null"
         :items="groups"
         :label="$t('key.taxaThatAre')"
         hide-details
-        @update:model-value="(ids: string[] | null) => ids && emit('update:taxa', [...new Set([...wish.taxa, ...ids])])"
+        @update:model-value="
+          (ids: string[] | null) => ids && emit('wish', { taxa: [...new Set([...wish.taxa, ...ids])] })
+        "
       />
       <v-autocomplete
         :model-value="wish.taxa"
@@ -62,7 +71,43 @@ const taxonChoices = computed(() =>
         closable-chips
         clearable
         hide-details
-        @update:model-value="emit('update:taxa', $event)"
+        @update:model-value="emit('wish', { taxa: $event })"
+      />
+      <v-autocomplete
+        v-if="stops.length"
+        :model-value="wish.groups"
+        :items="stops"
+        :label="$t('key.stopAt')"
+        :item-props="(g) => ({ disabled: g.mixed, subtitle: g.mixed ? t('key.mixedGroup') : undefined })"
+        multiple
+        chips
+        closable-chips
+        clearable
+        hide-details
+        @update:model-value="emit('wish', { groups: $event })"
+      />
+      <v-btn
+        v-for="rank in ranks"
+        :key="rank"
+        size="small"
+        variant="text"
+        @click="emit('wish', { groups: [...new Set([...wish.groups, ...stopsOf(rank)])] })"
+        >{{ $t('key.eachRank', { rank }) }}</v-btn
+      >
+      <v-select
+        :model-value="wish.leads"
+        :items="leads"
+        :label="$t('key.leads')"
+        hide-details
+        @update:model-value="emit('wish', { leads: $event })"
+      />
+      <v-select
+        :model-value="wish.readers ?? null"
+        :items="readers"
+        :label="$t('key.readBy')"
+        :disabled="wish.objective === 'FEWEST'"
+        hide-details
+        @update:model-value="emit('wish', { readers: $event ?? undefined })"
       />
       <v-switch
         :model-value="!wish.evenWeights"
@@ -70,7 +115,7 @@ const taxonChoices = computed(() =>
         density="compact"
         color="primary"
         hide-details
-        @update:model-value="emit('update:common', Boolean($event))"
+        @update:model-value="emit('wish', { evenWeights: !$event })"
       />
       <v-switch
         :model-value="wish.hazardsFirst"
@@ -79,7 +124,7 @@ const taxonChoices = computed(() =>
         density="compact"
         color="primary"
         hide-details
-        @update:model-value="emit('update:hazards', Boolean($event))"
+        @update:model-value="emit('wish', { hazardsFirst: Boolean($event) })"
       />
     </div>
   </details>

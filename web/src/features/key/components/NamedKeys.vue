@@ -203,6 +203,7 @@ tbody tr {
 }
 
 th button {
+  text-align: left;
   text-decoration: underline;
   color: rgb(var(--v-theme-primary));
 }

@@ -137,7 +137,7 @@ function lower(text: string): string {
 }
 
 .number {
-  grid-row: 1 / span 2;
+  grid-row: 1 / span 8;
   font-weight: 700;
   padding-top: 0.15rem;
 }
@@ -168,6 +168,7 @@ function lower(text: string): string {
 }
 
 .lead {
+  grid-column: 2;
   display: grid;
   grid-template-columns: minmax(0, 1fr) fit-content(42%);
   gap: 0.15rem 1.25rem;

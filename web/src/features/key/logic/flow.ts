@@ -86,7 +86,7 @@ export function flowOf(key: KeyView, step: number): Flow {
       if (lead.couplet !== undefined) {
         children.push({ laid: lay(lead.couplet, depth + 1), stop: false });
       } else {
-        const names = lead.terminal?.names ?? [];
+        const names = lead.terminal?.group ? [lead.terminal.group] : (lead.terminal?.names ?? []);
         const stop = { x: x + step, y: (slots + 0.5) * SLOT, names };
         flow.stops.push(stop);
         flow.width = Math.max(flow.width, endOf(stop));

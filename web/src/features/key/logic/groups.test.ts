@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { row } from '@/testing/study';
-import { taxonGroups } from './groups';
+import { stopGroups, taxonGroups } from './groups';
 
 test('taxa are offered by status, region, habitat and how common they are, their stages with them', () => {
   const at = (regions: string[], habitat = '') => ({
@@ -23,4 +23,27 @@ test('taxa are offered by status, region, habitat and how common they are, their
     { title: 'common (1)', value: ['a'] },
   ]);
   expect(taxonGroups([row('a'), row('b')], () => 'common')).toEqual([]);
+});
+
+test('a key may stop at groups of several taxa, unless only some of them are dangerous', () => {
+  const rows = [
+    row('ga', { rank: 'genus' }),
+    row('ga-a', { parent: 'ga' }),
+    row('ga-b', { parent: 'ga' }),
+    row('gb', { rank: 'genus' }),
+    row('gb-a', { parent: 'gb' }),
+    row('gb-b', { parent: 'gb' }),
+    row('gb-b-male', { parent: 'gb-b', stage: 'male', hazard: 'SERIOUS' }),
+    row('gc', { rank: 'genus', hazard: 'SERIOUS' }),
+    row('gc-a', { parent: 'gc' }),
+    row('gc-b', { parent: 'gc' }),
+    row('gd', { rank: 'genus' }),
+    row('gd-a', { parent: 'gd' }),
+    row('gd-a-male', { parent: 'gd-a', stage: 'male' }),
+  ];
+  expect(stopGroups(rows).map((g) => [g.value, g.mixed])).toEqual([
+    ['ga', false],
+    ['gb', true],
+    ['gc', false],
+  ]);
 });

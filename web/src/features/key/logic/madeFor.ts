@@ -14,8 +14,12 @@ export function madeFor(wish: Wish, t: Translate): string {
     wish.organs.join(', '),
     wish.methods.join(', '),
     wish.preserved.map((p) => t(`apart.treated.${p satisfies (typeof TREATMENTS)[number]}`)).join(', '),
+    wish.stages.join(', '),
     wish.evenWeights ? '' : t('key.common'),
     wish.hazardsFirst ? t('key.hazardsFirst') : '',
+    wish.readers ? t(`key.forReaders.${wish.readers}`) : '',
+    wish.leads > 2 ? t('key.upToLeads', { n: wish.leads }, wish.leads) : '',
+    wish.groups.length ? t('key.stopsAt', { n: wish.groups.length }, wish.groups.length) : '',
     wish.taxa.length ? t('key.someTaxa', { n: wish.taxa.length }, wish.taxa.length) : '',
   ].filter(Boolean);
   return parts.length ? parts.join('; ') : t('key.everything');

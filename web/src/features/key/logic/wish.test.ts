@@ -12,6 +12,10 @@ const PLAIN: Wish = {
   forbidden: [],
   hazardsFirst: false,
   questions: [],
+  stages: [],
+  groups: [],
+  leads: 2,
+  readers: undefined,
 };
 
 /** What the address keeps of a wish. */
@@ -25,6 +29,7 @@ test('an address says only what is wanted otherwise than usual, and is read back
     { ...PLAIN, months: [1, 12], organs: ['leaf, upper', 'stem'], methods: ['cut across'], preserved: ['DRIED'] },
     { ...PLAIN, taxa: ['aa-bane', 'bb'], forbidden: ['leaf-margin'] },
     { ...PLAIN, hazardsFirst: true, questions: [{ character: 'leaf-tip', rows: [] }] },
+    { ...PLAIN, stages: ['female, in winter', 'juvenile'], groups: ['aa', 'bb'], leads: 4, readers: 'NOVICE' },
     {
       ...PLAIN,
       questions: [
@@ -36,4 +41,10 @@ test('an address says only what is wanted otherwise than usual, and is read back
   for (const wish of wishes) {
     expect(wishOf(Object.fromEntries(there(wish)) as Record<string, string>)).toEqual(wish);
   }
+});
+
+test('an address that asks for too many leads, or readers that there are not, is read as what there is', () => {
+  expect(wishOf({ leads: '99' }).leads).toBe(8);
+  expect(wishOf({ leads: 'many' }).leads).toBe(2);
+  expect(wishOf({ leads: '-3', readers: 'EVERYONE' })).toMatchObject({ leads: 2, readers: undefined });
 });

@@ -4,6 +4,10 @@ import { EVERYTHING, fromQuery, toQuery, type ViewingConditions } from '@/shared
 
 export type Wish = Schemas['KeyRequest'];
 
+/** Couplets have two leads unless more are wished. */
+export const MOST_LEADS = 8;
+export const READERS = ['TRAINED', 'NOVICE'] as const;
+
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const listed = (value: unknown) => asText(value).split(',').filter(Boolean);
 
@@ -21,6 +25,10 @@ export function wishOf(query: LocationQuery): Wish {
     forbidden: listed(query.forbidden),
     hazardsFirst: query.hazards === 'first',
     questions: asText(query.ask).split(BETWEEN).filter(Boolean).map(questionIn),
+    stages: seen.stages,
+    groups: listed(query.stop),
+    leads: Math.min(MOST_LEADS, Math.max(2, Math.floor(Number(query.leads)) || 2)),
+    readers: READERS.find((r) => r === query.readers),
   };
 }
 
@@ -46,10 +54,14 @@ export function addressOf(wish: Wish): LocationQueryRaw {
     forbidden: wish.forbidden.join(',') || undefined,
     hazards: wish.hazardsFirst ? 'first' : undefined,
     ask: wish.questions.map(inAddress).join(BETWEEN) || undefined,
+    stop: wish.groups.join(',') || undefined,
+    leads: wish.leads > 2 ? String(wish.leads) : undefined,
+    readers: wish.readers,
   };
 }
 
 /** What those who use a key can see. */
 export function seenBy(wish: Wish): ViewingConditions {
-  return { ...EVERYTHING, months: wish.months, organs: wish.organs, methods: wish.methods, preserved: wish.preserved };
+  const { months, organs, methods, preserved, stages } = wish;
+  return { ...EVERYTHING, months, organs, methods, preserved, stages };
 }

@@ -40,6 +40,9 @@ test('a key that is there at once is shown with its proof and its files', async 
       forbidden: [],
       hazardsFirst: false,
       questions: [],
+      stages: [],
+      groups: [],
+      leads: 2,
     },
   ]);
   usePreferences().plain = true;

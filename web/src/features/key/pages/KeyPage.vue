@@ -155,9 +155,7 @@ const labelOf = (id: string) => model.study.value?.characters.find((c) => c.id =
       :study="model.study.value"
       @update:model-value="ask(toQuery($event))"
       @beginners="ask({ objective: 'BEGINNER' })"
-      @update:common="askWith({ evenWeights: !$event })"
-      @update:taxa="askWith({ taxa: $event })"
-      @update:hazards="askWith({ hazardsFirst: $event })"
+      @wish="askWith"
     />
     <ProblemNote :problem="keptId ? kept.error.value : key.problem.value" />
     <KeptNote

@@ -18,6 +18,9 @@ const REQUEST: Schemas['KeyRequest'] = {
   forbidden: [],
   hazardsFirst: false,
   questions: [],
+  stages: [],
+  groups: [],
+  leads: 2,
 };
 const line = (standing: Schemas['Standing'], name = 'Winter key'): Schemas['NamedKeyLine'] => ({
   id: 7,

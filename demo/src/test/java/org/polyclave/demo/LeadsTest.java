@@ -57,6 +57,8 @@ final class LeadsTest {
     private final List<String> beaten = new ArrayList<>();
     private int leads;
     private int keys;
+    /** Couplets of more than two leads. */
+    private int several;
 
     @Test
     void noLeadSaysAWordTwiceABareYesOrWhatNoRowShows() {
@@ -67,6 +69,7 @@ final class LeadsTest {
     @Test
     void everyKeyIsProven() {
         assertThat(keys).isGreaterThan(200);
+        assertThat(several).isGreaterThan(20);
         assertThat(unproven).isEmpty();
     }
 
@@ -76,8 +79,12 @@ final class LeadsTest {
                 DemoStudies.all().stream().map(StudyCompiler::compile).toList()) {
             for (KeyContext context : contexts(study)) {
                 for (KeyObjective objective : List.of(KeyObjective.FEWEST, KeyObjective.CAUTIOUS)) {
-                    key(context.apply(study), objective);
+                    key(context.apply(study), objective, 2);
                 }
+            }
+            for (int most : List.of(3, 8)) {
+                key(KeyContext.EVERYTHING.apply(study), KeyObjective.FEWEST, most);
+                key(KeyContext.EVERYTHING.apply(study), KeyObjective.CAUTIOUS, most);
             }
         }
     }
@@ -103,9 +110,28 @@ final class LeadsTest {
                 .hasContent(page);
     }
 
-    /** Any month and each month, with everything and by eye; with a ruler, and each part of the organism alone. */
+    /**
+     * Any month and each month, with everything and by eye; with a ruler, and each part of the organism alone. With
+     * {@code -Dpolyclave.contexts=all}, each month with every set of equipment.
+     */
     private static List<KeyContext> contexts(CompiledStudy study) {
         List<KeyContext> contexts = new ArrayList<>();
+        if ("all".equals(System.getProperty("polyclave.contexts"))) {
+            List<String> means = study.characters().stream()
+                    .map(c -> c.method().toLowerCase(Locale.ROOT))
+                    .filter(m -> !m.isEmpty() && !m.equals("eye"))
+                    .distinct()
+                    .toList();
+            for (int set = 0; set < 1 << means.size(); set++) {
+                Set<String> held = new TreeSet<>(Set.of("eye"));
+                for (int m = 0; m < means.size(); m++) {
+                    held.addAll((set >> m & 1) == 1 ? Set.of(means.get(m)) : Set.of());
+                }
+                for (int month = 0; month <= 12; month++) {
+                    contexts.add(new KeyContext(month == 0 ? Set.of() : Set.of(month), Set.of(), held));
+                }
+            }
+        }
         contexts.add(new KeyContext(new TreeSet<>(), Set.of(), Set.of()));
         IntStream.rangeClosed(1, 12).forEach(m -> {
             contexts.add(new KeyContext(new TreeSet<>(Set.of(m)), Set.of(), Set.of()));
@@ -142,11 +168,14 @@ final class LeadsTest {
         return keys.stream().filter(k -> k.objective() == objective).findFirst().orElseThrow();
     }
 
-    private void key(CompiledStudy study, KeyObjective objective) {
+    private void key(CompiledStudy study, KeyObjective objective, int most) {
         KeyOutcome outcome = new KeyGenerator()
                 .generate(
                         study.matrix(),
-                        KeyOptions.DEFAULT.withNodeBudget(40).withObjective(objective),
+                        KeyOptions.DEFAULT
+                                .withNodeBudget(40)
+                                .withObjective(objective)
+                                .withLeads(most),
                         CancelSignal.NEVER);
         if (!(outcome instanceof KeyOutcome.Generated generated)) {
             return;
@@ -162,6 +191,7 @@ final class LeadsTest {
             List<Integer> rows = result.reasons().get(k).rows();
             Key.Couplet couplet = result.key().couplets().get(k);
             List<KeyView.LeadView> pair = view.couplets().get(k).leads();
+            several += pair.size() > 2 ? 1 : 0;
             for (int l = 0; l < pair.size(); l++) {
                 leads++;
                 written.add("| " + pair.get(l).text() + " | " + pair.get(l).plainText() + " |");
@@ -169,7 +199,8 @@ final class LeadsTest {
                 for (int s = 0; s < said.size(); s++) {
                     Key.Statement statement =
                             couplet.leads().get(l).statements().get(s);
-                    KeyView.StatementView other = pair.get(1 - l).statements().get(s);
+                    KeyView.StatementView other =
+                            pair.get((l + 1) % pair.size()).statements().get(s);
                     check(study, statement, rows, said.get(s).text(), other.text());
                     check(study, statement, rows, said.get(s).plainText(), other.plainText());
                 }

@@ -131,6 +131,40 @@ class KeyApiTest {
     }
 
     @Test
+    void aKeyHasSeveralLeadsIsForSomeStagesAndStopsAtGroups() {
+        Visitor author = Visitor.author();
+        String keys = "/api/v1/studies/marrowmere-crabs/keys";
+        JsonNode usual = finished(author, keys, "{\"evenWeights\":true}").path("key");
+        JsonNode wished = finished(
+                        author,
+                        keys,
+                        "{\"evenWeights\":true,\"objective\":\"FEWEST\",\"leads\":4,\"readers\":\"NOVICE\",\"stages\":[\"Juvenile\"]}")
+                .path("key");
+        assertThat(wished.path("figures").path("proven").asBoolean()).isTrue();
+        assertThat(wished.path("figures").path("expectedSteps").asDouble())
+                .isLessThan(usual.path("figures").path("expectedSteps").asDouble());
+        assertThat(wished.path("couplets")
+                        .valueStream()
+                        .map(c -> c.path("leads").size()))
+                .allMatch(n -> n <= 4)
+                .anyMatch(n -> n > 2);
+        assertThat(wished.path("leftOut").toString()).contains("male");
+        String table = """
+                taxon,#rank,#parent,#hazard,tip,stem
+                Mild,genus,,none known,,
+                Mild one,species,Mild,none known,flat,x
+                Mild two,species,Mild,none known,flat,y
+                Bane one,species,,serious,round,x
+                """;
+        String groups = "/api/v1/studies/" + author.importTable("groups", table) + "/keys";
+        JsonNode stopped = finished(author, groups, "{\"evenWeights\":true,\"groups\":[\"mild\"]}")
+                .path("key");
+        assertThat(stopped.path("couplets").size()).isEqualTo(1);
+        assertThat(stopped.path("couplets").get(0).toString()).contains("the key stops at this group");
+        assertThat(stopped.path("figures").path("proven").asBoolean()).isTrue();
+    }
+
+    @Test
     void aWinterKeyAsksNothingThatIsGoneInWinter() {
         JsonNode winter = key(Visitor.reader(), ",\"months\":[1]");
         assertThat(asked(winter)).doesNotContain("flower-head", "fruit-colour", "leaf-colour", "plant-height");
@@ -248,7 +282,7 @@ class KeyApiTest {
     @Test
     void aKeyThatCannotBeMadeSaysWhy() {
         Visitor author = Visitor.author();
-        for (String wish : List.of("\"objective\":\"MAGIC\"", "\"months\":[13]")) {
+        for (String wish : List.of("\"objective\":\"MAGIC\"", "\"months\":[13]", "\"leads\":1", "\"leads\":9")) {
             assertThat(author.post(KEYS, "{\"evenWeights\":true," + wish + "}").status())
                     .as(wish)
                     .isEqualTo(400);
@@ -263,7 +297,8 @@ class KeyApiTest {
         assertThat(refused.json().path("detail").asString()).contains("part 0");
         Visitor.Answer nobody = answered(author, KEYS, "{\"evenWeights\":true,\"taxa\":[\"nobody\"]}");
         assertThat(nobody.status()).isEqualTo(422);
-        assertThat(nobody.json().path("detail").asString()).contains("None of the chosen taxa has scores");
+        assertThat(nobody.json().path("detail").asString())
+                .contains("None of the chosen taxa, sexes and stages has scores");
     }
 
     /** Each character parts two taxa and varies in all others, so that a key would name them over and over. */

@@ -6,7 +6,7 @@ import org.polyclave.core.matrix.Cell;
 import org.polyclave.core.matrix.Matrix;
 
 /**
- * The least expected steps of any dichotomous key, by trying every key. Written from the definition alone: no memo, no
+ * The least expected steps of any key whose couplets have so many leads at most, by trying every key. Written from the definition alone: no memo, no
  * bound, no shared code with the builders. For matrices without unknown, inapplicable or dependent cells and with only
  * categorical characters; up to about six rows and four characters.
  */
@@ -16,8 +16,11 @@ public final class KeyOracle {
     /** One set of values per character: what the path has not excluded, as the list of atoms left. */
     private record Place(List<List<Integer>> atoms) {}
 
-    public KeyOracle(Matrix matrix) {
+    private final int mostLeads;
+
+    public KeyOracle(Matrix matrix, int mostLeads) {
         this.matrix = matrix;
+        this.mostLeads = mostLeads;
     }
 
     /** Mean number of couplets over rows, all rows alike. */
@@ -45,15 +48,18 @@ public final class KeyOracle {
         double best = Double.POSITIVE_INFINITY;
         for (int c = 0; c < matrix.characterCount(); c++) {
             List<Integer> seen = seen(place, rows, c);
-            for (List<Integer> first : parts(seen)) {
-                List<Integer> second = new ArrayList<>(seen);
-                second.removeAll(first);
-                Place a = narrowed(place, c, first);
-                Place b = narrowed(place, c, second);
-                boolean loses = inPlay(a).size() < rows.size() || inPlay(b).size() < rows.size();
-                if (loses) {
-                    best = Math.min(best, mass + least(a) + least(b));
+            for (List<List<Integer>> leads : partitions(seen)) {
+                boolean loses = false;
+                double sum = mass;
+                for (List<Integer> lead : leads) {
+                    Place next = narrowed(place, c, lead);
+                    loses |= inPlay(next).size() < rows.size();
                 }
+                // Of places that are as large as this one there is no end.
+                for (int l = 0; loses && l < leads.size(); l++) {
+                    sum += least(narrowed(place, c, leads.get(l)));
+                }
+                best = loses ? Math.min(best, sum) : best;
             }
         }
         return best;
@@ -132,19 +138,29 @@ public final class KeyOracle {
         return seen;
     }
 
-    /** First halves of all bipartitions. */
-    private static List<List<Integer>> parts(List<Integer> seen) {
-        List<List<Integer>> parts = new ArrayList<>();
-        for (int bits = 1; bits < (1 << seen.size()) - 1; bits += 2) {
-            List<Integer> part = new ArrayList<>();
-            for (int k = 0; k < seen.size(); k++) {
-                if ((bits & (1 << k)) != 0) {
-                    part.add(seen.get(k));
-                }
+    /** All ways to share these out to two leads or more. */
+    private List<List<List<Integer>>> partitions(List<Integer> seen) {
+        List<List<List<Integer>>> found = new ArrayList<>();
+        share(seen, 0, List.of(), found);
+        return found;
+    }
+
+    private void share(List<Integer> seen, int next, List<List<Integer>> leads, List<List<List<Integer>>> found) {
+        if (next == seen.size()) {
+            if (leads.size() > 1) {
+                found.add(leads);
             }
-            parts.add(part);
+            return;
         }
-        return parts;
+        for (int l = 0; l <= leads.size() && l < mostLeads; l++) {
+            List<List<Integer>> more = new ArrayList<>();
+            leads.forEach(lead -> more.add(new ArrayList<>(lead)));
+            if (l == leads.size()) {
+                more.add(new ArrayList<>());
+            }
+            more.get(l).add(seen.get(next));
+            share(seen, next + 1, more, found);
+        }
     }
 
     private static Place narrowed(Place place, int c, List<Integer> kept) {

@@ -19,6 +19,9 @@ record Candidate(Split split, double gain, int duplicated, int lost, boolean con
     static final Comparator<Candidate> BEST_FIRST = (a, b) -> compare(a, a.score(), b, b.score());
 
     private static final int OTHERS = 6;
+    /** One lead more may cost nothing. */
+    static final double LEAST_RATE = 1e-3;
+
     private static final double DUPLICATION_PENALTY = 0.5;
     /** Bits of a score that are noise of rounding. */
     private static final int NOISE = 12;
@@ -29,7 +32,7 @@ record Candidate(Split split, double gain, int duplicated, int lost, boolean con
     }
 
     double score() {
-        return netGain() / rate;
+        return netGain() / Math.max(rate, LEAST_RATE);
     }
 
     /** The best split of each of some other characters, best first. */

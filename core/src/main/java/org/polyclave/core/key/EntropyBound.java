@@ -6,14 +6,14 @@ import org.polyclave.core.matrix.Matrix;
 import org.polyclave.core.separation.StrictSeparation;
 
 /**
- * A lower bound on the expected number of couplets of any two-way key: the information that its terminals must carry
- * (Shannon 1948). Rows that nothing can part, or that need not be parted, may share a terminal; chains of such rows form
+ * A lower bound on the expected number of couplets of any key: the information that its terminals must carry, divided by what a couplet
+ * of so many leads can give (Shannon 1948). Rows that nothing can part, or that need not be parted, may share a terminal; chains of such rows form
  * groups, and a terminal tells at least the group. Bits = entropy of the groups' weights. O(rows² · characters).
  */
 final class EntropyBound {
     private EntropyBound() {}
 
-    static double of(Matrix matrix, boolean evenWeights) {
+    static double of(Matrix matrix, boolean evenWeights, int mostLeads) {
         int n = matrix.rowCount();
         int[] group = groups(matrix);
         double[] shares = matrix.shares(evenWeights);
@@ -27,7 +27,7 @@ final class EntropyBound {
                 bits -= w * Math.log(w) / Math.log(2);
             }
         }
-        return Math.max(0, bits);
+        return Math.max(0, bits) / (Math.log(mostLeads) / Math.log(2));
     }
 
     private static int[] groups(Matrix matrix) {

@@ -46,7 +46,7 @@ public final class KeyGenerator {
         if (matrix.rowCount() == 0) {
             return new KeyOutcome.NoRows();
         }
-        KeyProblem problem = new KeyProblem(matrix, options.evenWeights());
+        KeyProblem problem = new KeyProblem(matrix, options.evenWeights(), options.leads());
         int allowed = TERMINALS_ALLOWED + TERMINALS_PER_ROW * matrix.rowCount();
         KeyPool pool = new KeyPool(problem, options, allowed);
         pool.search(cancel, progress, () -> soFar.accept(() -> finish(problem, options, pool, Completion.CANCELLED)));
@@ -65,11 +65,11 @@ public final class KeyGenerator {
         KeyPool.Judged best = pool.best(options.objective());
         KeyWriter writer = new KeyWriter(problem, options.confirming(), pool.cost(options.objective()));
         Key key = writer.write(best.tree());
-        double entropyBound = EntropyBound.of(problem.matrix, options.evenWeights());
+        double entropyBound = EntropyBound.of(problem.matrix, options.evenWeights(), options.leads());
         KeyResult.Figures figures = new KeyResult.Figures(
                 problem.matrix.rowCount(),
                 best.tree().couplets(),
-                best.tree().couplets() + 1,
+                best.tree().ends(),
                 best.cost(KeyObjective.FEWEST),
                 best.tree().longestPath(),
                 entropyBound,

@@ -62,7 +62,7 @@ public enum KeyObjective {
         return 1 - effortShare + effortShare * character.effort() + handling;
     }
 
-    /** Whose wrong names count, each alike. */
+    /** Whose wrong names count, each alike, where nobody says who reads. */
     List<Observer> observers() {
         return switch (this) {
             case CAUTIOUS -> List.of(Observer.TRAINED, Observer.NOVICE);
@@ -74,10 +74,5 @@ public enum KeyObjective {
     /** Whether, of the keys that are found, the least dangerous one is taken whatever it costs. */
     boolean isSafetyFirst() {
         return this == CAUTIOUS;
-    }
-
-    /** How often a character is misread on specimens of a row. */
-    double misreading(MatrixCharacter character, int row) {
-        return character.misreading().rate(this == BEGINNER ? Observer.NOVICE : Observer.TRAINED, row);
     }
 }

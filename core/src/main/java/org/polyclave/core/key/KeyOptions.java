@@ -1,8 +1,10 @@
 package org.polyclave.core.key;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.Observer;
 
 /**
  * How a key is to be generated.
@@ -14,6 +16,8 @@ import org.polyclave.core.matrix.MatrixCharacter;
  * @param months bit set of the months in which the key is to be used
  * @param hazardsFirst whether what is dangerous is to be separated early from what is not; where only steps count it is not
  * @param questions what must be asked in some places
+ * @param leads how many leads a couplet may have
+ * @param readers who is to read it; empty: as the objective has it
  */
 public record KeyOptions(
         KeyObjective objective,
@@ -22,9 +26,22 @@ public record KeyOptions(
         int confirming,
         int months,
         boolean hazardsFirst,
-        List<SetQuestion> questions) {
-    public static final KeyOptions DEFAULT =
-            new KeyOptions(KeyObjective.FEWEST, true, 5_000, 3, MatrixCharacter.ALL_MONTHS, false, List.of());
+        List<SetQuestion> questions,
+        int leads,
+        Optional<Observer> readers) {
+    public static final int TWO_LEADS = 2;
+    public static final int MOST_LEADS = 8;
+
+    public static final KeyOptions DEFAULT = new KeyOptions(
+            KeyObjective.FEWEST,
+            true,
+            5_000,
+            3,
+            MatrixCharacter.ALL_MONTHS,
+            false,
+            List.of(),
+            TWO_LEADS,
+            Optional.empty());
 
     public KeyOptions {
         if ((months & MatrixCharacter.ALL_MONTHS) == 0) {
@@ -32,6 +49,9 @@ public record KeyOptions(
         }
         if (nodeBudget < 0 || confirming < 0 || confirming > 3) {
             throw new IllegalArgumentException("The node budget must be at least 0, and confirming statements 0 to 3");
+        }
+        if (leads < TWO_LEADS || leads > MOST_LEADS) {
+            throw new IllegalArgumentException("Couplets have 2 to " + MOST_LEADS + " leads");
         }
         questions = List.copyOf(questions);
     }
@@ -48,26 +68,41 @@ public record KeyOptions(
     }
 
     public KeyOptions withObjective(KeyObjective wanted) {
-        return new KeyOptions(wanted, evenWeights, nodeBudget, confirming, months, hazardsFirst, questions);
+        return copy(wanted, evenWeights, nodeBudget, months, hazardsFirst, questions);
     }
 
     public KeyOptions withEvenWeights(boolean even) {
-        return new KeyOptions(objective, even, nodeBudget, confirming, months, hazardsFirst, questions);
+        return copy(objective, even, nodeBudget, months, hazardsFirst, questions);
     }
 
     public KeyOptions withNodeBudget(int nodes) {
-        return new KeyOptions(objective, evenWeights, nodes, confirming, months, hazardsFirst, questions);
+        return copy(objective, evenWeights, nodes, months, hazardsFirst, questions);
     }
 
     public KeyOptions inMonths(int wanted) {
-        return new KeyOptions(objective, evenWeights, nodeBudget, confirming, wanted, hazardsFirst, questions);
+        return copy(objective, evenWeights, nodeBudget, wanted, hazardsFirst, questions);
     }
 
     public KeyOptions withHazardsFirst(boolean first) {
-        return new KeyOptions(objective, evenWeights, nodeBudget, confirming, months, first, questions);
+        return copy(objective, evenWeights, nodeBudget, months, first, questions);
     }
 
     public KeyOptions withQuestions(List<SetQuestion> wanted) {
-        return new KeyOptions(objective, evenWeights, nodeBudget, confirming, months, hazardsFirst, wanted);
+        return copy(objective, evenWeights, nodeBudget, months, hazardsFirst, wanted);
+    }
+
+    public KeyOptions withLeads(int most) {
+        return new KeyOptions(
+                objective, evenWeights, nodeBudget, confirming, months, hazardsFirst, questions, most, readers);
+    }
+
+    public KeyOptions withReaders(Optional<Observer> wanted) {
+        return new KeyOptions(
+                objective, evenWeights, nodeBudget, confirming, months, hazardsFirst, questions, leads, wanted);
+    }
+
+    private KeyOptions copy(
+            KeyObjective aim, boolean even, int nodes, int inMonths, boolean first, List<SetQuestion> asked) {
+        return new KeyOptions(aim, even, nodes, confirming, inMonths, first, asked, leads, readers);
     }
 }

@@ -40,6 +40,7 @@ final class KeyPool {
     private final SetQuestions questions;
     private final boolean large;
     private final boolean dangers;
+    private final List<Observer> readers;
 
     /** A tree with what becomes of its readers, and what it costs under each objective. */
     record Judged(KeyTree tree, KeyRisk trained, KeyRisk novice, Map<KeyObjective, Double> costs) {
@@ -47,10 +48,14 @@ final class KeyPool {
             return rounded(Objects.requireNonNull(costs.get(objective)));
         }
 
-        /** Of readers of both kinds: dangerous specimens under names not marked so; where there is no danger, all wrong names. */
-        double harm(boolean dangers) {
-            return rounded(
-                    dangers ? trained.dangerousWrong() + novice.dangerousWrong() : trained.wrong() + novice.wrong());
+        /** Of some readers: dangerous specimens under names not marked so; where there is no danger, all wrong names. */
+        double harm(boolean dangers, List<Observer> readers) {
+            double sum = 0;
+            for (Observer reader : readers) {
+                KeyRisk risk = reader == Observer.TRAINED ? trained : novice;
+                sum += dangers ? risk.dangerousWrong() : risk.wrong();
+            }
+            return rounded(sum);
         }
 
         /** What differs by less than numbers are worked out to is equal. */
@@ -69,10 +74,10 @@ final class KeyPool {
         Position start = Position.start(problem);
         dangers = start.holdsDangerous() && !start.holdsDangersOnly();
         treeCost = new TreeCost(problem);
+        readers = options.readers().map(List::of).orElse(List.of(Observer.values()));
         Set<KeyObjective> tried =
                 large ? EnumSet.of(KeyObjective.FEWEST, options.objective()) : EnumSet.allOf(KeyObjective.class);
-        tried.forEach(objective ->
-                costs.put(objective, new SplitCost(problem, objective, options.months(), options.hazardsFirst())));
+        tried.forEach(objective -> costs.put(objective, new SplitCost(problem, objective, options)));
     }
 
     /**
@@ -170,20 +175,20 @@ final class KeyPool {
         }
         double mostHarm = leastHarmOfOthers();
         List<Judged> harmless = all.stream()
-                .filter(judged -> judged.harm(dangers) <= mostHarm)
+                .filter(judged -> judged.harm(dangers, readers) <= mostHarm)
                 .sorted(byCost)
                 .toList();
         double mostCost = SAFER_MAY_COST * harmless.get(0).cost(objective);
         return harmless.stream()
                 .filter(judged -> judged.cost(objective) <= mostCost)
-                .min(Comparator.comparingDouble(judged -> judged.harm(dangers)))
+                .min(Comparator.comparingDouble(judged -> judged.harm(dangers, readers)))
                 .orElseThrow();
     }
 
     private double leastHarmOfOthers() {
         return costs.keySet().stream()
                 .filter(other -> !other.isSafetyFirst())
-                .mapToDouble(other -> best(other).harm(dangers))
+                .mapToDouble(other -> best(other).harm(dangers, readers))
                 .min()
                 .orElse(Double.POSITIVE_INFINITY);
     }

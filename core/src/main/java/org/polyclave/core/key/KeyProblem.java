@@ -79,8 +79,16 @@ final class KeyProblem {
     /** patterns per character. */
     final Pattern[][] patterns;
 
+    /** How many leads a couplet may have. */
+    final int mostLeads;
+
     KeyProblem(Matrix matrix, boolean evenWeights) {
+        this(matrix, evenWeights, KeyOptions.TWO_LEADS);
+    }
+
+    KeyProblem(Matrix matrix, boolean evenWeights, int mostLeads) {
         this.matrix = matrix;
+        this.mostLeads = mostLeads;
         SpecimenClasses divided = SpecimenClasses.of(matrix);
         List<SpecimenClasses.SpecimenClass> classes = divided.classes();
         complete = divided.complete();

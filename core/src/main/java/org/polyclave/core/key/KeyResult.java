@@ -77,7 +77,9 @@ public record KeyResult(Key key, Figures figures, Proof proof, List<CoupletReaso
         /** Both leads join states, and one joins three or more. */
         MANY_STATES,
         /** It cannot be seen in all the months in which the key is to be used. */
-        OUT_OF_SEASON
+        OUT_OF_SEASON,
+        /** Some individuals do not have it to show. */
+        SELDOM_THERE
     }
 
     /** @param couplets how much it costs each specimen, in couplets without such trouble */

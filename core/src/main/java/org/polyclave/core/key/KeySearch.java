@@ -86,6 +86,7 @@ final class KeySearch {
     private final Progress progress;
     private final double budget;
     private final boolean stepsOnly;
+    private final boolean twoLeads;
     private final boolean large;
     private final double leastEffort;
     private final SearchNode root;
@@ -111,6 +112,7 @@ final class KeySearch {
         surveyor = new SplitSurveyor(problem, cost, questions);
         large = isLarge(problem);
         stepsOnly = cost.objective().countsStepsOnly();
+        twoLeads = problem.mostLeads == KeyOptions.TWO_LEADS;
         leastEffort = stepsOnly ? 1 : leastEffort(problem, cost.objective());
         root = node(Position.start(problem));
     }
@@ -210,13 +212,13 @@ final class KeySearch {
         SplitSurveyor.Survey survey = surveyor.survey(position, enough);
         List<Candidate> found = new ArrayList<>(survey.candidates());
         found.sort(Candidate.BEST_FIRST);
-        if (stepsOnly && position.size() <= Long.SIZE) {
+        if (stepsOnly && twoLeads && position.size() <= Long.SIZE) {
             found = distinct(position, found);
         }
         node.open(found, survey.all());
         node.beside = survey.beside();
         if (found.isEmpty()) {
-            node.best = treeCost.loss(position, cost.objective());
+            node.best = treeCost.loss(position, cost);
             node.bound = node.best;
             node.ends = 1;
         }
@@ -368,6 +370,6 @@ final class KeySearch {
                 rate += part * next.questions.get(0).candidate.rate();
             }
         }
-        return gain / rate;
+        return gain / Math.max(rate, Candidate.LEAST_RATE);
     }
 }

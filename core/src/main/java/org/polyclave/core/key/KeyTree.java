@@ -9,16 +9,34 @@ sealed interface KeyTree {
     /** Most couplets that are passed on the way to an end. */
     int longestPath();
 
-    /** @param alternatives other splits of the same position, best first */
-    record Choice(Candidate chosen, List<Candidate> alternatives, KeyTree first, KeyTree second) implements KeyTree {
+    /** Leads at which it stops. */
+    int ends();
+
+    /**
+     * A choice of two; a couplet of more is a chain of them.
+     *
+     * @param alternatives other splits of the same position, best first
+     * @param goesOn whether it divides a lead of the choice before it further, in the same couplet
+     */
+    record Choice(Candidate chosen, List<Candidate> alternatives, KeyTree first, KeyTree second, boolean goesOn)
+            implements KeyTree {
         @Override
         public int couplets() {
-            return 1 + first.couplets() + second.couplets();
+            return own() + first.couplets() + second.couplets();
         }
 
         @Override
         public int longestPath() {
-            return 1 + Math.max(first.longestPath(), second.longestPath());
+            return own() + Math.max(first.longestPath(), second.longestPath());
+        }
+
+        @Override
+        public int ends() {
+            return first.ends() + second.ends();
+        }
+
+        private int own() {
+            return goesOn ? 0 : 1;
         }
     }
 
@@ -32,6 +50,11 @@ sealed interface KeyTree {
         @Override
         public int longestPath() {
             return 0;
+        }
+
+        @Override
+        public int ends() {
+            return 1;
         }
     }
 }

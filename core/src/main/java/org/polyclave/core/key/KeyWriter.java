@@ -1,6 +1,7 @@
 package org.polyclave.core.key;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -49,23 +50,62 @@ final class KeyWriter {
         return reasons;
     }
 
+    /**
+     * A lead of a couplet; of several each is made by a split of its own.
+     *
+     * @param before where its split is asked
+     */
+    private record Branch(Position before, Split split, boolean first, Position position, KeyTree next) {
+        static List<Branch> of(KeyTree.Choice choice, Position position) {
+            Split split = choice.chosen().split();
+            List<Branch> branches = new ArrayList<>();
+            for (boolean first : new boolean[] {true, false}) {
+                Position after = position.follow(split, first);
+                KeyTree next = first ? choice.first() : choice.second();
+                if (next instanceof KeyTree.Choice more && more.goesOn()) {
+                    branches.addAll(of(more, after));
+                } else {
+                    branches.add(new Branch(position, split, first, after, next));
+                }
+            }
+            return branches;
+        }
+    }
+
     private int number(KeyTree.Choice choice, Position position, OptionalInt from) {
         int number = couplets.size() + 1;
-        Split split = choice.chosen().split();
         couplets.add(new Couplet(number, from, List.of()));
-        reasons.add(reason(number, choice, position));
-        boolean firstLeadFirst = choice.first().couplets() <= choice.second().couplets();
-        List<ConfirmingStatements.Pair> confirms = new ConfirmingStatements(position, split).find(confirming);
+        List<Branch> branches = inReadingOrder(Branch.of(choice, position));
+        reasons.add(reason(number, choice, position, branches));
+        // What confirms two leads is not made for more.
+        List<ConfirmingStatements.Pair> confirms = branches.size() == 2
+                ? new ConfirmingStatements(position, choice.chosen().split()).find(confirming)
+                : List.of();
         List<Lead> leads = new ArrayList<>();
-        for (boolean first : new boolean[] {firstLeadFirst, !firstLeadFirst}) {
-            KeyTree next = first ? choice.first() : choice.second();
-            Target target = next instanceof KeyTree.Choice more
-                    ? new ToCouplet(number(more, position.follow(split, first), OptionalInt.of(number)))
-                    : terminal((KeyTree.Stop) next);
-            leads.add(new Lead(statements(position, split, first, confirms), target));
+        for (Branch branch : branches) {
+            Target target = branch.next() instanceof KeyTree.Choice more
+                    ? new ToCouplet(number(more, branch.position(), OptionalInt.of(number)))
+                    : terminal((KeyTree.Stop) branch.next());
+            List<Statement> statements =
+                    branches.size() > 2 ? List.of(statement(branch, position)) : statements(branch, confirms);
+            leads.add(new Lead(statements, target));
         }
         couplets.set(number - 1, new Couplet(number, from, leads));
         return number;
+    }
+
+    /** Of two leads the shorter first; more of them as their states or numbers go. */
+    private List<Branch> inReadingOrder(List<Branch> branches) {
+        List<Branch> sorted = new ArrayList<>(branches);
+        int c = branches.get(0).split().character();
+        if (branches.size() == 2) {
+            sorted.sort(Comparator.comparingInt(branch -> branch.next().couplets()));
+        } else if (branches.get(0).split().isNumeric()) {
+            sorted.sort(Comparator.comparingDouble(branch -> branch.position().low[c]));
+        } else {
+            sorted.sort(Comparator.comparingInt(branch -> Integer.numberOfTrailingZeros(branch.position().masks[c])));
+        }
+        return sorted;
     }
 
     private ToRows terminal(KeyTree.Stop stop) {
@@ -79,14 +119,15 @@ final class KeyWriter {
         return new ToRows(List.copyOf(rows), reason);
     }
 
-    private List<Statement> statements(
-            Position position, Split split, boolean first, List<ConfirmingStatements.Pair> confirms) {
-        List<Statement> statements = new ArrayList<>();
+    private List<Statement> statements(Branch branch, List<ConfirmingStatements.Pair> confirms) {
+        Position position = branch.before();
+        Split split = branch.split();
         boolean whole = problem.matrix.character(split.character()).type() == CharacterType.COUNT;
         Atoms deciding = split.isNumeric()
-                ? ConfirmingStatements.interval(split.cut(), first, whole)
-                : new States(split.mask(first));
+                ? ConfirmingStatements.interval(split.cut(), branch.first(), whole)
+                : new States(split.mask(branch.first()));
         Optional<DoubtfulLimit> limit = limit(position, split);
+        List<Statement> statements = new ArrayList<>();
         statements.add(new Statement(
                 split.character(),
                 deciding,
@@ -95,11 +136,35 @@ final class KeyWriter {
                 // A rough size must not stand between a reader and a dangerous taxon.
                 position.holdsDangerous() ? Optional.empty() : limit.flatMap(DoubtfulLimit::handy)));
         for (ConfirmingStatements.Pair pair : confirms) {
-            statements.add(first ? pair.first() : pair.second());
+            statements.add(branch.first() ? pair.first() : pair.second());
         }
         return statements;
     }
 
+    /**
+     * One lead of several: all that its splits leave. Of a number it tells how far its upper limit is in doubt.
+     *
+     * @param position where the couplet is asked
+     */
+    private Statement statement(Branch branch, Position position) {
+        int c = branch.split().character();
+        if (!branch.split().isNumeric()) {
+            return new Statement(c, new States(branch.position().masks[c]), Role.DECIDING);
+        }
+        boolean whole = problem.matrix.character(c).type() == CharacterType.COUNT;
+        double low = branch.position().low[c];
+        double high = branch.position().high[c];
+        Atoms.Interval above =
+                low == position.low[c] ? Atoms.Interval.ALL : ConfirmingStatements.interval(low, false, whole);
+        Atoms.Interval below =
+                high == position.high[c] ? Atoms.Interval.ALL : ConfirmingStatements.interval(high, true, whole);
+        Optional<Key.Doubt> doubt = branch.first()
+                ? limit(branch.before(), branch.split()).flatMap(l -> l.between(low, branch.before().high[c]))
+                : Optional.empty();
+        return new Statement(c, above.and(below), Role.DECIDING, doubt, Optional.empty());
+    }
+
+    /** How far the limit of a number is in doubt; empty for states. */
     private Optional<DoubtfulLimit> limit(Position position, Split split) {
         if (!split.isNumeric()) {
             return Optional.empty();
@@ -116,23 +181,20 @@ final class KeyWriter {
         return Optional.of(limit);
     }
 
-    private CoupletReason reason(int number, KeyTree.Choice choice, Position position) {
+    private CoupletReason reason(int number, KeyTree.Choice choice, Position position, List<Branch> branches) {
         TreeSet<Integer> rows = new TreeSet<>();
-        TreeSet<Integer> inFirst = new TreeSet<>();
         TreeSet<Integer> duplicated = new TreeSet<>();
-        Split split = choice.chosen().split();
-        for (int k = 0; k < position.size(); k++) {
-            int row = problem.rowOf[position.classes[k]];
-            rows.add(row);
-            if (position.enters(k, split, true)) {
-                inFirst.add(row);
-            }
+        for (int specimens : position.classes) {
+            rows.add(problem.rowOf[specimens]);
         }
-        for (int k = 0; k < position.size(); k++) {
-            int row = problem.rowOf[position.classes[k]];
-            if (position.enters(k, split, false) && inFirst.contains(row)) {
-                duplicated.add(row);
+        TreeSet<Integer> met = new TreeSet<>();
+        for (Branch branch : branches) {
+            TreeSet<Integer> here = new TreeSet<>();
+            for (int specimens : branch.position().classes) {
+                here.add(problem.rowOf[specimens]);
             }
+            here.stream().filter(met::contains).forEach(duplicated::add);
+            met.addAll(here);
         }
         List<Alternative> alternatives = choice.alternatives().stream()
                 .map(a -> new Alternative(
@@ -142,14 +204,35 @@ final class KeyWriter {
                         cost.misread(position, a.split()),
                         cost.prices(position, a.split())))
                 .toList();
+        Asked asked = new Asked();
+        asked.add(choice, position, 1);
         return new CoupletReason(
                 number,
-                split.character(),
-                choice.chosen().gain(),
-                cost.misread(position, split),
+                choice.chosen().split().character(),
+                asked.gain,
+                asked.misread,
                 List.copyOf(rows),
                 List.copyOf(duplicated),
-                cost.prices(position, split),
+                cost.prices(position, choice.chosen().split()),
                 alternatives);
+    }
+
+    /** What the splits of one couplet give and how often they are misread, for the specimens that come to it. */
+    private final class Asked {
+        private double gain;
+        private double misread;
+
+        void add(KeyTree.Choice choice, Position position, double share) {
+            Split split = choice.chosen().split();
+            gain += share * choice.chosen().gain();
+            misread += share * cost.misread(position, split);
+            for (boolean first : new boolean[] {true, false}) {
+                KeyTree next = first ? choice.first() : choice.second();
+                Position after = position.follow(split, first);
+                if (next instanceof KeyTree.Choice more && more.goesOn()) {
+                    add(more, after, position.total > 0 ? share * after.total / position.total : share);
+                }
+            }
+        }
     }
 }

@@ -5,7 +5,8 @@ import org.polyclave.core.key.KeyProblem.Pattern;
 
 /**
  * A lower bound of the steps that the specimens of a position must still take: classes that cannot share an end need ends of
- * their own, so Huffman's code (1952) over them is a bound, and every other specimen takes one step more. Of the sets of
+ * their own, so Huffman's code (1952), of as many letters as couplets may have leads, is a bound over them, and every other specimen takes one
+ * step more. A couplet that goes on has been counted, so a step less is certain there. Of the sets of
  * classes that exclude one another, one is taken greedily. O(classes² / 64) time.
  */
 final class LeastSteps {
@@ -53,7 +54,7 @@ final class LeastSteps {
 
     /** Steps times mass; 0 where one end may be enough. */
     double of(Position position) {
-        return of(position.classes, position.mass, position.size());
+        return of(position.classes, position.mass, position.size(), position.open >= 0);
     }
 
     /** The same for what is in play on a lead. */
@@ -67,10 +68,10 @@ final class LeastSteps {
                 mass[n++] = position.mass[k] * position.share(k, split, first);
             }
         }
-        return of(classes, mass, n);
+        return of(classes, mass, n, position.mayGoOn(split, first));
     }
 
-    private double of(int[] classes, double[] mass, int size) {
+    private double of(int[] classes, double[] mass, int size, boolean goesOn) {
         if (apart.length == 0 || size < 2) {
             return 0;
         }
@@ -90,24 +91,35 @@ final class LeastSteps {
             }
             ends[n++] = mass[k];
         }
-        return n < 2 ? 0 : huffman(ends, n) + rest;
+        if (n < 2) {
+            return 0;
+        }
+        double steps = huffman(ends, n, problem.mostLeads) + rest;
+        return goesOn ? Math.max(0, steps - Arrays.stream(mass, 0, size).sum()) : steps;
     }
 
-    /** Sum of all joined weights; sorted once, what was joined comes out in order by itself (van Leeuwen 1976). */
-    private static double huffman(double[] weights, int n) {
+    /**
+     * Sum of all joined weights; sorted once, what was joined comes out in order by itself (van Leeuwen 1976). The first are joined by
+     * fewer where the number does not come out even.
+     */
+    private static double huffman(double[] weights, int n, int leads) {
         Arrays.sort(weights, 0, n);
         double[] joined = new double[n];
         int next = 0;
         int nextJoined = 0;
         double sum = 0;
-        for (int made = 0; made < n - 1; made++) {
-            double both = 0;
-            for (int part = 0; part < 2; part++) {
+        int left = n;
+        int parts = 2 + (n - 2) % (leads - 1);
+        for (int made = 0; left > 1; made++) {
+            double all = 0;
+            for (int part = 0; part < parts; part++) {
                 boolean fromJoined = next >= n || (nextJoined < made && joined[nextJoined] <= weights[next]);
-                both += fromJoined ? joined[nextJoined++] : weights[next++];
+                all += fromJoined ? joined[nextJoined++] : weights[next++];
             }
-            joined[made] = both;
-            sum += both;
+            joined[made] = all;
+            sum += all;
+            left -= parts - 1;
+            parts = leads;
         }
         return sum;
     }

@@ -20,6 +20,7 @@ final class Position {
     private static final int[][] NOT_MADE = {};
     private static final double[] NO_LOSSES = {};
     private static final int FEW = 12;
+    private static final int NONE = -1;
     private static final double HALF = 0.5;
 
     final KeyProblem problem;
@@ -31,6 +32,10 @@ final class Position {
     final double total;
     /** Whether the way here asked for something that some specimens do not have: then masses depend on the way. */
     final boolean guessed;
+    /** The character that the last couplet asks, where this lead of it may still be divided; -1 where it may not. */
+    final int open;
+    /** How many leads that couplet has. */
+    final int leads;
     /** Of each name with several classes in play, their places in {@link #classes}; made when first asked for. */
     private int[][] shared = NOT_MADE;
 
@@ -43,9 +48,13 @@ final class Position {
             double[] high,
             int[] classes,
             double[] mass,
-            boolean guessed) {
+            boolean guessed,
+            int open,
+            int leads) {
         this.problem = problem;
         this.guessed = guessed;
+        this.open = open;
+        this.leads = leads;
         this.masks = masks;
         this.low = low;
         this.high = high;
@@ -72,7 +81,7 @@ final class Position {
         for (int i = 0; i < classes.length; i++) {
             classes[i] = i;
         }
-        return new Position(problem, masks, low, high, classes, problem.mass.clone(), false);
+        return new Position(problem, masks, low, high, classes, problem.mass.clone(), false, NONE, 0);
     }
 
     /** The places of classes that share a name, name by name; a name with one class in play is not among them. */
@@ -270,7 +279,39 @@ final class Position {
             newLow = low.clone();
             newLow[c] = split.cut();
         }
+        boolean more = mayGoOn(split, first);
         return new Position(
-                problem, newMasks, newLow, newHigh, Arrays.copyOf(kept, n), Arrays.copyOf(keptMass, n), guess);
+                problem,
+                newMasks,
+                newLow,
+                newHigh,
+                Arrays.copyOf(kept, n),
+                Arrays.copyOf(keptMass, n),
+                guess,
+                more ? c : NONE,
+                more ? leadsWith(split) : 0);
+    }
+
+    /** Whether a split divides the lead that led here further, in the same couplet. */
+    boolean goesOn(Split split) {
+        return split.character() == open;
+    }
+
+    /** How many leads the couplet has after a split. */
+    private int leadsWith(Split split) {
+        return goesOn(split) ? leads + 1 : KeyOptions.TWO_LEADS;
+    }
+
+    /**
+     * Whether a lead of a split may be divided further in its couplet. Only one of the two may: the upper one of a number, of states
+     * the one with more; each way of dividing into several leads is a chain of such splits.
+     */
+    boolean mayGoOn(Split split, boolean first) {
+        return leadsWith(split) < problem.mostLeads && split.isRest(first);
+    }
+
+    /** How many leads more the couplet that led here may have. */
+    int leadsLeft() {
+        return open == NONE ? 0 : problem.mostLeads - leads;
     }
 }

@@ -44,6 +44,11 @@ final class PositionKey {
                 }
             }
         }
+        if (position.open >= 0) {
+            parts.add(-1);
+            parts.add(position.open);
+            parts.add(position.leads);
+        }
         for (int k = 0; position.guessed && k < position.size(); k++) {
             parts.add(Double.doubleToLongBits(position.mass[k]));
         }

@@ -106,6 +106,7 @@ final class SearchNode {
                 question.candidate,
                 Candidate.bestOfOthers(candidates, question.candidate),
                 question.leads[0].tree(),
-                question.leads[1].tree());
+                question.leads[1].tree(),
+                position.goesOn(question.candidate.split()));
     }
 }

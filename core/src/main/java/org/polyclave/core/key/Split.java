@@ -20,6 +20,16 @@ record Split(int character, int first, int second, double cut) {
         return first == 0;
     }
 
+    /** Whether a lead is the one that more leads can be made of: it holds more states, or the greater numbers. */
+    boolean isRest(boolean firstLead) {
+        if (isNumeric()) {
+            return !firstLead;
+        }
+        int here = Integer.bitCount(mask(firstLead));
+        int there = Integer.bitCount(mask(!firstLead));
+        return here > 1 && (here > there || (here == there && !firstLead));
+    }
+
     int mask(boolean firstLead) {
         return firstLead ? first : second;
     }

@@ -5,6 +5,7 @@ import java.util.List;
 import org.polyclave.core.key.KeyResult.Price;
 import org.polyclave.core.key.KeyResult.PriceKind;
 import org.polyclave.core.matrix.MatrixCharacter;
+import org.polyclave.core.matrix.Observer;
 
 /** What a split costs under an objective, per specimen that passes it. */
 final class SplitCost {
@@ -15,7 +16,11 @@ final class SplitCost {
 
     private static final double OUT_OF_ORDER = 0.5;
     private static final double STATE_TOO_MANY = 0.1;
-    private static final double OUT_OF_SEASON = 0.5;
+    /** What none of those who use the key can see, out of season or because it is not there. */
+    private static final double NOT_TO_BE_SEEN = 0.5;
+    /** Each lead after the second must be read, too. */
+    private static final double LEAD_TOO_MANY = 0.15;
+
     private static final int STATES_READ_AT_ONCE = 2;
     /** A couplet that a dangerous specimen passes while something harmless is in play, where hazards come first. */
     private static final double NOT_YET_SEPARATED = 1;
@@ -24,18 +29,16 @@ final class SplitCost {
     private final KeyObjective objective;
     private final int months;
     private final boolean hazardsFirst;
+    private final List<Observer> observers;
     /** Share of all specimens that are dangerous. */
     private final double dangerous;
 
-    /**
-     * @param months bit set of the months in which the key is to be used
-     * @param hazardsFirst whether what is dangerous is to be separated early
-     */
-    SplitCost(KeyProblem problem, KeyObjective objective, int months, boolean hazardsFirst) {
+    SplitCost(KeyProblem problem, KeyObjective objective, KeyOptions options) {
         this.problem = problem;
         this.objective = objective;
-        this.months = months;
-        this.hazardsFirst = hazardsFirst;
+        months = options.months();
+        hazardsFirst = options.hazardsFirst();
+        observers = options.readers().map(List::of).orElseGet(objective::observers);
         double sum = 0;
         double all = 0;
         for (int specimens = 0; specimens < problem.classCount; specimens++) {
@@ -49,14 +52,22 @@ final class SplitCost {
         return objective;
     }
 
+    /** Whose wrong names count, each alike. */
+    List<Observer> observers() {
+        return observers;
+    }
+
     /** What asking costs before anything is misread. */
     double asking(Position position, Split split) {
+        boolean goesOn = position.goesOn(split);
         if (objective.countsStepsOnly()) {
-            return 1;
+            return goesOn ? 0 : 1;
         }
-        double cost = objective.effort(problem.matrix.character(split.character()))
+        double cost = (goesOn ? LEAD_TOO_MANY : objective.effort(problem.matrix.character(split.character())))
                 + objective.groupWeight() * groupsParted(position, split)
-                + (hazardsFirst && dangerous > 0 ? NOT_YET_SEPARATED * position.dangerAmongHarmless() / dangerous : 0);
+                + (hazardsFirst && dangerous > 0 && !goesOn
+                        ? NOT_YET_SEPARATED * position.dangerAmongHarmless() / dangerous
+                        : 0);
         for (Price price : prices(position, split)) {
             cost += price.couplets();
         }
@@ -70,7 +81,7 @@ final class SplitCost {
             return prices;
         }
         MatrixCharacter character = problem.matrix.character(split.character());
-        if (position.isAsked(split.character())) {
+        if (position.isAsked(split.character()) && !position.goesOn(split)) {
             prices.add(new Price(PriceKind.ASKED_AGAIN, ASKED_AGAIN));
         }
         if (!split.isNumeric()) {
@@ -85,8 +96,11 @@ final class SplitCost {
             }
         }
         double seen = seen(split.character());
-        if (seen < 1) {
-            prices.add(new Price(PriceKind.OUT_OF_SEASON, OUT_OF_SEASON * (1 - seen)));
+        if (seen < 1 && !position.goesOn(split)) {
+            prices.add(new Price(PriceKind.OUT_OF_SEASON, NOT_TO_BE_SEEN * (1 - seen)));
+        }
+        if (character.seenOn() < 1 && !position.goesOn(split)) {
+            prices.add(new Price(PriceKind.SELDOM_THERE, NOT_TO_BE_SEEN * (1 - character.seenOn())));
         }
         return prices;
     }
@@ -127,13 +141,18 @@ final class SplitCost {
         for (int k = 0; k < misread.length; k++) {
             boolean first = position.enters(k, split, true);
             int row = problem.rowOf[position.classes[k]];
-            misread[k] = objective.misreading(character, row) * (first ? toSecond : toFirst);
+            misread[k] = misreading(character, row) * (first ? toSecond : toFirst);
             if (split.isNumeric() && first != position.enters(k, split, false)) {
                 KeyProblem.Pattern pattern = position.pattern(split.character(), k);
                 misread[k] = Math.max(misread[k], DoubtfulLimit.beyond(pattern, split.cut(), !first));
             }
         }
         return misread;
+    }
+
+    /** How often a character is misread on specimens of a row, as a guess: by those who are trained, if they count. */
+    private double misreading(MatrixCharacter character, int row) {
+        return character.misreading().rate(observers.get(0), row);
     }
 
     /** Of the specimens that come to a split, the share that readers take down a lead that is not theirs. */

@@ -30,7 +30,7 @@ final class TreeCost {
 
     private double of(KeyTree tree, Position position, SplitCost cost) {
         if (!(tree instanceof KeyTree.Choice choice)) {
-            return loss(position, cost.objective());
+            return loss(position, cost);
         }
         Split split = choice.chosen().split();
         return position.total * cost.asking(position, split)
@@ -39,18 +39,19 @@ final class TreeCost {
     }
 
     /** What wrong names cost at a place where a key stops, for an even mixture of the observers that the objective thinks of. */
-    double loss(Position stop, KeyObjective objective) {
+    double loss(Position stop, SplitCost cost) {
+        KeyObjective objective = cost.objective();
         if (objective.errorWeight() == 0 && objective.hazardWeight() == 0) {
             return 0;
         }
         double sum = 0;
         Named named = new Named(stop);
-        for (Observer observer : objective.observers()) {
+        for (Observer observer : cost.observers()) {
             double[] arriving = readings(observer).arriving(stop);
             sum += objective.errorWeight() * named.loss(arriving)
                     + objective.hazardWeight() * named.risk(arriving).dangerousWrong();
         }
-        return sum / objective.observers().size();
+        return sum / cost.observers().size();
     }
 
     private Readings readings(Observer observer) {

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntUnaryOperator;
 
 /**
  * The compiled matrix: rows against characters, immutable. It is the only thing algorithms see.
@@ -311,6 +312,15 @@ public final class Matrix {
             }
         }
         return new Matrix(rows, characters, newCells, newWeak, newMonths, losses);
+    }
+
+    /** The same matrix with other names of its rows. */
+    public Matrix withNames(IntUnaryOperator nameOfRow) {
+        List<MatrixRow> named = new ArrayList<>();
+        for (int i = 0; i < rows.size(); i++) {
+            named.add(rows.get(i).named(nameOfRow.applyAsInt(i)));
+        }
+        return new Matrix(List.copyOf(named), characters, cells, weak, ownMonths, losses);
     }
 
     /** The same matrix restricted to some rows, in the order given. */

@@ -23,6 +23,7 @@ import java.util.function.Consumer;
  *     count, 1 if 0 says so
  * @param around parts in or on which its part lies: what misleads there may mislead here
  * @param role what part it may play
+ * @param seenOn share of individuals on which it is there to be seen
  */
 public record MatrixCharacter(
         String id,
@@ -41,7 +42,8 @@ public record MatrixCharacter(
         List<Integer> confusable,
         int absence,
         List<Integer> around,
-        CharacterRole role) {
+        CharacterRole role,
+        double seenOn) {
     private static final double USUAL_SHARE = 0.05;
     /** Finer than anything that is measured, in mm, g, degrees or per cent. */
     private static final double DECIMALS = 1e9;
@@ -59,6 +61,46 @@ public record MatrixCharacter(
         if (!confusable.isEmpty() && confusable.size() != stateCount) {
             throw new IllegalArgumentException("Confusable states are named for every state or for none");
         }
+    }
+
+    /** A character that is there on every individual. */
+    public MatrixCharacter(
+            String id,
+            CharacterType type,
+            int stateCount,
+            List<ControllingCondition> appliesWhen,
+            int organ,
+            int method,
+            int group,
+            double effort,
+            double uncertainty,
+            Misreading misreading,
+            int months,
+            Handling handling,
+            boolean countsForSafety,
+            List<Integer> confusable,
+            int absence,
+            List<Integer> around,
+            CharacterRole role) {
+        this(
+                id,
+                type,
+                stateCount,
+                appliesWhen,
+                organ,
+                method,
+                group,
+                effort,
+                uncertainty,
+                misreading,
+                months,
+                handling,
+                countsForSafety,
+                confusable,
+                absence,
+                around,
+                role,
+                1);
     }
 
     /** A character that is misread alike in all rows and whose states are not commonly mistaken for one another. */
@@ -160,6 +202,11 @@ public record MatrixCharacter(
         });
     }
 
+    /** The same character, there to be seen on some individuals only. */
+    public MatrixCharacter seenOn(double share) {
+        return copy(c -> c.seenOn = share);
+    }
+
     private MatrixCharacter copy(Consumer<Copy> change) {
         Copy copy = new Copy(this);
         change.accept(copy);
@@ -178,6 +225,7 @@ public record MatrixCharacter(
         private int absence;
         private List<Integer> around;
         private CharacterRole role;
+        private double seenOn;
 
         Copy(MatrixCharacter of) {
             this.of = of;
@@ -190,6 +238,7 @@ public record MatrixCharacter(
             absence = of.absence;
             around = of.around;
             role = of.role;
+            seenOn = of.seenOn;
         }
 
         MatrixCharacter character() {
@@ -210,7 +259,8 @@ public record MatrixCharacter(
                     of.confusable,
                     absence,
                     around,
-                    role);
+                    role,
+                    seenOn);
         }
     }
 

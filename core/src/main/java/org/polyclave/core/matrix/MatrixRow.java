@@ -28,6 +28,11 @@ public record MatrixRow(String id, int name, int kin, double weight, Hazard haza
         return new MatrixRow(id, name, kin, weight, hazard, harm, months);
     }
 
+    /** The same row under another name. */
+    public MatrixRow named(int other) {
+        return new MatrixRow(id, other, kin, weight, hazard, harm, present);
+    }
+
     /** Whether it is known not to be met in any of some months. */
     public boolean isAbsentIn(int months) {
         return present != 0 && (present & months) == 0;

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.LongStream;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -13,7 +14,6 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.polyclave.core.key.KeyOutcome.Generated;
 import org.polyclave.core.matrix.Matrix;
-import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.run.CancelSignal;
 import org.polyclave.core.run.Progress;
@@ -60,17 +60,18 @@ class KeyPropertyTest {
         TreeCost judge = new TreeCost(problem);
         Map<KeyObjective, KeyTree> trees = new EnumMap<>(KeyObjective.class);
         // With so many nodes, trees are tried that begin otherwise, too.
-        KeyOptions options = seed % 10 == 0 ? QUICK.withNodeBudget(1_300) : QUICK;
+        Optional<Observer> readers = seed % 4 == 1 ? Optional.of(Observer.NOVICE) : Optional.empty();
+        KeyOptions options = (seed % 10 == 0 ? QUICK.withNodeBudget(1_300) : QUICK).withReaders(readers);
         KeyPool pool = new KeyPool(problem, options, 10_000);
         pool.search(CancelSignal.NEVER, Progress.UNSEEN, () -> {});
         for (KeyObjective objective : KeyObjective.values()) {
             trees.put(objective, pool.best(objective).tree());
         }
         trees.forEach((objective, own) -> {
-            SplitCost cost = new SplitCost(problem, objective, MatrixCharacter.ALL_MONTHS, false);
+            SplitCost cost = new SplitCost(problem, objective, options);
             for (KeyTree other : trees.values()) {
                 if (objective == KeyObjective.CAUTIOUS) {
-                    assertThat(harm(judge, own)).isLessThanOrEqualTo(harm(judge, other) + 1e-10);
+                    assertThat(harm(judge, own, readers)).isLessThanOrEqualTo(harm(judge, other, readers) + 1e-10);
                 } else {
                     assertThat(judge.of(own, cost)).isLessThanOrEqualTo(judge.of(other, cost) + 1e-10);
                 }
@@ -78,9 +79,42 @@ class KeyPropertyTest {
         });
     }
 
-    private static double harm(TreeCost judge, KeyTree tree) {
-        return judge.risk(tree, Observer.TRAINED).dangerousWrong()
-                + judge.risk(tree, Observer.NOVICE).dangerousWrong();
+    /** What was weighed of a couplet of several leads is what is written, and each specimen finds its lead. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void severalLeadsArriveToo(long seed) {
+        Matrix matrix = readOff(new SyntheticMatrix(8, 5, 5, 0.25, 0.1, 0.3, 0.4, false).generate(seed), seed);
+        int most = 3 + (int) (seed % 3);
+        for (KeyObjective objective : List.of(KeyObjective.FEWEST, KeyObjective.CAUTIOUS)) {
+            KeyResult result = generate(matrix, QUICK.withObjective(objective).withLeads(most));
+            assertThat(result.key().couplets())
+                    .allSatisfy(couplet -> assertThat(couplet.leads()).hasSizeBetween(2, most));
+            assertThat(result.figures().couplets())
+                    .isEqualTo(result.key().couplets().size());
+            assertThat(result.figures().terminals())
+                    .isEqualTo(result.key().couplets().stream()
+                            .flatMap(couplet -> couplet.leads().stream())
+                            .filter(lead -> lead.to() instanceof Key.ToRows)
+                            .count());
+            assertThat(result.figures().longestPath()).isEqualTo(longest(result.key(), 1));
+            assertThat(result.proof().failures()).isEmpty();
+            assertThat(new SpecimenOracle(matrix, result.key()).everySpecimenArrives())
+                    .isTrue();
+        }
+    }
+
+    private static int longest(Key key, int couplet) {
+        return 1
+                + key.couplets().get(couplet - 1).leads().stream()
+                        .mapToInt(lead -> lead.to() instanceof Key.ToCouplet next ? longest(key, next.number()) : 0)
+                        .max()
+                        .orElse(0);
+    }
+
+    private static double harm(TreeCost judge, KeyTree tree, Optional<Observer> readers) {
+        double trained = judge.risk(tree, Observer.TRAINED).dangerousWrong();
+        double novices = judge.risk(tree, Observer.NOVICE).dangerousWrong();
+        return readers.isPresent() ? novices : trained + novices;
     }
 
     @ParameterizedTest(name = "seed {0}")

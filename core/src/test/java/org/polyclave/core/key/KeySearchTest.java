@@ -49,8 +49,12 @@ class KeySearchTest {
     }
 
     private static Searched fewest(Matrix matrix, int nodes) {
-        KeyProblem problem = new KeyProblem(matrix, true);
-        return searched(problem, new SplitCost(problem, KeyObjective.FEWEST, MatrixCharacter.ALL_MONTHS, false), nodes);
+        return fewest(matrix, nodes, 2);
+    }
+
+    private static Searched fewest(Matrix matrix, int nodes, int leads) {
+        KeyProblem problem = new KeyProblem(matrix, true, leads);
+        return searched(problem, new SplitCost(problem, KeyObjective.FEWEST, KeyOptions.DEFAULT), nodes);
     }
 
     @Test
@@ -61,8 +65,23 @@ class KeySearchTest {
             Matrix matrix = new SyntheticMatrix(rows, characters, 3, 0.35, 0, 0, 0, seed % 3 == 0).generate(seed);
             Searched found = fewest(matrix, 20_000);
             assertThat(found.isCheapest()).as("seed %d", seed).isTrue();
-            assertThat(found.cost()).as("seed %d", seed).isCloseTo(new KeyOracle(matrix).leastSteps(), within(1e-9));
+            assertThat(found.cost()).as("seed %d", seed).isCloseTo(new KeyOracle(matrix, 2).leastSteps(), within(1e-9));
         }
+    }
+
+    @Test
+    void theFewestStepsOfSeveralLeadsAreThoseOfAllKeys() {
+        int shorter = 0;
+        for (long seed = 1; seed <= 300; seed++) {
+            int leads = 3 + (int) (seed % 2);
+            Matrix matrix = new SyntheticMatrix(3 + (int) (seed % 3), 3, 4, 0.3, 0, 0, 0, false).generate(seed);
+            Searched found = fewest(matrix, 20_000, leads);
+            assertThat(found.isCheapest()).as("seed %d", seed).isTrue();
+            double least = new KeyOracle(matrix, leads).leastSteps();
+            assertThat(found.cost()).as("seed %d", seed).isCloseTo(least, within(1e-9));
+            shorter += found.cost() < fewest(matrix, 20_000).cost() - 1e-9 ? 1 : 0;
+        }
+        assertThat(shorter).isGreaterThan(100);
     }
 
     /** Numbers, counts, unknown and inapplicable cells, dependent characters, sexes, weights, dangers, handling, months. */
@@ -89,9 +108,10 @@ class KeySearchTest {
         int solved = 0;
         int known = 0;
         for (long seed = 1; seed <= 100; seed++) {
-            KeyProblem problem = new KeyProblem(mixed(seed), seed % 2 == 0);
+            KeyProblem problem = new KeyProblem(mixed(seed), seed % 2 == 0, 2 + (int) (seed % 7 / 5));
             int months = seed % 3 == 0 ? 0b111 : MatrixCharacter.ALL_MONTHS;
-            SplitCost cost = new SplitCost(problem, objective, months, seed % 5 < 2);
+            SplitCost cost = new SplitCost(
+                    problem, objective, KeyOptions.DEFAULT.inMonths(months).withHazardsFirst(seed % 5 < 2));
             TreeCost treeCost = new TreeCost(problem);
             AllTrees all = new AllTrees(problem, cost, treeCost);
             double least = all.least(Position.start(problem));
@@ -133,7 +153,7 @@ class KeySearchTest {
             }
             List<Candidate> candidates =
                     new SplitSurveyor(problem, cost, new SetQuestions(problem, List.of())).candidates(position);
-            double least = candidates.isEmpty() ? treeCost.loss(position, cost.objective()) : Double.POSITIVE_INFINITY;
+            double least = candidates.isEmpty() ? treeCost.loss(position, cost) : Double.POSITIVE_INFINITY;
             for (Candidate candidate : candidates) {
                 Split split = candidate.split();
                 double asking = position.total * cost.asking(position, split);

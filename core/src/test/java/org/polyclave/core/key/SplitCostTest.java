@@ -61,7 +61,7 @@ class SplitCostTest {
     }
 
     private static List<Price> prices(KeyObjective objective, int months, Position position, Split split) {
-        return new SplitCost(PROBLEM, objective, months, false).prices(position, split);
+        return new SplitCost(PROBLEM, objective, KeyOptions.DEFAULT.inMonths(months)).prices(position, split);
     }
 
     private static List<Price> prices(Split split) {
@@ -98,9 +98,34 @@ class SplitCostTest {
         assertThat(prices(flower)).containsExactly(new Price(PriceKind.OUT_OF_SEASON, 0.375));
         assertThat(prices(KeyObjective.BEGINNER, SPRING, Position.start(PROBLEM), flower))
                 .isEmpty();
-        double asking = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, MatrixCharacter.ALL_MONTHS, false)
+        double asking = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, KeyOptions.DEFAULT)
                 .asking(Position.start(PROBLEM), flower);
         assertThat(asking).as("three minutes and the season").isCloseTo(3.375, within(1e-12));
+    }
+
+    @Test
+    void whatOneIndividualInFiveHasIsAwkward() {
+        Matrix seldom = SyntheticMatrix.withCharacters(PROBLEM.matrix, c -> c.id().equals("shape") ? c.seenOn(0.2) : c);
+        KeyProblem problem = new KeyProblem(seldom, true);
+        SplitCost cost = new SplitCost(problem, KeyObjective.CAUTIOUS, KeyOptions.DEFAULT);
+        assertThat(cost.prices(Position.start(problem), Split.states(1, 0b00001, 0b11110)))
+                .containsExactly(new Price(PriceKind.SELDOM_THERE, 0.4));
+    }
+
+    @Test
+    void aThirdLeadIsReadInTheSameCouplet() {
+        KeyProblem three = new KeyProblem(PROBLEM.matrix, true, 3);
+        Split one = Split.states(1, 0b00001, 0b11110);
+        Split other = Split.states(1, 0b00010, 0b11100);
+        Position rest = Position.start(three).follow(one, false);
+        SplitCost cost = new SplitCost(three, KeyObjective.EQUIPMENT, KeyOptions.DEFAULT);
+        assertThat(cost.asking(rest, other)).isCloseTo(0.15, within(1e-12));
+        assertThat(new SplitCost(three, KeyObjective.FEWEST, KeyOptions.DEFAULT).asking(rest, other))
+                .isZero();
+        // The fourth lead is another couplet, and the first does not go on.
+        Split last = Split.states(1, 0b00100, 0b11000);
+        assertThat(cost.prices(rest.follow(other, false), last)).contains(new Price(PriceKind.ASKED_AGAIN, 0.3));
+        assertThat(Position.start(three).follow(one, true).goesOn(other)).isFalse();
     }
 
     @Test
@@ -116,7 +141,7 @@ class SplitCostTest {
     /** Rows 0, 1 and 2, 3 are relatives; of two groups both have a row on either side. */
     @Test
     void everyNamedGroupThatIsDividedCosts() {
-        SplitCost cost = new SplitCost(PROBLEM, KeyObjective.RELATIVES, MatrixCharacter.ALL_MONTHS, false);
+        SplitCost cost = new SplitCost(PROBLEM, KeyObjective.RELATIVES, KeyOptions.DEFAULT);
         Position start = Position.start(PROBLEM);
         assertThat(cost.asking(start, Split.states(0, 0b0011, 0b1100))).isCloseTo(1, within(1e-12));
         assertThat(cost.asking(start, Split.states(0, 0b0001, 0b1110))).isCloseTo(1.5, within(1e-12));
@@ -125,7 +150,7 @@ class SplitCostTest {
     /** Of one state's specimens all that are misread go astray, of four states' each fourth. */
     @Test
     void theShareThatIsTakenDownTheWrongLeadIsThatOfTheSpecimensThatCome() {
-        SplitCost trained = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, MatrixCharacter.ALL_MONTHS, false);
+        SplitCost trained = new SplitCost(PROBLEM, KeyObjective.EQUIPMENT, KeyOptions.DEFAULT);
         Position start = Position.start(PROBLEM);
         assertThat(trained.misread(start, Split.states(2, 0b01, 0b10))).isCloseTo(0.05, within(1e-12));
         Split oneAgainstFour = Split.states(1, 0b00001, 0b11110);
@@ -133,8 +158,7 @@ class SplitCostTest {
         Position four = start.follow(oneAgainstFour, false);
         assertThat(trained.misread(four, Split.states(1, 0b00010, 0b11100)))
                 .isCloseTo((0.05 + 3 * 0.05 / 3) / 4, within(1e-12));
-        assertThat(new SplitCost(PROBLEM, KeyObjective.BEGINNER, MatrixCharacter.ALL_MONTHS, false)
-                        .misread(start, oneAgainstFour))
+        assertThat(new SplitCost(PROBLEM, KeyObjective.BEGINNER, KeyOptions.DEFAULT).misread(start, oneAgainstFour))
                 .as("novices misread more often")
                 .isGreaterThan(trained.misread(start, oneAgainstFour));
     }
@@ -150,8 +174,8 @@ class SplitCostTest {
         Position start = Position.start(dangerous);
         Split shape = Split.states(1, 0b00011, 0b11100);
         for (KeyObjective objective : KeyObjective.values()) {
-            SplitCost plain = new SplitCost(dangerous, objective, MatrixCharacter.ALL_MONTHS, false);
-            SplitCost early = new SplitCost(dangerous, objective, MatrixCharacter.ALL_MONTHS, true);
+            SplitCost plain = new SplitCost(dangerous, objective, KeyOptions.DEFAULT);
+            SplitCost early = new SplitCost(dangerous, objective, KeyOptions.DEFAULT.withHazardsFirst(true));
             double more = objective == KeyObjective.FEWEST ? 0 : 1;
             assertThat(early.asking(start, shape) - plain.asking(start, shape))
                     .as(objective.name())

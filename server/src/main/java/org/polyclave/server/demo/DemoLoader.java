@@ -134,7 +134,11 @@ class DemoLoader {
                 any.taxa(),
                 any.forbidden(),
                 false,
-                List.of());
+                List.of(),
+                any.stages(),
+                any.groups(),
+                any.leads(),
+                null);
         NamedKeyService.NamedKeyLine kept =
                 namedKeys.keep(open, name, keys.begin(open, request, PATIENCE).id());
         namedKeys.update(open, kept.id(), name, published);

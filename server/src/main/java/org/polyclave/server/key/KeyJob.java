@@ -2,6 +2,7 @@ package org.polyclave.server.key;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.polyclave.core.key.KeyGenerator;
 import org.polyclave.core.key.KeyOptions;
 import org.polyclave.core.key.KeyOutcome;
@@ -80,7 +81,9 @@ class KeyJob implements JobKind {
                 .withNodeBudget(nodes)
                 .inMonths(wish.context().monthsOfUse())
                 .withHazardsFirst(wish.hazardsFirst())
-                .withQuestions(wish.questionsOf(compiled));
+                .withQuestions(wish.questionsOf(compiled))
+                .withLeads(wish.leads())
+                .withReaders(Optional.ofNullable(wish.readers()));
         KeyOutcome outcome = new KeyGenerator()
                 .generate(
                         compiled.matrix(),
@@ -104,9 +107,9 @@ class KeyJob implements JobKind {
         throw outcome instanceof KeyOutcome.NoRows
                 ? Problems.unprocessable(
                         ProblemCode.NO_ROWS,
-                        wish.taxa().isEmpty()
+                        wish.taxa().isEmpty() && wish.stages().isEmpty()
                                 ? "A key needs scored taxa, and this study has none. Import or score a matrix first."
-                                : "None of the chosen taxa has scores. Choose others, or score these first.",
+                                : "None of the chosen taxa, sexes and stages has scores. Choose others, or score these first.",
                         Map.of())
                 : Problems.unprocessable(
                         ProblemCode.STOPPED, "Key generation was cancelled before the key was complete.", Map.of());

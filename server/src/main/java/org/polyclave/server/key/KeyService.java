@@ -12,6 +12,7 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.KeyObjective;
 import org.polyclave.core.key.KeyOptions;
+import org.polyclave.core.matrix.Observer;
 import org.polyclave.print.key.KeyRenderer;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.job.Job;
@@ -52,6 +53,10 @@ public class KeyService {
      * @param forbidden ids of characters that must not be asked
      * @param hazardsFirst whether dangerous taxa are separated early; where only steps count they are not
      * @param questions what must be asked in some places
+     * @param stages sexes and stages that the specimens may be of; empty: any
+     * @param groups ids of taxa at which the key stops
+     * @param leads how many leads a couplet may have, 2 to 8
+     * @param readers who is to read it; none: as the objective has it
      */
     public record KeyRequest(
             KeyObjective objective,
@@ -63,7 +68,11 @@ public class KeyService {
             SortedSet<String> taxa,
             SortedSet<String> forbidden,
             Boolean hazardsFirst,
-            List<Question> questions) {
+            List<Question> questions,
+            SortedSet<String> stages,
+            SortedSet<String> groups,
+            Integer leads,
+            @Nullable Observer readers) {
         /**
          * A character that is asked wherever exactly these rows are in play, if it can be asked there.
          *
@@ -86,13 +95,32 @@ public class KeyService {
             forbidden = Objects.requireNonNullElseGet(forbidden, TreeSet::new);
             hazardsFirst = Objects.requireNonNullElse(hazardsFirst, false);
             questions = questions == null ? List.of() : List.copyOf(questions);
+            stages = Objects.requireNonNullElseGet(stages, TreeSet::new);
+            groups = Objects.requireNonNullElseGet(groups, TreeSet::new);
+            leads = Objects.requireNonNullElse(leads, KeyOptions.TWO_LEADS);
+            if (leads < KeyOptions.TWO_LEADS || leads > KeyOptions.MOST_LEADS) {
+                throw new InvalidInput("Couplets have 2 to " + KeyOptions.MOST_LEADS + " leads.");
+            }
             if (months.stream().anyMatch(m -> m < 1 || m > 12)) {
                 throw new InvalidInput("Months are numbers from 1 to 12.");
             }
         }
 
         public static final KeyRequest CAUTIOUS = new KeyRequest(
-                KeyObjective.CAUTIOUS, true, none(), none(), none(), none(), none(), none(), false, List.of());
+                KeyObjective.CAUTIOUS,
+                true,
+                none(),
+                none(),
+                none(),
+                none(),
+                none(),
+                none(),
+                false,
+                List.of(),
+                none(),
+                none(),
+                KeyOptions.TWO_LEADS,
+                null);
 
         /** What can be seen when the key is used. */
         KeyContext context() {
@@ -112,7 +140,8 @@ public class KeyService {
 
         /** The study as this key may ask of it. */
         CompiledStudy applied(CompiledStudy whole) {
-            CompiledStudy compiled = context().apply(taxa.isEmpty() ? whole : whole.of(taxa));
+            CompiledStudy wanted = (taxa.isEmpty() ? whole : whole.of(taxa)).ofStages(lower(stages));
+            CompiledStudy compiled = context().apply(wanted).stoppingAt(groups);
             return compiled.without(IntStream.range(0, compiled.characters().size())
                     .filter(c -> forbidden.contains(compiled.characters().get(c).id()))
                     .boxed()

@@ -33,6 +33,7 @@ class ApiDescription {
             Map.entry("LeadView", Set.of("couplet", "terminal")),
             Map.entry("CoupletView", Set.of("from", "prices", "misread")),
             Map.entry("AlternativeView", Set.of("misread", "prices")),
+            Map.entry("KeyRequest", Set.of("readers")),
             Map.entry("KeyView", Set.of("whole", "leftOut")),
             Map.entry("FiguresView", Set.of("leastSteps", "trained", "novice")),
             Map.entry("Progressing", Set.of("key")),

@@ -5,19 +5,17 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.separation.SeparationContext;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.compile.KeyContext;
-import org.polyclave.study.model.StudyRow;
 
 /**
  * Under which conditions somebody compares rows.
  *
  * @param context months, organs, methods and how the material is preserved
- * @param stages sexes and stages that it may be of; empty: any. Rows that are of no stage are always in
+ * @param stages sexes and stages that it may be of; empty: any. A row that tells nothing of these may be any
  * @param safely whether only what may count against a dangerous row counts: nothing that is smelled, cut or touched
  */
 public record ViewingConditions(KeyContext context, Set<String> stages, Observer observer, boolean safely) {
@@ -80,17 +78,6 @@ public record ViewingConditions(KeyContext context, Set<String> stages, Observer
 
     /** Rows that it may be, in the order of the matrix. */
     public List<Integer> rows(CompiledStudy compiled) {
-        return IntStream.range(0, compiled.rows().size())
-                // What the children of a taxon leave of it is of no stage of its own.
-                .filter(r -> admits(compiled.study()
-                        .row(compiled.rows().get(r).id())
-                        .map(StudyRow::stage)
-                        .orElse("")))
-                .boxed()
-                .toList();
-    }
-
-    private boolean admits(String stage) {
-        return stages.isEmpty() || stage.isEmpty() || stages.contains(stage.toLowerCase(Locale.ROOT));
+        return compiled.rowsOfStages(stages);
     }
 }

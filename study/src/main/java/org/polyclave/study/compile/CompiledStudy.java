@@ -1,5 +1,8 @@
 package org.polyclave.study.compile;
 
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -96,12 +99,68 @@ public record CompiledStudy(
         return ofRows(i -> belongs(rows.get(i), taxa));
     }
 
-    private boolean belongs(StudyRow row, Set<String> taxa) {
+    /** The same for some sexes and stages only; none: all. */
+    public CompiledStudy ofStages(Set<String> stages) {
+        Set<Integer> kept = Set.copyOf(rowsOfStages(stages));
+        return ofRows(kept::contains);
+    }
+
+    /** The rows that may be of some sexes and stages, in the order of the matrix; none: all. What children leave of a taxon may be any. */
+    public List<Integer> rowsOfStages(Set<String> stages) {
+        Facets facets = new Facets(stages.isEmpty() ? List.of() : study.rows());
+        return IntStream.range(0, rows.size())
+                .filter(i -> facets.mayBe(rows.get(i), stages))
+                .boxed()
+                .toList();
+    }
+
+    /**
+     * The same with keys that stop at some groups. A group in which some rows are dangerous and others are not is no stop: its name would
+     * not warn of what it is, or warn of what it is not.
+     *
+     * @param groups ids of taxa
+     */
+    public CompiledStudy stoppingAt(Set<String> groups) {
+        Map<String, Set<Boolean>> dangers = new HashMap<>();
+        for (int i = 0; i < rows.size(); i++) {
+            boolean dangerous = matrix.row(i).hazard().isDangerous();
+            upward(rows.get(i))
+                    .forEach(at -> dangers.computeIfAbsent(at.id(), id -> new HashSet<>())
+                            .add(dangerous));
+        }
+        List<StudyRow> named = new ArrayList<>(names);
+        Map<String, Integer> numbers = new HashMap<>();
+        int[] nameOf = new int[rows.size()];
+        for (int i = 0; i < nameOf.length; i++) {
+            nameOf[i] = matrix.row(i).name();
+            for (StudyRow at : upward(rows.get(i))) {
+                if (groups.contains(at.id())
+                        && dangers.getOrDefault(at.id(), Set.of()).size() == 1) {
+                    nameOf[i] = numbers.computeIfAbsent(at.id(), id -> {
+                        named.add(study.row(id).orElse(at).withStopsHere(true));
+                        return named.size() - 1;
+                    });
+                }
+            }
+        }
+        return groups.isEmpty()
+                ? this
+                : new CompiledStudy(study, matrix.withNames(i -> nameOf[i]), targets, rows, named, characters, scores);
+    }
+
+    /** A row and what it lies in, from the inside out. */
+    private List<StudyRow> upward(StudyRow row) {
+        List<StudyRow> found = new ArrayList<>();
         Optional<StudyRow> at = Optional.of(row);
-        while (at.isPresent() && !taxa.contains(at.get().id())) {
+        while (at.isPresent()) {
+            found.add(at.get());
             at = Optional.ofNullable(at.get().parent()).flatMap(study::row);
         }
-        return at.isPresent();
+        return found;
+    }
+
+    private boolean belongs(StudyRow row, Set<String> taxa) {
+        return upward(row).stream().anyMatch(at -> taxa.contains(at.id()));
     }
 
     private CompiledStudy ofRows(IntPredicate wanted) {
@@ -126,7 +185,7 @@ public record CompiledStudy(
 
     /** The same without some characters: what is not at hand, or forbidden. */
     public CompiledStudy without(List<Integer> dropped) {
-        List<Integer> kept = new java.util.ArrayList<>();
+        List<Integer> kept = new ArrayList<>();
         for (int c = 0; c < characters.size(); c++) {
             if (!dropped.contains(c)) {
                 kept.add(c);

@@ -1,6 +1,7 @@
 package org.polyclave.study.compile;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -227,6 +228,35 @@ public final class Facets {
                                 .anyMatch(c ->
                                         ofRow.getOrDefault(c.id(), Map.of()).containsKey(f)));
         return divided && covers(new ArrayList<>(asked), 0, new EnumMap<>(Facet.class), children, isLifeStage(above));
+    }
+
+    /**
+     * Whether a row may be one of some sexes and stages: in no facet in which these tell anything does it tell something else. What tells
+     * a sex or caste, and no life stage, is adult, where the study has life stages. So a female may be of any colour, and what
+     * nothing is told of may be anything.
+     *
+     * @param stages as they are written; none: any
+     */
+    public boolean mayBe(StudyRow row, Collection<String> stages) {
+        Map<Facet, Set<String>> wanted = new EnumMap<>(Facet.class);
+        for (String stage : stages) {
+            withLifeStage(of(stage))
+                    .forEach((facet, value) ->
+                            wanted.computeIfAbsent(facet, f -> new HashSet<>()).add(value));
+        }
+        return withLifeStage(ofRow.getOrDefault(row.id(), Map.of())).entrySet().stream()
+                .allMatch(told -> !wanted.containsKey(told.getKey())
+                        || wanted.get(told.getKey()).contains(told.getValue()));
+    }
+
+    private Map<Facet, String> withLifeStage(Map<Facet, String> told) {
+        boolean grown = told.containsKey(Facet.SEX) || told.containsKey(Facet.CASTE);
+        if (!grown || told.containsKey(Facet.LIFE_STAGE) || !values.containsKey(Facet.LIFE_STAGE)) {
+            return told;
+        }
+        Map<Facet, String> adult = new EnumMap<>(told);
+        adult.put(Facet.LIFE_STAGE, "adult");
+        return adult;
     }
 
     private static boolean isLifeStage(Map<Facet, String> told) {

@@ -307,7 +307,8 @@ public final class StudyCompiler {
                 study.scope().bodyPlan().around(character.organ()).stream()
                         .map(this::organ)
                         .toList(),
-                character.use().role());
+                character.use().role(),
+                1 / character.use().individuals());
     }
 
     /** Characters of which nobody says on what part they are seen are on one part together. */

@@ -63,6 +63,9 @@ final class CoupletWording {
         List<String> asides = new ArrayList<>();
         if (first) {
             asides.addAll(conditions(character));
+        }
+        // Of several leads each has a limit of its own.
+        if (first || couplet.leads().size() > 2) {
             asides.addAll(limits(statement, character));
         }
         List<String> plainAsides = new ArrayList<>(asides);

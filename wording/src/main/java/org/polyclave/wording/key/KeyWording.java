@@ -68,8 +68,9 @@ public final class KeyWording {
      */
     public static List<KeyView.NameView> leftOut(CompiledStudy whole, CompiledStudy part) {
         Set<String> there = part.rows().stream().map(StudyRow::id).collect(Collectors.toSet());
-        Set<String> names = IntStream.range(0, part.rows().size())
-                .mapToObj(i -> part.nameOf(i).id())
+        Set<String> names = IntStream.range(0, whole.rows().size())
+                .filter(i -> there.contains(whole.rows().get(i).id()))
+                .mapToObj(i -> whole.nameOf(i).id())
                 .collect(Collectors.toSet());
         Map<String, List<Integer>> missing = new LinkedHashMap<>();
         for (int i = 0; i < whole.rows().size(); i++) {
