@@ -11,10 +11,16 @@ run_tests() {
     need_chromium
     start_postgres pg-test -c fsync=off -c synchronous_commit=off -c full_page_writes=off
     trap 'stop_postgres' EXIT INT TERM
-    # Each run of the tests makes a database.
+    # Each run of the tests makes databases.
+    psql_admin -tAc "select datname from pg_database where datname ~ '^polyclave_(test|demo)_'" | while read -r old; do
+        psql_admin -qc "drop database $old with (force)"
+    done
     psql_admin -qc 'alter role polyclave createdb' -c 'drop database if exists polyclave_test with (force)' -c 'create database polyclave_test owner polyclave'
     POLYCLAVE_TEST_DB_URL=jdbc:postgresql://127.0.0.1:$PG_PORT/
     export POLYCLAVE_TEST_DB_URL
+    # The tests of one run share the demo that the first of them makes.
+    POLYCLAVE_TEST_RUN=$$
+    export POLYCLAVE_TEST_RUN
     export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1
     # On two cores a build is over before the best compiler pays for itself.
     MAVEN_OPTS="${MAVEN_OPTS:-} -XX:TieredStopAtLevel=1"

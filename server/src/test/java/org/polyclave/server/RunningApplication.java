@@ -2,6 +2,7 @@ package org.polyclave.server;
 
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Objects;
@@ -50,7 +51,7 @@ public final class RunningApplication implements BeforeAllCallback {
     }
 
     private static String start() throws SQLException {
-        databaseUrl = emptyDatabase("polyclave_test_" + ProcessHandle.current().pid());
+        databaseUrl = demoDatabase("polyclave_test_" + ProcessHandle.current().pid());
         ConfigurableApplicationContext application = start(databaseUrl, true);
         running = application;
         Runtime.getRuntime().addShutdownHook(new Thread(application::close));
@@ -74,16 +75,53 @@ public final class RunningApplication implements BeforeAllCallback {
         return "http://127.0.0.1:" + port;
     }
 
+    /**
+     * A database for the demo installation. The processes of one run of all tests fill it once, and copy it: to make the keys of the demo
+     * takes longer than to start.
+     */
+    private static String demoDatabase(String name) throws SQLException {
+        String run = System.getenv("POLYCLAVE_TEST_RUN");
+        if (run == null || run.isEmpty()) {
+            return emptyDatabase(name);
+        }
+        String filled = "polyclave_demo_" + run;
+        try (Connection admin = administrator();
+                Statement statement = admin.createStatement()) {
+            // Held until this connection ends: the others wait for what the first one makes.
+            statement.execute("select pg_advisory_lock("
+                    + RunningApplication.class.getName().hashCode() + ")");
+            if (!exists(statement, filled)) {
+                start(emptyDatabase(filled), true).close();
+            }
+            return databaseLike(name, filled);
+        }
+    }
+
+    private static boolean exists(Statement statement, String database) throws SQLException {
+        try (ResultSet found = statement.executeQuery("select 1 from pg_database where datname = '" + database + "'")) {
+            return found.next();
+        }
+    }
+
     /** An empty database in the cluster of the tests; returns its address. */
     static String emptyDatabase(String name) throws SQLException {
-        String cluster = environment("POLYCLAVE_TEST_DB_URL");
-        try (Connection admin = DriverManager.getConnection(
-                        cluster + "postgres", environment("POLYCLAVE_DB_USER"), environment("POLYCLAVE_DB_PASSWORD"));
+        return databaseLike(name, "template1");
+    }
+
+    private static String databaseLike(String name, String template) throws SQLException {
+        try (Connection admin = administrator();
                 Statement statement = admin.createStatement()) {
             statement.execute("drop database if exists " + name + " with (force)");
-            statement.execute("create database " + name);
+            statement.execute("create database " + name + " template " + template);
         }
-        return cluster + name;
+        return environment("POLYCLAVE_TEST_DB_URL") + name;
+    }
+
+    private static Connection administrator() throws SQLException {
+        return DriverManager.getConnection(
+                environment("POLYCLAVE_TEST_DB_URL") + "postgres",
+                environment("POLYCLAVE_DB_USER"),
+                environment("POLYCLAVE_DB_PASSWORD"));
     }
 
     static String environment(String name) {
