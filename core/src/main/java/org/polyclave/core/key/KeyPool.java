@@ -97,18 +97,24 @@ final class KeyPool {
             }
             double from = done++;
             Progress part = share -> progress.report((from + share) / works);
-            KeySearch search =
-                    new KeySearch(problem, each.getValue(), treeCost, leastSteps, cancel, part, nodeBudget, questions);
-            Optional<KeySearch.Found> first = search.grow(mostEnds);
+            KeySearch search = search(each.getValue(), leastSteps, cancel, part);
+            Optional<KeySearch.Found> first = search.grow(mostEnds, true);
             if (first.isPresent() && all.isEmpty()) {
                 all.add(judged(first.get().tree()));
                 found.run();
                 all.clear();
             }
-            first.flatMap(f -> search.improve(mostEnds)).ifPresent(best -> {
-                all.add(judged(best.tree()));
+            if (first.isPresent() && search.mayHurry() && nodeBudget > 0) {
+                KeySearch thorough = search(each.getValue(), leastSteps, cancel, part);
+                if (thorough.grow(mostEnds, false).isPresent()) {
+                    search = thorough;
+                }
+            }
+            if (first.isPresent()) {
+                KeySearch.Found last = search.improve(mostEnds).orElse(first.get());
+                all.add(judged((last.cost() <= first.get().cost() ? last : first.get()).tree()));
                 found.run();
-            });
+            }
             bounds.put(each.getKey(), search.bound());
             part.report(1);
         }
@@ -116,6 +122,10 @@ final class KeyPool {
             double before = done;
             searchOtherRoots(leastSteps, cancel, share -> progress.report(before * (1 + share) / works), found);
         }
+    }
+
+    private KeySearch search(SplitCost cost, LeastSteps leastSteps, CancelSignal cancel, Progress progress) {
+        return new KeySearch(problem, cost, treeCost, leastSteps, cancel, progress, nodeBudget, questions);
     }
 
     /**

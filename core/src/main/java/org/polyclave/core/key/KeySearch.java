@@ -133,14 +133,20 @@ final class KeySearch {
     /** The cheapest tree that was found, with its cost: mass times couplets, and losses. */
     record Found(KeyTree tree, double cost) {}
 
+    /** Whether a first tree that is made in a hurry is another than one that takes its time. */
+    boolean mayHurry() {
+        return large && stepsOnly;
+    }
+
     /**
      * The first tree, by greedy choice.
      *
+     * @param hurried whether, where that saves much time, the first splits that are good will do
      * @param mostEnds a tree that stops at more leads is given up
      * @return empty if it was given up, or the search was cancelled before there was one
      */
-    Optional<Found> grow(double mostEnds) {
-        grow(root, mostEnds, 0, GROWING);
+    Optional<Found> grow(double mostEnds, boolean hurried) {
+        grow(root, hurried && mayHurry(), mostEnds, 0, GROWING);
         return found(mostEnds);
     }
 
@@ -154,7 +160,7 @@ final class KeySearch {
 
     /** Both in one. */
     Optional<Found> run(double mostEnds) {
-        return grow(mostEnds).isPresent() ? improve(mostEnds) : Optional.empty();
+        return grow(mostEnds, false).isPresent() ? improve(mostEnds) : Optional.empty();
     }
 
     private Optional<Found> found(double mostEnds) {
@@ -205,10 +211,10 @@ final class KeySearch {
         }
     }
 
-    /** Lists the splits of a position; for the first tree of a large problem only until one is good. */
+    /** Lists the splits of a position; in a hurry only until one is good. */
     private void open(SearchNode node, boolean hurried) {
         Position position = node.position;
-        double enough = hurried && large && stepsOnly ? NEARLY * position.mostGain() : Double.POSITIVE_INFINITY;
+        double enough = hurried ? NEARLY * position.mostGain() : Double.POSITIVE_INFINITY;
         SplitSurveyor.Survey survey = surveyor.survey(position, enough);
         List<Candidate> found = new ArrayList<>(survey.candidates());
         found.sort(Candidate.BEST_FIRST);
@@ -255,12 +261,12 @@ final class KeySearch {
     }
 
     /** The greedy tree, which is the part of the work from {@code from} to {@code to}. */
-    private void grow(SearchNode node, double mostEnds, double from, double to) {
+    private void grow(SearchNode node, boolean hurried, double mostEnds, double from, double to) {
         if (cancel.isCancelled() || nodes.size() > 2 * mostEnds) {
             return;
         }
         if (!node.isOpen()) {
-            open(node, true);
+            open(node, hurried);
         }
         if (!node.questions.isEmpty() && node.chosen.isEmpty()) {
             Question greedy = node.questions.get(0);
@@ -269,8 +275,8 @@ final class KeySearch {
             double first = greedy.leads[0].position.total;
             double both = first + greedy.leads[1].position.total;
             double between = from + (to - from) * (both > 0 ? first / both : HALF);
-            grow(greedy.leads[0], mostEnds, from, between);
-            grow(greedy.leads[1], mostEnds, between, to);
+            grow(greedy.leads[0], hurried, mostEnds, from, between);
+            grow(greedy.leads[1], hurried, mostEnds, between, to);
             node.settle(greedy);
         }
         progress.report(to);
