@@ -8,7 +8,9 @@ import { stringifyQuery } from './query';
 const router = createRouter({
   history: createWebHistory(),
   stringifyQuery,
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  // Whoever takes a step in a key is shown the next question, not the head of the page.
+  scrollBehavior: (to, from, saved) =>
+    saved ?? (to.query.at !== from.query.at && to.query.view === from.query.view ? false : { top: 0 }),
   routes: [
     { path: '/k/:slug/:number(\\d+)?', component: EditionPage, props: true },
     { path: '/:rest(.*)*', component: EditionPage, props: { slug: '' } },

@@ -167,6 +167,30 @@ export default {
     },
   },
   status: { CURRENT: 'current', SUPERSEDED: 'superseded', WITHDRAWN: 'withdrawn:' },
+  reading: {
+    stepByStep: 'Step by step',
+    whole: 'Whole key',
+    ways: 'How to read the key',
+    which: 'Which of these is it?',
+    means: 'How: {means}.',
+    take: 'This fits ({letter})',
+    takeThis: 'This fits ({letter}): {text}',
+    cannotTell: 'Cannot tell',
+    cannotTellMeans:
+      'Both ways stay open. You go on with the one that leads to more taxa, and can come back to the other.',
+    trail: 'Your way so far; choose a step to answer it again',
+    doubtful: '(could not tell)',
+    end: 'The key ends here',
+    compare: 'Compare the whole description before you trust the name.',
+    noPermission:
+      'No result is permission to eat, touch, keep or handle anything. Local rules and qualified people decide.',
+    astray: 'Went astray?',
+    astrayMeans: 'If the description does not fit, go back to where readers are most likely to take the wrong way:',
+    again: 'Start again',
+    dangers: 'Still possible, and dangerous:',
+    possible:
+      'Nothing is possible any more | Still possible: one taxon, stage or sex | Still possible: {n} taxa, stages or sexes',
+  },
   edition: {
     missing: 'This edition does not exist',
     general: 'in general',

@@ -1,4 +1,5 @@
 export { default as KeyPage } from './pages/KeyPage.vue';
 export { useNamedKeys } from './composables/useNamedKeys';
 export { madeFor } from './logic/madeFor';
+export { default as OpenDanger } from './components/OpenDanger.vue';
 export { default as PrintedKey } from './components/PrintedKey.vue';

@@ -17,6 +17,7 @@ import { useCover } from '../logic/cover';
 const PublishedKeys = defineAsyncComponent(() => import('../components/PublishedKeys.vue'));
 const AnyOrderKey = defineAsyncComponent(() => import('@/features/identify').then((m) => m.AnyOrderKey));
 const PrintedKey = defineAsyncComponent(() => import('@/features/key').then((m) => m.PrintedKey));
+const StepByStep = defineAsyncComponent(() => import('@/features/reading').then((m) => m.StepByStep));
 
 const props = defineProps<{ slug: string; number?: string }>();
 const route = useRoute();
@@ -54,6 +55,8 @@ const problem = computed(() => newest.error.value ?? edition.error.value);
 const isMissing = computed(() => problem.value instanceof Problem && problem.value.status === 404);
 useCover(useTemplateRef('cover'), view);
 const taxon = computed(() => (typeof route.query.taxon === 'string' ? route.query.taxon : ''));
+/** A key is read step by step, unless somebody wants all of it. */
+const whole = computed(() => route.query.read === 'whole');
 /** The key of all taxa, or one of the others that the edition holds. */
 const further = computed(() => doc.value?.keys?.[Number(route.query.key) - 1]);
 /** What the key names, called as it calls them, and what has nothing below it. */
@@ -77,19 +80,32 @@ const taxa = computed(() => {
     </div>
     <template v-else-if="doc">
       <div v-if="view === 'key'" class="page narrow">
-        <v-switch
-          v-model="preferences.plain"
-          :label="$t('plain')"
-          hide-details
-          density="compact"
-          color="primary"
-          class="no-print"
-        />
         <PublishedKeys v-if="doc.keys?.length" :keys="doc.keys" :shown="further" />
-        <p class="quiet">{{ $t('edition.oneKey') }}</p>
+        <div class="choices no-print">
+          <nav class="ways" :aria-label="$t('reading.ways')">
+            <router-link
+              v-for="way in ['stepByStep', 'whole'] as const"
+              :key="way"
+              :to="{ query: { ...route.query, read: way === 'whole' ? 'whole' : undefined } }"
+              :aria-current="whole === (way === 'whole') ? 'true' : undefined"
+              >{{ $t(`reading.${way}`) }}</router-link
+            >
+          </nav>
+          <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
+        </div>
+        <p v-if="whole" class="quiet">{{ $t('edition.oneKey') }}</p>
         <PrintedKey
+          v-if="whole"
           :key="further?.name"
           :view="further?.key ?? doc.key"
+          :plain="preferences.plain"
+          taxon-link="?view=taxon&taxon="
+        />
+        <StepByStep
+          v-else
+          :key="further?.name"
+          :view="further?.key ?? doc.key"
+          :characters="doc.study.characters"
           :plain="preferences.plain"
           taxon-link="?view=taxon&taxon="
         />
@@ -128,6 +144,30 @@ const taxa = computed(() => {
 <style scoped>
 .narrow {
   max-width: 56rem;
+}
+
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 1.4rem;
+}
+
+.ways {
+  display: flex;
+  gap: 1.4rem;
+}
+
+.ways a {
+  min-height: 2.75rem;
+  display: inline-flex;
+  align-items: center;
+}
+
+.ways a[aria-current] {
+  font-weight: 600;
+  color: inherit;
+  text-decoration: none;
 }
 
 .taxa {

@@ -8,10 +8,10 @@ const key = (steps: number, bound: number, leads: number, proven = true) =>
     figures: { expectedSteps: steps, entropyBound: bound, completion: 'BOUNDED', proven },
   }) as unknown as Schemas['KeyView'];
 
-test('that the bound is met is said only of a proven key with two leads a couplet', () => {
+test('that the bound is met is said only of a proven key', () => {
   expect(claim(key(2, 2, 2))).toBe('BOUND_MET');
   expect(claim(key(2.001, 2, 2))).toBe('BOUNDED');
-  expect(claim(key(2, 2, 3))).toBe('BOUNDED');
+  expect(claim(key(2, 2, 3))).toBe('BOUND_MET');
   expect(claim(key(2, 2, 2, false))).toBe('BOUNDED');
   const searched = key(2.2, 2, 2);
   searched.figures.leastSteps = 2.2;

@@ -8,14 +8,13 @@ export function taxaOf(key: Schemas['KeyView']): number {
   return new Set(ends.flatMap((e) => e?.names.map((n) => n.label) ?? [])).size;
 }
 
-/** No key with two leads a couplet has fewer expected steps. */
+/** No key whose couplets have so many leads at most has fewer expected steps. */
 export function bound(key: Schemas['KeyView']): number {
   return key.figures.leastSteps ?? key.figures.entropyBound;
 }
 
-/** What may be claimed of a key: the bound holds for couplets of two leads. */
+/** What may be claimed of a key. */
 export function claim(key: Schemas['KeyView']): 'BOUND_MET' | Schemas['KeyView']['figures']['completion'] {
   const { expectedSteps, completion, proven } = key.figures;
-  const twos = key.couplets.every((c) => c.leads.length <= 2);
-  return proven && twos && Math.abs(expectedSteps - bound(key)) < ROUNDING ? 'BOUND_MET' : completion;
+  return proven && Math.abs(expectedSteps - bound(key)) < ROUNDING ? 'BOUND_MET' : completion;
 }

@@ -89,7 +89,13 @@ class AddressJourneyTest {
     @Test
     void everyViewOfAnEditionIsReloadedByAnybody() {
         Page page = browsing.visitor(360, 740);
-        for (String view : List.of("", "?view=taxa&taxon=tarnella-praecox", "?view=key", "?view=any-order&month=1")) {
+        for (String view : List.of(
+                "",
+                "?view=taxa&taxon=tarnella-praecox",
+                "?view=key",
+                "?view=key&at=1b.8b~",
+                "?view=key&read=whole",
+                "?view=any-order&month=1")) {
             reloads(page, "/k/marrowmere-tussocks" + view);
             page.locator(".v-application #cover").waitFor();
             assertThat(page.locator(".cautions").isVisible()).as(view).isEqualTo(view.isEmpty());

@@ -297,6 +297,24 @@ class JourneyTest {
         phone.locator(".answer").getByText("Withdraw").click();
         assertThat(phone.locator(".ladder .out")).hasCount(0);
         phone.locator("nav").getByText("Couplet key").click();
+        phone.locator(".card").nth(1).click();
+        phone.getByText("Cannot tell").click();
+        assertThat(phone.locator(".trail li")).hasCount(2);
+        assertThat(phone.locator(".trail")).containsText("could not tell");
+        assertThat(phone.locator(".possible .dangers")).containsText("life-threatening");
+        Browsing.assertAccessible(phone);
+        phone.goBack();
+        assertThat(phone.locator(".trail li")).hasCount(1);
+        phone.reload();
+        while (phone.locator(".trail, .end").first().isVisible()
+                && phone.locator(".end").count() == 0) {
+            int passed = phone.locator(".trail li").count();
+            phone.locator(".take").first().click();
+            assertThat(phone.locator(".trail li")).hasCount(passed + 1);
+        }
+        phone.locator(".others a").first().click();
+        assertThat(phone.locator(".reading h2")).isFocused();
+        phone.getByText("Whole key").click();
         phone.locator(".couplet .next").first().click();
         assertThat(phone.locator("#couplet-2")).isInViewport();
         Browsing.assertAccessible(phone);

@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { computed, nextTick, useTemplateRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import type { Schemas } from '@/api/client';
+import GlossaryText from '@/shared/glossary/GlossaryText.vue';
+import { decidingText, letterOf, likelierLead, otherWays, placeOf, stepsIn, textOf, type Step } from '../logic/path';
+import KeyEnd from './KeyEnd.vue';
+import LeadCard from './LeadCard.vue';
+import ReadingTrail from './ReadingTrail.vue';
+import StillPossible from './StillPossible.vue';
+
+/** A couplet key read one couplet at a time. The way is in the address, so that each step can be gone back on, kept and shared. */
+const props = defineProps<{
+  view: Schemas['KeyView'];
+  characters: Schemas['StudyCharacter'][];
+  plain: boolean;
+  taxonLink: string;
+}>();
+const route = useRoute();
+const router = useRouter();
+
+const place = computed(() => placeOf(props.view, stepsIn(typeof route.query.at === 'string' ? route.query.at : '')));
+const character = computed(() => props.characters.find((c) => c.id === place.value.couplet?.character));
+const question = computed(() => {
+  const of = character.value;
+  return of ? (props.plain && of.plainQuestion) || of.question || of.label : '';
+});
+const means = computed(() => {
+  const method = character.value?.method ?? '';
+  return ['', 'eye', 'naked eye'].includes(method.toLowerCase()) ? '' : method;
+});
+const others = computed(() => otherWays(props.view, place.value.steps));
+
+const go = (steps: Step[]) => router.push({ query: { ...route.query, at: textOf(steps) || undefined } });
+
+function take(lead: number, doubtful = false) {
+  const couplet = place.value.couplet;
+  if (couplet) void go([...place.value.steps, { couplet: couplet.number, lead, doubtful }]);
+}
+
+/** Both ways stay open; the one to more names is tried first. */
+function cannotTell() {
+  if (place.value.couplet) take(likelierLead(props.view, place.value.couplet), true);
+}
+
+const heading = useTemplateRef<HTMLElement>('heading');
+watch(
+  () => route.query.at,
+  async () => {
+    await nextTick();
+    // Whoever reads by keyboard or by ear begins at the next question.
+    heading.value?.focus({ preventScroll: true });
+    heading.value?.scrollIntoView({ block: 'start' });
+  },
+);
+</script>
+
+<template>
+  <div class="reading">
+    <ReadingTrail :view="view" :steps="place.steps" :plain="plain" @go="go" />
+    <template v-if="place.couplet">
+      <h2 ref="heading" tabindex="-1">
+        <span class="number figures">{{ place.couplet.number }}</span>{{ ' ' }}
+        <GlossaryText v-if="question" :text="question" />
+        <template v-else>{{ $t('reading.which') }}</template>
+      </h2>
+      <p v-if="character?.note || means" class="quiet">
+        <span v-if="means" class="means">{{ $t('reading.means', { means }) }}</span>{{ ' ' }}
+        <GlossaryText v-if="character?.note" :text="character.note" />
+      </p>
+      <div class="leads">
+        <LeadCard
+          v-for="(lead, l) in place.couplet.leads"
+          :key="`${place.couplet.number}${l}`"
+          :letter="letterOf(l)"
+          :lead="lead"
+          :states="character?.states ?? []"
+          :plain="plain"
+          @take="take(l)"
+        />
+      </div>
+      <p class="tell">
+        <v-btn variant="outlined" @click="cannotTell">{{ $t('reading.cannotTell') }}</v-btn>
+        <span class="quiet">{{ $t('reading.cannotTellMeans') }}</span>
+      </p>
+      <p class="quiet">{{ $t('edition.oneKey') }}</p>
+    </template>
+    <template v-else-if="place.terminal">
+      <h2 ref="heading" tabindex="-1" class="end-heading">{{ $t('reading.end') }}</h2>
+      <KeyEnd :terminal="place.terminal" :taxon-link="taxonLink" />
+      <section v-if="others.length" class="others">
+        <h3>{{ $t('reading.astray') }}</h3>
+        <p class="quiet">{{ $t('reading.astrayMeans') }}</p>
+        <ul>
+          <li v-for="way in others.slice(0, 4)" :key="textOf(way.steps)">
+            <router-link :to="{ query: { ...route.query, at: textOf(way.steps) } }"
+              >{{ way.couplet }}{{ letterOf(way.lead) }} {{ decidingText(view, way, plain) }}</router-link
+            >
+            <span v-if="way.doubtful" class="quiet">{{ $t('reading.doubtful') }}</span>
+          </li>
+        </ul>
+      </section>
+      <p>
+        <router-link :to="{ query: { ...route.query, at: undefined } }">{{ $t('reading.again') }}</router-link>
+      </p>
+    </template>
+    <StillPossible :view="view" :place="place" :taxon-link="taxonLink" />
+  </div>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 1.35rem;
+  line-height: 1.3;
+  margin: 0.6rem 0 0.2rem;
+  outline-offset: 4px;
+  scroll-margin-top: 0.75rem;
+}
+
+.number {
+  margin-right: 0.5rem;
+  color: rgb(var(--v-theme-primary));
+}
+
+.means {
+  margin-right: 0.4em;
+}
+
+.leads {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 17rem), 1fr));
+  gap: 0.75rem;
+  margin: 0.8rem 0;
+}
+
+.tell {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.3rem 0.9rem;
+}
+
+.tell .v-btn {
+  min-height: 2.75rem;
+}
+
+.others ul {
+  padding-left: 1.1rem;
+}
+
+.others a {
+  display: inline-block;
+  min-height: 2rem;
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as StepByStep } from './components/StepByStep.vue';

@@ -1,0 +1,125 @@
+import type { Schemas } from '@/api/client';
+import { isDangerous } from '@/shared/taxon/hazards';
+
+type KeyView = Schemas['KeyView'];
+type CoupletView = Schemas['CoupletView'];
+
+/** A lead that a reader went by. */
+export interface Step {
+  couplet: number;
+  /** Place of the lead in its couplet. */
+  lead: number;
+  /** Whether the reader could not tell, and tries this lead first. */
+  doubtful: boolean;
+}
+
+/** Where a reader stands: at a couplet, or at an end. */
+export interface Place {
+  steps: Step[];
+  couplet?: CoupletView;
+  terminal?: Schemas['TerminalView'];
+}
+
+const LETTERS = 'abcdefgh';
+const DOUBT = '~';
+const BETWEEN = '.';
+
+export const letterOf = (lead: number) => LETTERS[lead] ?? String(lead + 1);
+
+/** The steps of an address; what is no step is left out. */
+export function stepsIn(text: string): Step[] {
+  return text.split(BETWEEN).flatMap((part) => {
+    const [, couplet, letter = '', doubt] = /^(\d+)([a-h])(~?)$/.exec(part) ?? [];
+    return couplet ? [{ couplet: Number(couplet), lead: LETTERS.indexOf(letter), doubtful: doubt === DOUBT }] : [];
+  });
+}
+
+export function textOf(steps: Step[]): string {
+  return steps.map((s) => `${s.couplet}${letterOf(s.lead)}${s.doubtful ? DOUBT : ''}`).join(BETWEEN);
+}
+
+const numbered = (key: KeyView) => new Map(key.couplets.map((c) => [c.number, c]));
+
+/** Where some steps lead, as far as they are those of this key. */
+export function placeOf(key: KeyView, steps: Step[]): Place {
+  const byNumber = numbered(key);
+  const taken: Step[] = [];
+  const first = key.couplets[0];
+  if (!first) return { steps: [], terminal: key.whole };
+  let at: CoupletView = first;
+  for (const step of steps) {
+    const lead: Schemas['LeadView'] | undefined = at.number === step.couplet ? at.leads[step.lead] : undefined;
+    if (!lead) break;
+    taken.push(step);
+    const next = lead.couplet === undefined ? undefined : byNumber.get(lead.couplet);
+    if (!next) return { steps: taken, terminal: lead.terminal };
+    at = next;
+  }
+  return { steps: taken, couplet: at };
+}
+
+/** The names at or below a lead. */
+function namesBelow(byNumber: Map<number, CoupletView>, lead: Schemas['LeadView']): Schemas['NameView'][] {
+  const next = lead.couplet === undefined ? undefined : byNumber.get(lead.couplet);
+  return next ? next.leads.flatMap((l) => namesBelow(byNumber, l)) : (lead.terminal?.names ?? []);
+}
+
+/** What it may still be: what lies ahead, and where a reader could not tell also what lies by the other leads; dangers first. */
+export function stillPossible(key: KeyView, place: Place): Schemas['NameView'][] {
+  const byNumber = numbered(key);
+  const ahead = place.couplet
+    ? place.couplet.leads.flatMap((l) => namesBelow(byNumber, l))
+    : (place.terminal?.names ?? []);
+  const beside = place.steps
+    .filter((s) => s.doubtful)
+    .flatMap((s) => byNumber.get(s.couplet)?.leads.filter((_, l) => l !== s.lead) ?? [])
+    .flatMap((l) => namesBelow(byNumber, l));
+  const all = [...new Map([...ahead, ...beside].map((n) => [n.row, n])).values()];
+  return all.sort((a, b) => Number(isDangerous(b.hazard)) - Number(isDangerous(a.hazard)));
+}
+
+/** What decides for a lead, in short. */
+export function decidingText(key: KeyView, way: { couplet: number; lead: number }, plain: boolean): string {
+  const lead = key.couplets.find((c) => c.number === way.couplet)?.leads[way.lead];
+  const deciding = lead?.statements.find((s) => s.role === 'DECIDING') ?? lead?.statements[0];
+  return (plain ? deciding?.plainText : deciding?.text) ?? '';
+}
+
+/** Another way that a reader may have to go. */
+export interface OtherWay {
+  couplet: number;
+  lead: number;
+  doubtful: boolean;
+  steps: Step[];
+}
+
+/** The leads beside the way: first those where the reader could not tell, then those that are misread most often. */
+export function otherWays(key: KeyView, steps: Step[]): OtherWay[] {
+  const byNumber = numbered(key);
+  return steps
+    .flatMap((step, i) => {
+      const couplet = byNumber.get(step.couplet);
+      return (couplet?.leads ?? []).flatMap((_, lead) =>
+        lead === step.lead
+          ? []
+          : [
+              {
+                couplet: step.couplet,
+                lead,
+                doubtful: step.doubtful,
+                misread: couplet?.misread ?? 0,
+                steps: [...steps.slice(0, i), { ...step, lead }],
+              },
+            ],
+      );
+    })
+    .sort((a, b) => Number(b.doubtful) - Number(a.doubtful) || b.misread - a.misread)
+    .map(({ couplet, lead, doubtful, steps: way }) => ({ couplet, lead, doubtful, steps: way }));
+}
+
+/** Of a lead that is tried because the reader could not tell: the one by which fewer are misled, else the one to more names. */
+export function likelierLead(key: KeyView, couplet: CoupletView): number {
+  const byNumber = numbered(key);
+  const counts = couplet.leads.map((l) => new Set(namesBelow(byNumber, l).map((n) => n.label)).size);
+  return counts.indexOf(Math.max(...counts));
+}
