@@ -187,6 +187,9 @@ export default {
     astray: 'Went astray?',
     astrayMeans: 'If the description does not fit, go back to where readers are most likely to take the wrong way:',
     again: 'Start again',
+    waysTo: 'How the couplet key leads here',
+    waysToMeans: 'Every statement must be true of what you hold. If one is not, it is probably something else.',
+    anotherWay: 'Another way, by one couplet | Another way, by {n} couplets',
     dangers: 'Still possible, and dangerous:',
     possible:
       'Nothing is possible any more | Still possible: one taxon, stage or sex | Still possible: {n} taxa, stages or sexes',

@@ -1,1 +1,2 @@
+export { default as WaysTo } from './components/WaysTo.vue';
 export { default as StepByStep } from './components/StepByStep.vue';

@@ -7,9 +7,17 @@ import { api, type Schemas } from '@/api/client';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
+import { WaysTo } from '@/features/reading';
 
 /** One taxon of an edition: name, hazard, and what it shows. */
-const props = defineProps<{ slug: string; number: number; study: Schemas['Study']; row: string; plain: boolean }>();
+const props = defineProps<{
+  slug: string;
+  number: number;
+  study: Schemas['Study'];
+  view: Schemas['KeyView'];
+  row: string;
+  plain: boolean;
+}>();
 const { t } = useI18n();
 const taxon = computed(() => props.study.rows.find((r) => r.id === props.row));
 /** Everywhere, then by region. */
@@ -65,6 +73,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
         <dd><GlossaryText :text="line.text" /></dd>
       </template>
     </dl>
+    <WaysTo :view="view" :row="row" :plain="plain" />
   </article>
   <p v-else class="page">{{ $t('edition.noTaxon') }}</p>
 </template>

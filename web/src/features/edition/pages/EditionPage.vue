@@ -10,13 +10,13 @@ import { useSubject } from '@/shared/ui/pageTitle';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { usePreferences } from '@/stores/preferences';
-import TaxonPage from '../components/TaxonPage.vue';
 import { useCover } from '../logic/cover';
 
 /** The cover is read first; the keys come when somebody opens one. */
 const PublishedKeys = defineAsyncComponent(() => import('../components/PublishedKeys.vue'));
 const AnyOrderKey = defineAsyncComponent(() => import('@/features/identify').then((m) => m.AnyOrderKey));
 const PrintedKey = defineAsyncComponent(() => import('@/features/key').then((m) => m.PrintedKey));
+const TaxonPage = defineAsyncComponent(() => import('../components/TaxonPage.vue'));
 const StepByStep = defineAsyncComponent(() => import('@/features/reading').then((m) => m.StepByStep));
 
 const props = defineProps<{ slug: string; number?: string }>();
@@ -122,6 +122,7 @@ const taxa = computed(() => {
         :slug="slug"
         :number="doc.number"
         :study="doc.study"
+        :view="doc.key"
         :row="taxon"
         :plain="preferences.plain"
       />

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { likelierLead, otherWays, placeOf, stepsIn, stillPossible, textOf } from './path';
+import { likelierLead, otherWays, placeOf, stepsIn, stillPossible, textOf, waysTo } from './path';
 
 const end = (label: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN') => ({
   terminal: { names: [{ row: label, label, hazard }], notRuledOut: [], reason: '' },
@@ -50,4 +50,13 @@ test('who went astray is shown first where they could not tell, then where many 
 test('who cannot tell tries first what leads to more names', () => {
   expect(likelierLead(KEY, KEY.couplets[0] as Schemas['CoupletView'])).toBe(0);
   expect(likelierLead(KEY, KEY.couplets[2] as Schemas['CoupletView'])).toBe(0);
+});
+
+test('a name is led to on every way that ends at it, or at the group that stands for it', () => {
+  expect(waysTo(KEY, 'A').map(textOf)).toEqual(['1a.2a', '1b.3b']);
+  expect(waysTo(KEY, 'Bane').map(textOf)).toEqual(['1a.2c']);
+  expect(waysTo(KEY, 'nobody')).toEqual([]);
+  const grouped = { couplets: [{ number: 1, leads: [{ terminal: { names: [], group: { row: 'g' } } }] }] };
+  expect(waysTo(grouped as unknown as Schemas['KeyView'], 'g').map(textOf)).toEqual(['1a']);
+  expect(waysTo({ couplets: [] } as unknown as Schemas['KeyView'], 'A')).toEqual([]);
 });

@@ -78,6 +78,21 @@ export function stillPossible(key: KeyView, place: Place): Schemas['NameView'][]
   return all.sort((a, b) => Number(isDangerous(b.hazard)) - Number(isDangerous(a.hazard)));
 }
 
+/** Every way on which a key names a row, or the group that stands for it; the shortest first. */
+export function waysTo(key: KeyView, row: string): Step[][] {
+  const byNumber = numbered(key);
+  const found: Step[][] = [];
+  const walk = (couplet: CoupletView, steps: Step[]) =>
+    couplet.leads.forEach((lead, l) => {
+      const here = [...steps, { couplet: couplet.number, lead: l, doubtful: false }];
+      const next = lead.couplet === undefined ? undefined : byNumber.get(lead.couplet);
+      if (next) walk(next, here);
+      else if ([lead.terminal?.group, ...(lead.terminal?.names ?? [])].some((n) => n?.row === row)) found.push(here);
+    });
+  if (key.couplets[0]) walk(key.couplets[0], []);
+  return found.sort((a, b) => a.length - b.length);
+}
+
 /** What decides for a lead, in short. */
 export function decidingText(key: KeyView, way: { couplet: number; lead: number }, plain: boolean): string {
   const lead = key.couplets.find((c) => c.number === way.couplet)?.leads[way.lead];

@@ -99,8 +99,15 @@ final class DatabaseDownTest {
             assertThat(refused.json().path("code").asString()).isEqualTo("database");
             assertThat(refused.json().path("detail").asString()).contains("cannot reach its database");
             assertThat(ready(base)).isEqualTo(503);
+            // By now there is no connection left to break.
+            assertThat(visitor.post("/api/v1/session", "{\"name\":\"nobody\",\"password\":\"a wrong password\"}")
+                            .status())
+                    .isEqualTo(503);
 
             cable.mend();
+            for (int looks = 0; looks < 30 && ready(base) != 200; looks++) {
+                Thread.sleep(1_000);
+            }
             Visitor.Answer again =
                     visitor.post("/api/v1/session", "{\"name\":\"nobody\",\"password\":\"a wrong password\"}");
             assertThat(again.json().path("code").asString())

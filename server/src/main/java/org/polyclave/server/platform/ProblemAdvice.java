@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.apache.catalina.connector.ClientAbortException;
 import org.jspecify.annotations.Nullable;
+import org.mybatis.spring.MyBatisSystemException;
 import org.polyclave.study.rules.InvalidInput;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -19,6 +20,7 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.jdbc.CannotGetJdbcConnectionException;
 import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.validation.FieldError;
 import org.springframework.web.ErrorResponseException;
@@ -73,6 +75,17 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     ProblemDetail unreachable(Exception down) {
         LOG.error("The database cannot be reached", down);
         return problem(HttpStatus.SERVICE_UNAVAILABLE, ProblemCode.DATABASE, UNREACHABLE);
+    }
+
+    /** What a mapper met: no connection at all comes wrapped. */
+    @ExceptionHandler(MyBatisSystemException.class)
+    ProblemDetail unmapped(MyBatisSystemException failure) {
+        for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
+            if (cause instanceof CannotGetJdbcConnectionException) {
+                return unreachable(failure);
+            }
+        }
+        return unforeseen(failure);
     }
 
     @ExceptionHandler(InvalidInput.class)
