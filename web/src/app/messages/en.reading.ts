@@ -188,7 +188,7 @@ export default {
     astrayMeans: 'If the description does not fit, go back to where readers are most likely to take the wrong way:',
     again: 'Start again',
     waysTo: 'How the couplet key leads here',
-    waysToMeans: 'Every statement must be true of what you hold. If one is not, it is probably something else.',
+    waysToMeans: 'What stands in bold must be true of what you hold; the rest confirms it.',
     anotherWay: 'Another way, by one couplet | Another way, by {n} couplets',
     dangers: 'Still possible, and dangerous:',
     possible:

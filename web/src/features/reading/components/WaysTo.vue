@@ -9,10 +9,8 @@ const props = defineProps<{ view: Schemas['KeyView']; row: string; plain: boolea
 const FIRST = 1;
 
 const ways = computed(() => waysTo(props.view, props.row));
-function textAt(step: Step) {
-  const lead = props.view.couplets.find((c) => c.number === step.couplet)?.leads[step.lead];
-  return (props.plain ? lead?.plainText : lead?.text) ?? '';
-}
+const statementsAt = (step: Step) =>
+  props.view.couplets.find((c) => c.number === step.couplet)?.leads[step.lead]?.statements ?? [];
 </script>
 
 <template>
@@ -25,7 +23,11 @@ function textAt(step: Step) {
         <li v-for="(step, i) in way" :key="step.couplet">
           <router-link :to="{ query: { view: 'key', at: textOf(way.slice(0, i)) || undefined } }" class="figures"
             >{{ step.couplet }}{{ letterOf(step.lead) }}</router-link
-          >{{ ' ' }}<GlossaryText :text="textAt(step)" />
+          >{{ ' '
+          }}<template v-for="(said, k) in statementsAt(step)" :key="k"
+            >{{ k ? '; ' : ''
+            }}<span :class="said.role.toLowerCase()"><GlossaryText :text="plain ? said.plainText : said.text" /></span
+          ></template>
         </li>
       </ol>
     </component>
@@ -42,6 +44,14 @@ ol {
 
 li {
   padding: 0.3rem 0;
+}
+
+.deciding {
+  font-weight: 600;
+}
+
+.tendency {
+  color: var(--faint);
 }
 
 a {
