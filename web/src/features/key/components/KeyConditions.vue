@@ -22,6 +22,17 @@ const { t } = useI18n();
 /** Taxa by what they have in common. */
 const groups = computed(() => taxonGroups(props.study.rows, t));
 const stops = computed(() => stopGroups(props.study.rows));
+/** What the characters of the study need, from the least. */
+const magnifications = computed(() => {
+  const needed = props.study.characters.flatMap((c) => Number(/\d{1,6}/.exec(c.where.magnification)?.[0]) || []);
+  const steps = [...new Set(needed)].sort((a, b) => a - b);
+  return steps.length
+    ? [0, ...steps].map((value) => ({
+        value,
+        title: value ? t('key.upToTimes', { n: value }, value) : t('key.asNeeded'),
+      }))
+    : [];
+});
 const ranks = computed(() => [...new Set(stops.value.filter((g) => g.rank && !g.mixed).map((g) => g.rank))]);
 const stopsOf = (rank: string) => stops.value.filter((g) => g.rank === rank && !g.mixed).map((g) => g.value);
 const leads = Array.from({ length: MOST_LEADS - 1 }, (_, i) => i + 2).map((value) => ({
@@ -94,6 +105,14 @@ const taxonChoices = computed(() =>
         @click="emit('wish', { groups: [...new Set([...wish.groups, ...stopsOf(rank)])] })"
         >{{ $t('key.eachRank', { rank }) }}</v-btn
       >
+      <v-select
+        v-if="magnifications.length"
+        :model-value="wish.magnification"
+        :items="magnifications"
+        :label="$t('key.magnification')"
+        hide-details
+        @update:model-value="emit('wish', { magnification: $event })"
+      />
       <v-select
         :model-value="wish.leads"
         :items="leads"

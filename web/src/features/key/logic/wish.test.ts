@@ -15,6 +15,7 @@ const PLAIN: Wish = {
   stages: [],
   groups: [],
   leads: 2,
+  magnification: 0,
   readers: undefined,
 };
 
@@ -29,7 +30,14 @@ test('an address says only what is wanted otherwise than usual, and is read back
     { ...PLAIN, months: [1, 12], organs: ['leaf, upper', 'stem'], methods: ['cut across'], preserved: ['DRIED'] },
     { ...PLAIN, taxa: ['aa-bane', 'bb'], forbidden: ['leaf-margin'] },
     { ...PLAIN, hazardsFirst: true, questions: [{ character: 'leaf-tip', rows: [] }] },
-    { ...PLAIN, stages: ['female, in winter', 'juvenile'], groups: ['aa', 'bb'], leads: 4, readers: 'NOVICE' },
+    {
+      ...PLAIN,
+      stages: ['female, in winter', 'juvenile'],
+      groups: ['aa', 'bb'],
+      leads: 4,
+      readers: 'NOVICE',
+      magnification: 400,
+    },
     {
       ...PLAIN,
       questions: [

@@ -28,6 +28,7 @@ export function wishOf(query: LocationQuery): Wish {
     stages: seen.stages,
     groups: listed(query.stop),
     leads: Math.min(MOST_LEADS, Math.max(2, Math.floor(Number(query.leads)) || 2)),
+    magnification: Math.max(0, Math.floor(Number(query.times)) || 0),
     readers: READERS.find((r) => r === query.readers),
   };
 }
@@ -57,6 +58,7 @@ export function addressOf(wish: Wish): LocationQueryRaw {
     stop: wish.groups.join(',') || undefined,
     leads: wish.leads > 2 ? String(wish.leads) : undefined,
     readers: wish.readers,
+    times: wish.magnification ? String(wish.magnification) : undefined,
   };
 }
 

@@ -43,6 +43,7 @@ test('a key that is there at once is shown with its proof and its files', async 
       stages: [],
       groups: [],
       leads: 2,
+      magnification: 0,
     },
   ]);
   usePreferences().plain = true;

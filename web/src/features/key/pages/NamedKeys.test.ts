@@ -21,6 +21,7 @@ const REQUEST: Schemas['KeyRequest'] = {
   stages: [],
   groups: [],
   leads: 2,
+  magnification: 0,
 };
 const line = (standing: Schemas['Standing'], name = 'Winter key'): Schemas['NamedKeyLine'] => ({
   id: 7,

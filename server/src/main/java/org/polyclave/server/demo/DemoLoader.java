@@ -138,7 +138,8 @@ class DemoLoader {
                 any.stages(),
                 any.groups(),
                 any.leads(),
-                null);
+                null,
+                any.magnification());
         NamedKeyService.NamedKeyLine kept =
                 namedKeys.keep(open, name, keys.begin(open, request, PATIENCE).id());
         namedKeys.update(open, kept.id(), name, published);

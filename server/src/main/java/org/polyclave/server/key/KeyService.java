@@ -57,6 +57,7 @@ public class KeyService {
      * @param groups ids of taxa at which the key stops
      * @param leads how many leads a couplet may have, 2 to 8
      * @param readers who is to read it; none: as the objective has it
+     * @param magnification how many times things can be magnified at most; 0: as needed
      */
     public record KeyRequest(
             KeyObjective objective,
@@ -72,7 +73,8 @@ public class KeyService {
             SortedSet<String> stages,
             SortedSet<String> groups,
             Integer leads,
-            @Nullable Observer readers) {
+            @Nullable Observer readers,
+            Integer magnification) {
         /**
          * A character that is asked wherever exactly these rows are in play, if it can be asked there.
          *
@@ -98,6 +100,7 @@ public class KeyService {
             stages = Objects.requireNonNullElseGet(stages, TreeSet::new);
             groups = Objects.requireNonNullElseGet(groups, TreeSet::new);
             leads = Objects.requireNonNullElse(leads, KeyOptions.TWO_LEADS);
+            magnification = Objects.requireNonNullElse(magnification, 0);
             if (leads < KeyOptions.TWO_LEADS || leads > KeyOptions.MOST_LEADS) {
                 throw new InvalidInput("Couplets have 2 to " + KeyOptions.MOST_LEADS + " leads.");
             }
@@ -120,11 +123,12 @@ public class KeyService {
                 none(),
                 none(),
                 KeyOptions.TWO_LEADS,
-                null);
+                null,
+                0);
 
         /** What can be seen when the key is used. */
         KeyContext context() {
-            return new KeyContext(months, lower(organs), lower(methods), preserved);
+            return new KeyContext(months, lower(organs), lower(methods), preserved, magnification);
         }
 
         /** What must be asked of the study as this key may ask of it; of what is not there any more nothing. */

@@ -23,9 +23,14 @@ import org.polyclave.study.rules.InvalidInput;
  * @param organs names of organs; empty: all
  * @param methods names of methods; empty: all; "eye" is always at hand
  * @param preserved what was done to the specimen; what that alters cannot be seen
+ * @param magnification how many times things can be magnified at most; 0: as needed
  */
 public record KeyContext(
-        Set<Integer> months, Set<String> organs, Set<String> methods, Set<Specimen.Treated> preserved) {
+        Set<Integer> months,
+        Set<String> organs,
+        Set<String> methods,
+        Set<Specimen.Treated> preserved,
+        int magnification) {
     public static final KeyContext EVERYTHING = new KeyContext(Set.of(), Set.of(), Set.of());
 
     public KeyContext {
@@ -33,6 +38,14 @@ public record KeyContext(
         organs = Set.copyOf(organs);
         methods = Set.copyOf(methods);
         preserved = Set.copyOf(preserved);
+        if (magnification < 0) {
+            throw new InvalidInput("A magnification is a number from 1; 0 stands for any.");
+        }
+    }
+
+    /** With whatever magnifies. */
+    public KeyContext(Set<Integer> months, Set<String> organs, Set<String> methods, Set<Specimen.Treated> preserved) {
+        this(months, organs, methods, preserved, 0);
     }
 
     /** Of fresh material. */
@@ -41,7 +54,7 @@ public record KeyContext(
     }
 
     /**
-     * Reads {@code months=1+2,organs=leaf+stem,methods=eye+lens,preserved=dried}.
+     * Reads {@code months=1+2,organs=leaf+stem,methods=eye+lens,preserved=dried,magnification=10}.
      *
      * @throws InvalidInput with a sentence, if a part is not known
      */
@@ -49,11 +62,12 @@ public record KeyContext(
         Map<String, Set<String>> parts = new LinkedHashMap<>();
         for (String part : text.split(",")) {
             String[] sides = part.strip().toLowerCase(Locale.ROOT).split("=", 2);
-            boolean known = List.of("months", "organs", "methods", "preserved").contains(sides[0].strip());
+            boolean known = List.of("months", "organs", "methods", "preserved", "magnification")
+                    .contains(sides[0].strip());
             if (sides.length < 2 || !known) {
                 throw new InvalidInput(
                         "'" + part
-                                + "' is not a context. Use months=, organs=, methods= or preserved=, with values joined by '+'.");
+                                + "' is not a context. Use months=, organs=, methods=, preserved= or magnification=, with values joined by '+'.");
             }
             Set<String> values = new TreeSet<>();
             for (String value : sides[1].split("\\+")) {
@@ -72,7 +86,16 @@ public record KeyContext(
                 months,
                 parts.getOrDefault("organs", Set.of()),
                 parts.getOrDefault("methods", Set.of()),
-                treated(parts.getOrDefault("preserved", Set.of())));
+                treated(parts.getOrDefault("preserved", Set.of())),
+                magnification(parts.getOrDefault("magnification", Set.of())));
+    }
+
+    private static int magnification(Set<String> told) {
+        String most = String.join("+", told);
+        if (!most.matches("[1-9]\\d{0,5}|")) {
+            throw new InvalidInput("'" + most + "' is not a magnification. Write a number, such as 10.");
+        }
+        return most.isEmpty() ? 0 : Integer.parseInt(most);
     }
 
     private static Set<Specimen.Treated> treated(Set<String> told) {
@@ -152,6 +175,9 @@ public record KeyContext(
             return Optional.of(Lack.ORGAN);
         }
         if (!methods.isEmpty() && !eye && !methods.contains(method)) {
+            return Optional.of(Lack.METHOD);
+        }
+        if (magnification > 0 && character.where().times().orElse(0) > magnification) {
             return Optional.of(Lack.METHOD);
         }
         boolean altered =

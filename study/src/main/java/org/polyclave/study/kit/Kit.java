@@ -5,7 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.core.matrix.Handling;
@@ -21,7 +20,6 @@ import org.polyclave.study.model.StudyRow;
  */
 public final class Kit {
     private static final int LENS = 10;
-    private static final Pattern NUMBER = Pattern.compile("\\d+");
     /** Things by the words of a method, in the order in which they are listed. */
     private static final Map<String, Pattern> THINGS = new LinkedHashMap<>();
 
@@ -70,11 +68,8 @@ public final class Kit {
     }
 
     private static String magnification(String thing, List<StudyCharacter> with) {
-        OptionalInt most = with.stream()
-                .map(c -> NUMBER.matcher(c.where().magnification()))
-                .filter(Matcher::find)
-                .mapToInt(m -> Integer.parseInt(m.group()))
-                .max();
+        OptionalInt most =
+                with.stream().flatMapToInt(c -> c.where().times().stream()).max();
         boolean magnifies = "lens".equals(thing) || thing.endsWith("microscope");
         if (!magnifies || (most.isEmpty() && !"lens".equals(thing))) {
             return "";

@@ -5,6 +5,8 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.polyclave.core.matrix.CharacterRole;
@@ -297,6 +299,13 @@ public record StudyCharacter(
             String magnification,
             String material) {
         public static final Where NOT_SAID = new Where("", "", "", "", "", "", "", "");
+        private static final Pattern NUMBER = Pattern.compile("\\d{1,6}");
+
+        /** How many times it must be magnified at least, if a number says so. */
+        public OptionalInt times() {
+            Matcher number = NUMBER.matcher(magnification);
+            return number.find() ? OptionalInt.of(Integer.parseInt(number.group())) : OptionalInt.empty();
+        }
     }
 
     /**

@@ -1,6 +1,7 @@
 package org.polyclave.study.compile;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -102,6 +103,17 @@ class CompiledStudyTest {
                 .contains("mild-one", "mild-two", "mild-two-male")
                 .doesNotContain("mild-two-young");
         assertThat(whole.ofStages(Set.of())).isSameAs(whole);
+    }
+
+    @Test
+    void whatNeedsMoreMagnificationThanThereIsIsNotAtHand() {
+        StudyCharacter spore = TIP.withWhere(new StudyCharacter.Where("", "", "", "", "", "", "oil, 1000x", ""));
+        KeyContext few = KeyContext.parse("magnification=400");
+        assertThat(few.lacks(spore)).contains(KeyContext.Lack.METHOD);
+        assertThat(few.lacks(TIP)).isEmpty();
+        assertThat(KeyContext.parse("magnification=1000").lacks(spore)).isEmpty();
+        assertThat(KeyContext.EVERYTHING.lacks(spore)).isEmpty();
+        assertThatThrownBy(() -> KeyContext.parse("magnification=much")).hasMessageContaining("Write a number");
     }
 
     /** A female is grown and may be of any colour; what is young may be of either sex. */
