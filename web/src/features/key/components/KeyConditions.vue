@@ -37,7 +37,7 @@ const ranks = computed(() => [...new Set(stops.value.filter((g) => g.rank && !g.
 const stopsOf = (rank: string) => stops.value.filter((g) => g.rank === rank && !g.mixed).map((g) => g.value);
 const leads = Array.from({ length: MOST_LEADS - 1 }, (_, i) => i + 2).map((value) => ({
   value,
-  title: t('key.leadsOfCouplet', { n: value }, value),
+  title: value > 2 ? t('key.leadsOfCouplet', { n: value }) : t('key.twoLeads'),
 }));
 /** A select says nothing by null. */
 const readers = [null, ...READERS].map((value) => ({ value, title: t(`key.readersAre.${value ?? 'ANY'}`) }));

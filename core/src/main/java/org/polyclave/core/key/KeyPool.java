@@ -26,6 +26,7 @@ final class KeyPool {
     /** With fewer, to begin otherwise is not worth it. */
     private static final int NODES_A_ROOT = 600;
 
+    private static final double HALF = 0.5;
     private static final double SAFER_MAY_COST = 1.1;
 
     private final Map<KeyObjective, SplitCost> costs = new EnumMap<>(KeyObjective.class);
@@ -36,6 +37,7 @@ final class KeyPool {
     private final KeyProblem problem;
     private final TreeCost treeCost;
     private final double mostEnds;
+    private final KeyOptions options;
     private final double nodeBudget;
     private final SetQuestions questions;
     private final boolean large;
@@ -68,6 +70,7 @@ final class KeyPool {
     KeyPool(KeyProblem problem, KeyOptions options, double mostEnds) {
         this.problem = problem;
         this.mostEnds = mostEnds;
+        this.options = options;
         nodeBudget = options.nodeBudget();
         questions = new SetQuestions(problem, options.questions());
         large = KeySearch.isLarge(problem);
@@ -86,6 +89,41 @@ final class KeyPool {
      * @param found run whenever there is a better tree, or the first
      */
     void search(CancelSignal cancel, Progress progress, Runnable found) {
+        boolean several = problem.mostLeads > KeyOptions.TWO_LEADS;
+        searchOwn(cancel, several ? share -> progress.report(HALF * share) : progress, found);
+        if (several && !all.isEmpty() && !cancel.isCancelled()) {
+            searchTwoLeads(cancel, share -> progress.report(HALF + HALF * share), found);
+        }
+    }
+
+    /** A key of two leads a couplet is one of at most so many, too, and often the safer one. */
+    private void searchTwoLeads(CancelSignal cancel, Progress progress, Runnable found) {
+        KeyProblem two = new KeyProblem(problem.matrix, options.evenWeights());
+        KeyPool pool = new KeyPool(two, options.withLeads(KeyOptions.TWO_LEADS), mostEnds);
+        pool.search(cancel, progress, () -> {});
+        if (!pool.isEmpty()) {
+            for (KeyObjective objective : costs.keySet()) {
+                all.add(judged(joined(pool.best(objective).tree(), Position.start(problem))));
+            }
+            found.run();
+        }
+    }
+
+    /** The same tree; choices that follow one another by one character are one couplet, as far as that may have so many leads. */
+    private static KeyTree joined(KeyTree tree, Position position) {
+        if (!(tree instanceof KeyTree.Choice choice)) {
+            return tree;
+        }
+        Split split = choice.chosen().split();
+        return new KeyTree.Choice(
+                choice.chosen(),
+                choice.alternatives(),
+                joined(choice.first(), position.follow(split, true)),
+                joined(choice.second(), position.follow(split, false)),
+                position.goesOn(split));
+    }
+
+    private void searchOwn(CancelSignal cancel, Progress progress, Runnable found) {
         LeastSteps leastSteps = new LeastSteps(problem);
         int done = 0;
         boolean otherRoots =
