@@ -139,7 +139,8 @@ public final class SafetyFamilies {
                         List.of(),
                         presence ? 2 : 0,
                         around,
-                        CharacterRole.DECIDES));
+                        CharacterRole.DECIDES,
+                        1));
             }
         }
         Cell[][] cells = new Cell[taxa][kinds.size()];

@@ -63,46 +63,6 @@ public record MatrixCharacter(
         }
     }
 
-    /** A character that is there on every individual. */
-    public MatrixCharacter(
-            String id,
-            CharacterType type,
-            int stateCount,
-            List<ControllingCondition> appliesWhen,
-            int organ,
-            int method,
-            int group,
-            double effort,
-            double uncertainty,
-            Misreading misreading,
-            int months,
-            Handling handling,
-            boolean countsForSafety,
-            List<Integer> confusable,
-            int absence,
-            List<Integer> around,
-            CharacterRole role) {
-        this(
-                id,
-                type,
-                stateCount,
-                appliesWhen,
-                organ,
-                method,
-                group,
-                effort,
-                uncertainty,
-                misreading,
-                months,
-                handling,
-                countsForSafety,
-                confusable,
-                absence,
-                around,
-                role,
-                1);
-    }
-
     /** A character that is misread alike in all rows and whose states are not commonly mistaken for one another. */
     public MatrixCharacter(
             String id,
@@ -135,7 +95,8 @@ public record MatrixCharacter(
                 List.of(),
                 0,
                 List.of(),
-                CharacterRole.DECIDES);
+                CharacterRole.DECIDES,
+                1);
     }
 
     /** A character with everyday defaults: one minute, trained misreading 5 %, seen all year, a group of its own. */

@@ -733,7 +733,8 @@ class EvidenceTest {
                 confusable,
                 0,
                 List.of(),
-                CharacterRole.DECIDES);
+                CharacterRole.DECIDES,
+                1);
         Cell.Categorical cell = new Cell.Categorical(1, 1 | mistaken, new double[] {1, 0, 0, 0});
         double[] exact = RecordedStates.of(character, cell, 0.1);
         for (int s = 0; s < exact.length; s++) {
@@ -765,7 +766,8 @@ class EvidenceTest {
                 List.of(),
                 0,
                 List.of(),
-                CharacterRole.DECIDES);
+                CharacterRole.DECIDES,
+                1);
         Matrix matrix = matrix(List.of(ring), new Cell[] {only(0)}, new Cell[] {only(1)}, new Cell[] {only(1)});
         double[] gains = new double[2];
         for (boolean trained : new boolean[] {true, false}) {

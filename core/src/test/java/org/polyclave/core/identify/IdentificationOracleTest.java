@@ -109,7 +109,8 @@ class IdentificationOracleTest {
                 confusable,
                 0,
                 c % 2 == 0 ? List.of() : List.of(PARTS),
-                ROLES.get(random.nextInt(ROLES.size())));
+                ROLES.get(random.nextInt(ROLES.size())),
+                1);
     }
 
     private static Cell cell(MatrixCharacter character, Random random) {

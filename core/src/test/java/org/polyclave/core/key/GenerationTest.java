@@ -388,7 +388,8 @@ class GenerationTest {
                     List.of(),
                     0,
                     List.of(),
-                    CharacterRole.DECIDES));
+                    CharacterRole.DECIDES,
+                    1));
         }
         Cell[][] cells = {
             {only(0, 2), only(0, 2)}, {only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2)}, {only(1, 2), only(1, 2)}
@@ -463,7 +464,8 @@ class GenerationTest {
                     List.of(),
                     0,
                     List.of(),
-                    CharacterRole.DECIDES));
+                    CharacterRole.DECIDES,
+                    1));
         }
         Cell[][] cells = {{only(0, 2), only(0, 2)}, {only(1, 2), only(1, 2)}};
         return firstAsked(matrix(characters, cells), objective);

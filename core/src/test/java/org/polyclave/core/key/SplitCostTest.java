@@ -42,7 +42,8 @@ class SplitCostTest {
                     List.of(),
                     0,
                     List.of(),
-                    CharacterRole.DECIDES));
+                    CharacterRole.DECIDES,
+                    1));
 
     private static final KeyProblem PROBLEM = new KeyProblem(matrix(), true);
 
