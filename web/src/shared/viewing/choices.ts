@@ -13,6 +13,12 @@ export function names(values: string[]): string[] {
 export const partsOf = (study: Schemas['StudyView']) => names(study.characters.map((c) => c.organ));
 export const equipmentOf = (study: Schemas['StudyView']) => names(study.characters.map((c) => c.method));
 
+/** How many times the characters of a study must be magnified, from the least. */
+export function magnificationsOf(study: Schemas['StudyView']): number[] {
+  const needed = study.characters.flatMap((c) => Number(/\d{1,6}/.exec(c.where.magnification)?.[0]) || []);
+  return [...new Set(needed)].sort((a, b) => a - b);
+}
+
 /** The part that is called leaf, if the study has one. */
 export const leafOf = (study: Schemas['StudyView']) => partsOf(study).find((part) => LEAF.test(part));
 

@@ -6,7 +6,7 @@ import StatePicture from '@/shared/picture/StatePicture.vue';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
-import { rowsByLead } from '../logic/arrivals';
+import { letterOf, rowsByLead } from '../logic/arrivals';
 
 /** Who goes down each lead of a couplet, with the pictures of its states and the cells that it rests on. */
 const props = defineProps<{ view: Schemas['KeyView']; couplet: Schemas['CoupletView'] }>();
@@ -44,7 +44,7 @@ const leads = computed(() =>
   <ProblemNote :problem="problem" />
   <v-btn v-if="problem" size="small" @click="fetchCells">{{ $t('tryAgain') }}</v-btn>
   <section v-for="(lead, l) in leads" :key="l">
-    <h4>{{ $t('key.lead', { which: 'abcdefgh'[l] ?? l + 1, n: lead.rows.length }, lead.rows.length) }}</h4>
+    <h4>{{ $t('key.lead', { which: letterOf(l), n: lead.rows.length }, lead.rows.length) }}</h4>
     <div v-if="lead.states.some((s) => s.picture)" class="pictures">
       <figure v-for="state in lead.states" :key="state.id">
         <StatePicture :id="state.picture" decorative />

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n';
 import type { Schemas } from '@/api/client';
 import MonthBand from '@/shared/calendar/MonthBand.vue';
 import type { ViewingConditions } from '@/shared/viewing/conditions';
+import { magnificationsOf } from '@/shared/viewing/choices';
 import ViewingChoices from '@/shared/viewing/ViewingChoices.vue';
 import ViewingShortcuts from '@/shared/viewing/ViewingShortcuts.vue';
 import { stopGroups, taxonGroups } from '../logic/groups';
@@ -22,17 +23,13 @@ const { t } = useI18n();
 /** Taxa by what they have in common. */
 const groups = computed(() => taxonGroups(props.study.rows, t));
 const stops = computed(() => stopGroups(props.study.rows));
-/** What the characters of the study need, from the least. */
-const magnifications = computed(() => {
-  const needed = props.study.characters.flatMap((c) => Number(/\d{1,6}/.exec(c.where.magnification)?.[0]) || []);
-  const steps = [...new Set(needed)].sort((a, b) => a - b);
-  return steps.length
-    ? [0, ...steps].map((value) => ({
-        value,
-        title: value ? t('key.upToTimes', { n: value }, value) : t('key.asNeeded'),
-      }))
-    : [];
-});
+/** What the characters of the study need; nothing where none says so. */
+const magnifications = computed(() =>
+  [0, ...magnificationsOf(props.study)].map((value) => ({
+    value,
+    title: value ? t('key.upToTimes', { n: value }) : t('key.asNeeded'),
+  })),
+);
 const ranks = computed(() => [...new Set(stops.value.filter((g) => g.rank && !g.mixed).map((g) => g.rank))]);
 const stopsOf = (rank: string) => stops.value.filter((g) => g.rank === rank && !g.mixed).map((g) => g.value);
 const leads = Array.from({ length: MOST_LEADS - 1 }, (_, i) => i + 2).map((value) => ({
@@ -106,7 +103,7 @@ const taxonChoices = computed(() =>
         >{{ $t('key.eachRank', { rank }) }}</v-btn
       >
       <v-select
-        v-if="magnifications.length"
+        v-if="magnifications.length > 1"
         :model-value="wish.magnification"
         :items="magnifications"
         :label="$t('key.magnification')"

@@ -4,6 +4,7 @@ import { onMounted } from 'vue';
 import type { Schemas } from '@/api/client';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
+import { endsOf, membersOf } from '../logic/ends';
 import OpenDanger from './OpenDanger.vue';
 
 /** The key as it is printed: numbered couplets, parallel leads, back-references; every target is a link. */
@@ -108,16 +109,6 @@ function jump(couplet: number) {
 </template>
 
 <script lang="ts">
-/** A group at which a key stops bears its own name; what belongs to it stands below. */
-function endsOf(terminal: Schemas['TerminalView']): Schemas['NameView'][] {
-  return terminal.group ? [terminal.group] : terminal.names;
-}
-
-function membersOf(terminal: Schemas['TerminalView']): string {
-  const group = terminal.group?.label;
-  return [...new Set(terminal.names.map((n) => (n.label === group && n.stage ? n.stage : n.label)))].join(', ');
-}
-
 function lower(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);
 }

@@ -1,5 +1,6 @@
 import type { Schemas } from '@/api/client';
 import { isDangerous } from '@/shared/taxon/hazards';
+import { endsOf } from './ends';
 
 type KeyView = Schemas['KeyView'];
 
@@ -86,7 +87,7 @@ export function flowOf(key: KeyView, step: number): Flow {
       if (lead.couplet !== undefined) {
         children.push({ laid: lay(lead.couplet, depth + 1), stop: false });
       } else {
-        const names = lead.terminal?.group ? [lead.terminal.group] : (lead.terminal?.names ?? []);
+        const names = lead.terminal ? endsOf(lead.terminal) : [];
         const stop = { x: x + step, y: (slots + 0.5) * SLOT, names };
         flow.stops.push(stop);
         flow.width = Math.max(flow.width, endOf(stop));

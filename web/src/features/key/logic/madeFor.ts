@@ -13,7 +13,7 @@ export function madeFor(wish: Wish, t: Translate): string {
     wish.months.map((m) => t(`month.${m}`)).join(', '),
     wish.organs.join(', '),
     wish.methods.join(', '),
-    wish.magnification ? t('key.upToTimes', { n: wish.magnification }, wish.magnification) : '',
+    wish.magnification ? t('key.upToTimes', { n: wish.magnification }, 1) : '',
     wish.preserved.map((p) => t(`apart.treated.${p satisfies (typeof TREATMENTS)[number]}`)).join(', '),
     wish.stages.join(', '),
     wish.evenWeights ? '' : t('key.common'),

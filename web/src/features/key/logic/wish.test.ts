@@ -54,5 +54,6 @@ test('an address says only what is wanted otherwise than usual, and is read back
 test('an address that asks for too many leads, or readers that there are not, is read as what there is', () => {
   expect(wishOf({ leads: '99' }).leads).toBe(8);
   expect(wishOf({ leads: 'many' }).leads).toBe(2);
+  expect(wishOf({ times: '1e12' }).magnification).toBe(999_999);
   expect(wishOf({ leads: '-3', readers: 'EVERYONE' })).toMatchObject({ leads: 2, readers: undefined });
 });

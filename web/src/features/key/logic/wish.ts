@@ -6,6 +6,8 @@ export type Wish = Schemas['KeyRequest'];
 
 /** Couplets have two leads unless more are wished. */
 export const MOST_LEADS = 8;
+/** No microscope magnifies more. */
+const MOST_TIMES = 999_999;
 export const READERS = ['TRAINED', 'NOVICE'] as const;
 
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
@@ -28,7 +30,7 @@ export function wishOf(query: LocationQuery): Wish {
     stages: seen.stages,
     groups: listed(query.stop),
     leads: Math.min(MOST_LEADS, Math.max(2, Math.floor(Number(query.leads)) || 2)),
-    magnification: Math.max(0, Math.floor(Number(query.times)) || 0),
+    magnification: Math.min(MOST_TIMES, Math.max(0, Math.floor(Number(query.times)) || 0)),
     readers: READERS.find((r) => r === query.readers),
   };
 }

@@ -1,27 +1,20 @@
 <script setup lang="ts">
-import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import { OpenDanger } from '@/features/key';
+import { endsOf, membersOf, OpenDanger } from '@/features/key';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 
 /** What a key ends at: its names, why it goes no further, and what dangerous thing the way there does not rule out. */
-const props = defineProps<{ terminal: Schemas['TerminalView']; taxonLink: string }>();
-const group = computed(() => props.terminal.group);
-const names = computed(() => (group.value ? [group.value] : props.terminal.names));
-const members = computed(() => {
-  const of = group.value;
-  return of ? [...new Set(props.terminal.names.map((n) => (n.label === of.label && n.stage) || n.label))] : [];
-});
+defineProps<{ terminal: Schemas['TerminalView']; taxonLink: string }>();
 </script>
 
 <template>
   <div class="end">
-    <p v-for="n in names" :key="n.row" class="name">
+    <p v-for="n in endsOf(terminal)" :key="n.row" class="name">
       <router-link :to="`${taxonLink}${n.row}`"><TaxonName :label="n.label" :stage="n.stage" /></router-link>
       <HazardMark :hazard="n.hazard" :text="n.hazardText" full />
     </p>
-    <p v-if="members.length" class="quiet">{{ members.join(', ') }}</p>
+    <p v-if="terminal.group" class="quiet">{{ membersOf(terminal) }}</p>
     <p v-if="terminal.reason" class="quiet">{{ terminal.reason }}</p>
     <OpenDanger v-for="d in terminal.notRuledOut" :key="d.name.row" :danger="d" />
     <p>{{ $t('reading.compare') }}</p>

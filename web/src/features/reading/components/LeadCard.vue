@@ -4,7 +4,6 @@ import type { Schemas } from '@/api/client';
 import GlossaryText from '@/shared/glossary/GlossaryText.vue';
 import { usePictures } from '@/shared/picture/pictures';
 import StatePicture from '@/shared/picture/StatePicture.vue';
-import { usePreferences } from '@/stores/preferences';
 
 /** A lead to tap as a whole: its states in pictures, what decides, and what confirms. */
 const props = defineProps<{
@@ -15,7 +14,6 @@ const props = defineProps<{
   plain: boolean;
 }>();
 const emit = defineEmits<{ take: [] }>();
-const preferences = usePreferences();
 const pictures = usePictures();
 
 const said = (s: Schemas['StatementView']) => (props.plain ? s.plainText : s.text);
@@ -26,7 +24,7 @@ const drawn = computed(() => {
   return props.states.filter((s) => ids.includes(s.id) && pictures(s.picture));
 });
 const text = computed(() => props.lead.statements.map(said).join('; '));
-const called = (state: Schemas['StudyState']) => (preferences.plain && state.plain) || state.label;
+const called = (state: Schemas['StudyState']) => (props.plain && state.plain) || state.label;
 </script>
 
 <template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import { decidingText, letterOf, type Step } from '../logic/path';
+import { letterOf } from '@/features/key';
+import { decidingText, type Step } from '../logic/path';
 
 /** The way so far; each step can be gone back to. */
 const props = defineProps<{ view: Schemas['KeyView']; steps: Step[]; plain: boolean }>();

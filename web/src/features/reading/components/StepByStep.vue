@@ -2,8 +2,9 @@
 import { computed, nextTick, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
+import { letterOf } from '@/features/key';
 import GlossaryText from '@/shared/glossary/GlossaryText.vue';
-import { decidingText, letterOf, likelierLead, otherWays, placeOf, stepsIn, textOf, type Step } from '../logic/path';
+import { decidingText, leadToMost, otherWays, placeOf, stepsIn, textOf, type Step } from '../logic/path';
 import KeyEnd from './KeyEnd.vue';
 import LeadCard from './LeadCard.vue';
 import ReadingTrail from './ReadingTrail.vue';
@@ -40,7 +41,7 @@ function take(lead: number, doubtful = false) {
 
 /** Both ways stay open; the one to more names is tried first. */
 function cannotTell() {
-  if (place.value.couplet) take(likelierLead(props.view, place.value.couplet), true);
+  if (place.value.couplet) take(leadToMost(props.view, place.value.couplet), true);
 }
 
 const heading = useTemplateRef<HTMLElement>('heading');

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
+import { letterOf } from '@/features/key';
 import GlossaryText from '@/shared/glossary/GlossaryText.vue';
-import { letterOf, textOf, waysTo, type Step } from '../logic/path';
+import { textOf, waysTo, type Step } from '../logic/path';
 
 /** How a key leads to a taxon, lead by lead: read backwards from a name, it is a check of it. */
 const props = defineProps<{ view: Schemas['KeyView']; row: string; plain: boolean }>();
-const FIRST = 1;
 
 const ways = computed(() => waysTo(props.view, props.row));
 const statementsAt = (step: Step) =>
@@ -17,8 +17,8 @@ const statementsAt = (step: Step) =>
   <section v-if="ways.length">
     <h3>{{ $t('reading.waysTo') }}</h3>
     <p class="quiet">{{ $t('reading.waysToMeans') }}</p>
-    <component :is="w < FIRST ? 'div' : 'details'" v-for="(way, w) in ways" :key="textOf(way)">
-      <summary v-if="w >= FIRST">{{ $t('reading.anotherWay', { n: way.length }, way.length) }}</summary>
+    <component :is="w ? 'details' : 'div'" v-for="(way, w) in ways" :key="textOf(way)">
+      <summary v-if="w">{{ $t('reading.anotherWay', { n: way.length }, way.length) }}</summary>
       <ol>
         <li v-for="(step, i) in way" :key="step.couplet">
           <router-link :to="{ query: { view: 'key', at: textOf(way.slice(0, i)) || undefined } }" class="figures"

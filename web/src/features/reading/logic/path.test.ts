@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { likelierLead, otherWays, placeOf, stepsIn, stillPossible, textOf, waysTo } from './path';
+import { leadToMost, otherWays, placeOf, stepsIn, stillPossible, textOf, waysTo } from './path';
 
 const end = (label: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN') => ({
   terminal: { names: [{ row: label, label, hazard }], notRuledOut: [], reason: '' },
@@ -48,8 +48,8 @@ test('who went astray is shown first where they could not tell, then where many 
 });
 
 test('who cannot tell tries first what leads to more names', () => {
-  expect(likelierLead(KEY, KEY.couplets[0] as Schemas['CoupletView'])).toBe(0);
-  expect(likelierLead(KEY, KEY.couplets[2] as Schemas['CoupletView'])).toBe(0);
+  expect(leadToMost(KEY, KEY.couplets[0] as Schemas['CoupletView'])).toBe(0);
+  expect(leadToMost(KEY, KEY.couplets[2] as Schemas['CoupletView'])).toBe(0);
 });
 
 test('a name is led to on every way that ends at it, or at the group that stands for it', () => {

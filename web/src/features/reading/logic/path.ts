@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client';
+import { letterOf, namesBelow, numbered } from '@/features/key';
 import { isDangerous } from '@/shared/taxon/hazards';
 
 type KeyView = Schemas['KeyView'];
@@ -24,8 +25,6 @@ const LETTERS = 'abcdefgh';
 const DOUBT = '~';
 const BETWEEN = '.';
 
-export const letterOf = (lead: number) => LETTERS[lead] ?? String(lead + 1);
-
 /** The steps of an address; what is no step is left out. */
 export function stepsIn(text: string): Step[] {
   return text.split(BETWEEN).flatMap((part) => {
@@ -37,8 +36,6 @@ export function stepsIn(text: string): Step[] {
 export function textOf(steps: Step[]): string {
   return steps.map((s) => `${s.couplet}${letterOf(s.lead)}${s.doubtful ? DOUBT : ''}`).join(BETWEEN);
 }
-
-const numbered = (key: KeyView) => new Map(key.couplets.map((c) => [c.number, c]));
 
 /** Where some steps lead, as far as they are those of this key. */
 export function placeOf(key: KeyView, steps: Step[]): Place {
@@ -56,12 +53,6 @@ export function placeOf(key: KeyView, steps: Step[]): Place {
     at = next;
   }
   return { steps: taken, couplet: at };
-}
-
-/** The names at or below a lead. */
-function namesBelow(byNumber: Map<number, CoupletView>, lead: Schemas['LeadView']): Schemas['NameView'][] {
-  const next = lead.couplet === undefined ? undefined : byNumber.get(lead.couplet);
-  return next ? next.leads.flatMap((l) => namesBelow(byNumber, l)) : (lead.terminal?.names ?? []);
 }
 
 /** What it may still be: what lies ahead, and where a reader could not tell also what lies by the other leads; dangers first. */
@@ -132,8 +123,8 @@ export function otherWays(key: KeyView, steps: Step[]): OtherWay[] {
     .map(({ couplet, lead, doubtful, steps: way }) => ({ couplet, lead, doubtful, steps: way }));
 }
 
-/** Of a lead that is tried because the reader could not tell: the one by which fewer are misled, else the one to more names. */
-export function likelierLead(key: KeyView, couplet: CoupletView): number {
+/** The lead with most names below it: what is tried first by who cannot tell. */
+export function leadToMost(key: KeyView, couplet: CoupletView): number {
   const byNumber = numbered(key);
   const counts = couplet.leads.map((l) => new Set(namesBelow(byNumber, l).map((n) => n.label)).size);
   return counts.indexOf(Math.max(...counts));

@@ -282,7 +282,8 @@ class KeyApiTest {
     @Test
     void aKeyThatCannotBeMadeSaysWhy() {
         Visitor author = Visitor.author();
-        for (String wish : List.of("\"objective\":\"MAGIC\"", "\"months\":[13]", "\"leads\":1", "\"leads\":9")) {
+        for (String wish : List.of(
+                "\"objective\":\"MAGIC\"", "\"months\":[13]", "\"leads\":1", "\"leads\":9", "\"magnification\":-1")) {
             assertThat(author.post(KEYS, "{\"evenWeights\":true," + wish + "}").status())
                     .as(wish)
                     .isEqualTo(400);

@@ -81,7 +81,8 @@ final class SplitCost {
             return prices;
         }
         MatrixCharacter character = problem.matrix.character(split.character());
-        if (position.isAsked(split.character()) && !position.goesOn(split)) {
+        boolean goesOn = position.goesOn(split);
+        if (position.isAsked(split.character()) && !goesOn) {
             prices.add(new Price(PriceKind.ASKED_AGAIN, ASKED_AGAIN));
         }
         if (!split.isNumeric()) {
@@ -96,10 +97,10 @@ final class SplitCost {
             }
         }
         double seen = seen(split.character());
-        if (seen < 1 && !position.goesOn(split)) {
+        if (seen < 1 && !goesOn) {
             prices.add(new Price(PriceKind.OUT_OF_SEASON, NOT_TO_BE_SEEN * (1 - seen)));
         }
-        if (character.seenOn() < 1 && !position.goesOn(split)) {
+        if (character.seenOn() < 1 && !goesOn) {
             prices.add(new Price(PriceKind.SELDOM_THERE, NOT_TO_BE_SEEN * (1 - character.seenOn())));
         }
         return prices;

@@ -104,6 +104,9 @@ public class KeyService {
             if (leads < KeyOptions.TWO_LEADS || leads > KeyOptions.MOST_LEADS) {
                 throw new InvalidInput("Couplets have 2 to " + KeyOptions.MOST_LEADS + " leads.");
             }
+            if (magnification < 0) {
+                throw new InvalidInput("A magnification is a number from 1; 0 stands for any.");
+            }
             if (months.stream().anyMatch(m -> m < 1 || m > 12)) {
                 throw new InvalidInput("Months are numbers from 1 to 12.");
             }

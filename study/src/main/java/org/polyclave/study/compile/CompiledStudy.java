@@ -5,12 +5,12 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 import org.polyclave.core.matrix.Matrix;
 import org.polyclave.study.model.OutsideTaxon;
+import org.polyclave.study.model.RowTree;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.StudyRow;
@@ -96,7 +96,8 @@ public record CompiledStudy(
 
     /** The same for some taxa only, with all that belongs to them. */
     public CompiledStudy of(Set<String> taxa) {
-        return ofRows(i -> belongs(rows.get(i), taxa));
+        RowTree tree = new RowTree(study.rows());
+        return ofRows(i -> tree.upward(rows.get(i).id()).stream().anyMatch(at -> taxa.contains(at.id())));
     }
 
     /** The same for some sexes and stages only; none: all. */
@@ -121,10 +122,14 @@ public record CompiledStudy(
      * @param groups ids of taxa
      */
     public CompiledStudy stoppingAt(Set<String> groups) {
+        if (groups.isEmpty()) {
+            return this;
+        }
+        RowTree tree = new RowTree(study.rows());
         Map<String, Set<Boolean>> dangers = new HashMap<>();
         for (int i = 0; i < rows.size(); i++) {
             boolean dangerous = matrix.row(i).hazard().isDangerous();
-            upward(rows.get(i))
+            tree.upward(rows.get(i).id())
                     .forEach(at -> dangers.computeIfAbsent(at.id(), id -> new HashSet<>())
                             .add(dangerous));
         }
@@ -133,34 +138,17 @@ public record CompiledStudy(
         int[] nameOf = new int[rows.size()];
         for (int i = 0; i < nameOf.length; i++) {
             nameOf[i] = matrix.row(i).name();
-            for (StudyRow at : upward(rows.get(i))) {
+            for (StudyRow at : tree.upward(rows.get(i).id())) {
                 if (groups.contains(at.id())
                         && dangers.getOrDefault(at.id(), Set.of()).size() == 1) {
                     nameOf[i] = numbers.computeIfAbsent(at.id(), id -> {
-                        named.add(study.row(id).orElse(at).withStopsHere(true));
+                        named.add(at.withStopsHere(true));
                         return named.size() - 1;
                     });
                 }
             }
         }
-        return groups.isEmpty()
-                ? this
-                : new CompiledStudy(study, matrix.withNames(i -> nameOf[i]), targets, rows, named, characters, scores);
-    }
-
-    /** A row and what it lies in, from the inside out. */
-    private List<StudyRow> upward(StudyRow row) {
-        List<StudyRow> found = new ArrayList<>();
-        Optional<StudyRow> at = Optional.of(row);
-        while (at.isPresent()) {
-            found.add(at.get());
-            at = Optional.ofNullable(at.get().parent()).flatMap(study::row);
-        }
-        return found;
-    }
-
-    private boolean belongs(StudyRow row, Set<String> taxa) {
-        return upward(row).stream().anyMatch(at -> taxa.contains(at.id()));
+        return new CompiledStudy(study, matrix.withNames(i -> nameOf[i]), targets, rows, named, characters, scores);
     }
 
     private CompiledStudy ofRows(IntPredicate wanted) {

@@ -38,9 +38,6 @@ public record KeyContext(
         organs = Set.copyOf(organs);
         methods = Set.copyOf(methods);
         preserved = Set.copyOf(preserved);
-        if (magnification < 0) {
-            throw new InvalidInput("A magnification is a number from 1; 0 stands for any.");
-        }
     }
 
     /** With whatever magnifies. */
