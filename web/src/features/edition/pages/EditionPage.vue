@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
 import { computed, defineAsyncComponent, useTemplateRef } from 'vue';
+import { useI18n } from 'vue-i18n';
 import { useRoute } from 'vue-router';
 import { api, Problem, type Schemas } from '@/api/client';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import { provideGlossary } from '@/shared/glossary/glossary';
 import { providePictures } from '@/shared/picture/pictures';
+import ChoiceLinks from '@/shared/ui/ChoiceLinks.vue';
 import { useSubject } from '@/shared/ui/pageTitle';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
@@ -21,6 +23,7 @@ const StepByStep = defineAsyncComponent(() => import('@/features/reading').then(
 
 const props = defineProps<{ slug: string; number?: string }>();
 const route = useRoute();
+const { t } = useI18n();
 const preferences = usePreferences();
 const identify = (request: Schemas['IdentifyRequest']) =>
   api.post('/api/v1/editions/{slug}/{number}/identify', { slug: props.slug, number: doc.value?.number ?? 0 }, request);
@@ -57,6 +60,13 @@ useCover(useTemplateRef('cover'), view);
 const taxon = computed(() => (typeof route.query.taxon === 'string' ? route.query.taxon : ''));
 /** A key is read step by step, unless somebody wants all of it. */
 const whole = computed(() => route.query.read === 'whole');
+const ways = computed(() =>
+  (['stepByStep', 'whole'] as const).map((way) => ({
+    title: t(`reading.${way}`),
+    to: { query: { ...route.query, read: way === 'whole' ? 'whole' : undefined } },
+    chosen: whole.value === (way === 'whole'),
+  })),
+);
 /** The key of all taxa, or one of the others that the edition holds. */
 const further = computed(() => doc.value?.keys?.[Number(route.query.key) - 1]);
 /** What the key names, called as it calls them, and what has nothing below it. */
@@ -82,15 +92,7 @@ const taxa = computed(() => {
       <div v-if="view === 'key'" class="page narrow">
         <PublishedKeys v-if="doc.keys?.length" :keys="doc.keys" :shown="further" />
         <div class="choices no-print">
-          <nav class="ways" :aria-label="$t('reading.ways')">
-            <router-link
-              v-for="way in ['stepByStep', 'whole'] as const"
-              :key="way"
-              :to="{ query: { ...route.query, read: way === 'whole' ? 'whole' : undefined } }"
-              :aria-current="whole === (way === 'whole') ? 'true' : undefined"
-              >{{ $t(`reading.${way}`) }}</router-link
-            >
-          </nav>
+          <ChoiceLinks :label="$t('reading.ways')" :choices="ways" />
           <v-switch v-model="preferences.plain" :label="$t('plain')" hide-details density="compact" color="primary" />
         </div>
         <p v-if="whole" class="quiet">{{ $t('edition.oneKey') }}</p>
@@ -152,23 +154,6 @@ const taxa = computed(() => {
   flex-wrap: wrap;
   align-items: center;
   gap: 0 1.4rem;
-}
-
-.ways {
-  display: flex;
-  gap: 1.4rem;
-}
-
-.ways a {
-  min-height: 2.75rem;
-  display: inline-flex;
-  align-items: center;
-}
-
-.ways a[aria-current] {
-  font-weight: 600;
-  color: inherit;
-  text-decoration: none;
 }
 
 .taxa {
