@@ -71,6 +71,7 @@ export default {
     stopsAt: 'stops at one group | stops at {n} groups',
     eachRank: 'Stop at each {rank}',
     mixedGroup: 'Some of its taxa are dangerous and others are not: the key goes on.',
+    goesOnIn: 'The key does not stop at {names}: some of the taxa are dangerous and others are not.',
     magnification: 'Magnification at hand',
     upToTimes: 'up to ×{n}',
     asNeeded: 'as needed',

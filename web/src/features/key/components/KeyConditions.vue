@@ -30,6 +30,8 @@ const magnifications = computed(() =>
     title: value ? t('key.upToTimes', { n: value }) : t('key.asNeeded'),
   })),
 );
+/** Chosen groups at which no key stops, because only some of their taxa are dangerous. */
+const goesOnIn = computed(() => stops.value.filter((g) => g.mixed && props.wish.groups.includes(g.value)));
 const ranks = computed(() => [...new Set(stops.value.filter((g) => g.rank && !g.mixed).map((g) => g.rank))]);
 const stopsOf = (rank: string) => stops.value.filter((g) => g.rank === rank && !g.mixed).map((g) => g.value);
 const leads = Array.from({ length: MOST_LEADS - 1 }, (_, i) => i + 2).map((value) => ({
@@ -144,6 +146,9 @@ const taxonChoices = computed(() =>
       />
     </div>
   </details>
+  <p v-if="goesOnIn.length" class="goes-on">
+    {{ $t('key.goesOnIn', { names: goesOnIn.map((g) => g.title).join(', ') }) }}
+  </p>
 </template>
 
 <style scoped>
@@ -154,6 +159,11 @@ const taxonChoices = computed(() =>
 
 summary {
   cursor: pointer;
+}
+
+.goes-on {
+  margin: 0;
+  padding: 0.35rem 1rem;
 }
 
 .choices {

@@ -2,7 +2,7 @@ import { expect, test, vi } from 'vitest';
 import type { Schemas } from '@/api/client';
 import { fakeServer, Refusal } from '@/testing/server';
 import { usePreferences } from '@/stores/preferences';
-import { mountInStudy, study } from '@/testing/study';
+import { mountInStudy, row, study } from '@/testing/study';
 import { job, key, KEYS } from '../testing';
 import KeyPage from './KeyPage.vue';
 
@@ -15,8 +15,8 @@ function later() {
   return { reply: () => promise, answer: (reply: unknown) => answer(reply) };
 }
 
-async function open(path = '/studies/meadow/key') {
-  server.on('GET /api/v1/studies/meadow', study());
+async function open(path = '/studies/meadow/key', of = study()) {
+  server.on('GET /api/v1/studies/meadow', of);
   server.on('GET /api/v1/studies/meadow/named-keys', []);
   server.on('GET /api/v1/studies/meadow/columns?character=margin', []);
   return mountInStudy(KeyPage, path);
@@ -208,6 +208,25 @@ test('a key is made for the months, parts and equipment that are at hand, which 
   await vi.waitFor(() => expect(page.text()).toContain('January, February, December; eye'));
   await vi.waitFor(() =>
     expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({ months: [1, 2, 12], methods: ['eye'] }),
+  );
+});
+
+test('what a key is made for says who reads, how many leads, and at what group it does not stop though it was wished', async () => {
+  server.on(`POST ${KEYS}`, job('k1', 'DONE', 1, key('Margin entire')));
+  const rows = [
+    row('ga', { rank: 'genus' }),
+    row('ga-a', { parent: 'ga', hazard: 'SERIOUS' }),
+    row('ga-b', { parent: 'ga' }),
+  ];
+  const page = await open('/studies/meadow/key?leads=3&readers=NOVICE&stages=female&times=40&stop=ga', study({ rows }));
+  await vi.waitFor(() =>
+    expect(page.text()).toContain('Made for: up to ×40; female; for novices; up to 3 leads; stops at one group'),
+  );
+  expect(page.text()).toContain('The key does not stop at genus Ga (2): some of the taxa are dangerous');
+  await vi.waitFor(() =>
+    expect(server.bodies(`POST ${KEYS}`).at(-1)).toMatchObject({
+      ...{ leads: 3, readers: 'NOVICE', stages: ['female'], magnification: 40, groups: ['ga'] },
+    }),
   );
 });
 
