@@ -177,7 +177,7 @@ export default {
     takeThis: 'This fits ({letter}): {text}',
     cannotTell: 'Cannot tell',
     cannotTellMeans:
-      'Both ways stay open. You go on with the one that leads to more taxa, and can come back to the other.',
+      'Both ways stay open: you go on by one of them, and can come back to the other.',
     trail: 'Your way so far; choose a step to answer it again',
     doubtful: '(could not tell)',
     end: 'The key ends here',

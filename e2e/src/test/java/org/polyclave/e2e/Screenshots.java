@@ -60,8 +60,8 @@ public final class Screenshots {
             new View("dangers", MUSHROOMS + "/dangers?row=tacivolva-mortis-button", false, "h2"),
             new View("publish", STUDY + "/publish", false, ".publish"),
             new View("edition-cover", "/k/marrowmere-tussocks", false, ".cautions"),
-            new View("edition-key", "/k/marrowmere-tussocks/1?view=key&at=1b.8b~", false, ".card"),
-            new View("phone-key", "/k/marrowmere-tussocks/1?view=key", true, ".card"),
+            new View("edition-key", "/k/marrowmere-tussocks/1?view=key&at=1b.8b~.15b", false, ".card"),
+            new View("phone-key", "/k/marrowmere-tussocks/1?view=key&at=1b", true, ".card"),
             new View(
                     "phone-any-order",
                     "/k/marrowmere-tussocks/1?view=any-order&seen=leaf-colour:grey-green",
