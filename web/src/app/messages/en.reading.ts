@@ -176,8 +176,7 @@ export default {
     take: 'This fits ({letter})',
     takeThis: 'This fits ({letter}): {text}',
     cannotTell: 'Cannot tell',
-    cannotTellMeans:
-      'Both ways stay open: you go on by one of them, and can come back to the other.',
+    cannotTellMeans: 'Both ways stay open: you go on by one of them, and can come back to the other.',
     trail: 'Your way so far; choose a step to answer it again',
     doubtful: '(could not tell)',
     end: 'The key ends here',
