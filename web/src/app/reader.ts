@@ -1,16 +1,19 @@
-import { createRouter, createWebHistory } from 'vue-router';
+import { createRouter, createWebHistory, type RouteLocation } from 'vue-router';
 import { EditionPage } from '@/features/edition';
 import { start } from './application';
 import ReaderApp from './ReaderApp.vue';
 import { stringifyQuery } from './query';
+
+/** Answers and steps are taken where somebody stands. */
+const isSamePage = (to: RouteLocation, from: RouteLocation) =>
+  to.path === from.path && ['view', 'taxon', 'key', 'read'].every((part) => to.query[part] === from.query[part]);
 
 /** What readers load: editions, and nothing that authors work with. */
 const router = createRouter({
   history: createWebHistory(),
   stringifyQuery,
   // Whoever takes a step in a key is shown the next question, not the head of the page.
-  scrollBehavior: (to, from, saved) =>
-    saved ?? (to.query.at !== from.query.at && to.query.view === from.query.view ? false : { top: 0 }),
+  scrollBehavior: (to, from, saved) => saved ?? (isSamePage(to, from) ? false : { top: 0 }),
   routes: [
     { path: '/k/:slug/:number(\\d+)?', component: EditionPage, props: true },
     { path: '/:rest(.*)*', component: EditionPage, props: { slug: '' } },

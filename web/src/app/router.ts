@@ -6,7 +6,9 @@ import { stringifyQuery } from './query';
 export const router = createRouter({
   history: createWebHistory(),
   stringifyQuery,
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  // An answer of a reader is given where they stand.
+  scrollBehavior: (to, from, saved) =>
+    saved ?? (to.path === from.path && to.query.seen !== from.query.seen ? false : { top: 0 }),
   routes: [
     { path: '/', redirect: '/studies' },
     {

@@ -10,6 +10,7 @@ module org.polyclave.core {
     exports org.polyclave.core.gate;
     exports org.polyclave.core.key;
     exports org.polyclave.core.identify;
+    exports org.polyclave.core.reading;
     exports org.polyclave.core.check;
     exports org.polyclave.core.measuring;
     exports org.polyclave.core.agreement;

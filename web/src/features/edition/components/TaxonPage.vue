@@ -73,6 +73,9 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
         <dd><GlossaryText :text="line.text" /></dd>
       </template>
     </dl>
+    <p class="no-print">
+      <router-link :to="{ query: { view: 'check', taxon: row } }">{{ $t('check.think') }}</router-link>
+    </p>
     <WaysTo :view="view" :row="row" :plain="plain" />
   </article>
   <p v-else class="page">{{ $t('edition.noTaxon') }}</p>

@@ -12,7 +12,7 @@ export function useCover(place: Readonly<Ref<HTMLElement | null>>, view: Readonl
     const cover = document.getElementById('cover');
     // It is taken over first: an address may name a part that stands below its heading.
     if (cover && place.value && !place.value.contains(cover)) place.value.append(cover);
-    const part = view.value === 'taxon' ? 'taxa' : view.value;
+    const part = view.value === 'taxon' || view.value === 'check' ? 'taxa' : view.value;
     place.value?.querySelector('.cover')?.toggleAttribute('hidden', part !== 'cover');
     for (const link of place.value?.querySelectorAll('nav a') ?? []) {
       const here = link.getAttribute('href') === (part === 'cover' ? '?' : `?view=${part}`);

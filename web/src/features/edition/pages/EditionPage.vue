@@ -20,6 +20,7 @@ const AnyOrderKey = defineAsyncComponent(() => import('@/features/identify').the
 const PrintedKey = defineAsyncComponent(() => import('@/features/key').then((m) => m.PrintedKey));
 const TaxonPage = defineAsyncComponent(() => import('../components/TaxonPage.vue'));
 const StepByStep = defineAsyncComponent(() => import('@/features/reading').then((m) => m.StepByStep));
+const NameAgainstFind = defineAsyncComponent(() => import('@/features/reading').then((m) => m.NameAgainstFind));
 
 const props = defineProps<{ slug: string; number?: string }>();
 const route = useRoute();
@@ -52,12 +53,14 @@ providePictures(
   () => doc.value?.study.pictures,
 );
 provideGlossary(() => doc.value?.study.glossary);
-const VIEWS = ['key', 'any-order', 'taxa', 'taxon'];
+const VIEWS = ['key', 'any-order', 'taxa', 'taxon', 'check'];
 const view = computed(() => VIEWS.find((v) => v === route.query.view) ?? 'cover');
 const problem = computed(() => newest.error.value ?? edition.error.value);
 const isMissing = computed(() => problem.value instanceof Problem && problem.value.status === 404);
 useCover(useTemplateRef('cover'), view);
 const taxon = computed(() => (typeof route.query.taxon === 'string' ? route.query.taxon : ''));
+const of = computed(() => `edition/${props.slug}/${doc.value?.number}`);
+const named = computed(() => taxa.value.find((r) => r.id === taxon.value));
 /** A key is read step by step, unless somebody wants all of it. */
 const whole = computed(() => route.query.read === 'whole');
 const ways = computed(() =>
@@ -110,15 +113,38 @@ const taxa = computed(() => {
           :characters="doc.study.characters"
           :plain="preferences.plain"
           taxon-link="?view=taxon&taxon="
+          :outside="doc.study.nearButOutside"
+          :of="of"
+          :number="further ? Number(route.query.key) : 0"
+          :identify="identify"
         />
       </div>
       <AnyOrderKey
         v-else-if="view === 'any-order'"
         :characters="doc.study.characters"
         :outside="doc.study.nearButOutside"
-        :of="`edition/${slug}/${doc.number}`"
+        :plan="doc.study.scope.bodyPlan"
+        :of="of"
+        :address="`/k/${slug}/${doc.number}`"
         :identify="identify"
       />
+      <div v-else-if="view === 'check'" class="page narrow">
+        <template v-if="named">
+          <h2>{{ $t('check.isIt') }} <TaxonName :label="named.label" :stage="named.stage" />?</h2>
+          <p class="quiet">{{ $t('check.how') }}</p>
+          <NameAgainstFind
+            :key="named.id"
+            :row="named.id"
+            :characters="doc.study.characters"
+            :outside="doc.study.nearButOutside"
+            :plain="preferences.plain"
+            :of="of"
+            :identify="identify"
+          />
+          <p class="quiet">{{ $t('reading.noPermission') }}</p>
+        </template>
+        <p v-else>{{ $t('edition.noTaxon') }}</p>
+      </div>
       <TaxonPage
         v-else-if="view === 'taxon'"
         :slug="slug"

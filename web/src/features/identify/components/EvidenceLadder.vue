@@ -8,7 +8,7 @@ import { ladder } from '../logic/ladder';
 /** All names ranked; beside each, what every answer says for it (up) or against it (down). */
 const props = defineProps<{
   standings: Schemas['StandingView'][];
-  selected: string | null;
+  selected: string[];
   strikeOut: boolean;
   month: number;
 }>();
@@ -27,9 +27,13 @@ function height(bits: number): number {
     <li
       v-for="rung in shown"
       :key="rung.taxon.row"
-      :class="{ out: rung.best.struckOut, on: rung.best.name.row === selected }"
+      :class="{ out: rung.best.struckOut, on: selected.includes(rung.best.name.row) }"
     >
-      <button type="button" :aria-pressed="rung.best.name.row === selected" @click="emit('select', rung.best.name.row)">
+      <button
+        type="button"
+        :aria-pressed="selected.includes(rung.best.name.row)"
+        @click="emit('select', rung.best.name.row)"
+      >
         <span class="who">
           <TaxonName :label="rung.taxon.label" :stage="rung.rows.length > 1 ? '' : rung.best.name.stage" />
           <HazardMark :hazard="rung.taxon.hazard" />

@@ -29,6 +29,12 @@ const mustShow = computed(() =>
     ? props.result.mustShow.flatMap((c) => props.characters.get(c)?.label ?? [])
     : [],
 );
+/** What dangerous thing it may still be stands beside every result, on the smallest screen, too: each name once. */
+const dangers = computed(() => {
+  const inside = props.result.margins.filter((m) => !m.ruledOut).map((m) => m.name);
+  const outside = props.outside.filter((o) => isDangerous(o.hazard)).map((o) => ({ label: o.name, hazard: o.hazard }));
+  return [...new Map([...inside, ...outside].map(({ label, hazard }) => [label, { label, hazard }])).values()];
+});
 /** Nothing asks whether one name alone is the right one. */
 const conclusion = computed(() =>
   props.result.conclusion === 'REMAINING' && names.value.length === 1 ? 'ALONE' : props.result.conclusion,
@@ -56,6 +62,13 @@ const conclusion = computed(() =>
         ><template v-if="i">; </template><TaxonName :label="o.name" /> <HazardMark :hazard="o.hazard"
       /></template>
     </p>
+    <p v-if="answers && dangers.length" class="dangers">
+      {{ $t('margin.title') }}:
+      <template v-for="(d, i) in dangers.slice(0, MOST_NAMED)" :key="d.label"
+        ><template v-if="i">, </template><TaxonName :label="d.label" /><HazardMark :hazard="d.hazard"
+      /></template>
+      <template v-if="dangers.length > MOST_NAMED">{{ $t('ask.more', { n: dangers.length - MOST_NAMED }) }}</template>
+    </p>
     <p class="quiet">{{ $t('ask.noPermission') }}</p>
   </section>
 </template>
@@ -64,5 +77,13 @@ const conclusion = computed(() =>
 .verdict {
   border-left: 4px solid rgb(var(--v-theme-primary));
   padding: 0.25rem 0.9rem;
+}
+
+.verdict p {
+  margin: 0.15rem 0;
+}
+
+.dangers {
+  color: rgb(var(--v-theme-error));
 }
 </style>

@@ -25,7 +25,7 @@ describe('the ladder', () => {
   test('draws evidence for and against, and shares without false precision', async () => {
     const ladder = await mount(EvidenceLadder, {
       standings: [standing('Alpha', 0.999, [2, 1]), standing('Beta', 0.0004, [-3, 1])],
-      selected: null,
+      selected: [],
       strikeOut: false,
       month: 0,
     });
@@ -40,7 +40,7 @@ describe('the ladder', () => {
       EvidenceLadder,
       {
         standings: [standing('Alpha', 1, []), standing('Beta', 0, [], { mismatches: 1, struckOut: true })],
-        selected: 'Beta',
+        selected: ['Beta'],
         strikeOut: true,
         month: 0,
       },
@@ -64,7 +64,7 @@ describe('the ladder of names', () => {
   test('folds sexes and stages into their name and counts them together', async () => {
     const shown = await mount(EvidenceLadder, {
       standings: [form('Alpha', 'female', 0.5, 0.7), form('Alpha', 'male', 0.2, 0.7), standing('Beta', 0.3, [1])],
-      selected: null,
+      selected: [],
       strikeOut: false,
       month: 0,
     });
@@ -82,7 +82,7 @@ describe('the ladder of names', () => {
         standing('Gamma', 0.002, [1]),
         standing('Delta', 0.002, [], { mismatches: 1, why: against }),
       ],
-      selected: null,
+      selected: [],
       strikeOut: false,
       month: 6,
     });

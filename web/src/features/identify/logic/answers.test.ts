@@ -7,6 +7,15 @@ const characters = [
   { id: 'width', type: 'LENGTH', states: [] },
 ] as unknown as Schemas['StudyCharacter'][];
 
+const weighed = {
+  strikeOut: false,
+  tolerance: 0,
+  month: 0,
+  novice: false,
+  measuredOf: () => [],
+  presence: true,
+  atHand: { organs: [], methods: [], preserved: [] },
+};
 const answers: Given[] = [
   { character: 'margin', states: ['toothed', 'entire'], value: null, certainty: 'LIKELY', passed: null },
   { character: 'width', states: [], value: 4.5, certainty: 'SURE', passed: null },
@@ -23,7 +32,7 @@ describe('the address', () => {
       { character: 'width', states: [], value: 37.5, certainty: 'SURE', passed: null, spread: 2.5 },
     ];
     expect(decode(encode(range), characters)).toEqual(range);
-    expect(requestOf(range, false, 0, false).answers[0]).toMatchObject({ value: 37.5, uncertainty: 2.5 });
+    expect(requestOf(range, weighed).answers[0]).toMatchObject({ value: 37.5, uncertainty: 2.5 });
     const passed: Given[] = [{ character: 'width', states: [], value: null, certainty: 'SURE', passed: 'cannot-see' }];
     expect(decode(encode(passed), characters)).toEqual(passed);
   });
@@ -36,7 +45,10 @@ describe('the address', () => {
 });
 
 test('not sure is not evidence, but is not asked again', () => {
-  const request = requestOf([...answers.slice(0, 1), { ...(answers[1] as Given), passed: 'not-sure' }], false, 0, true);
+  const request = requestOf([...answers.slice(0, 1), { ...(answers[1] as Given), passed: 'not-sure' }], {
+    ...weighed,
+    novice: true,
+  });
   expect(request.observer).toBe('NOVICE');
   expect(request.answers.map((a) => a.character)).toEqual(['margin']);
   expect(request.unavailable).toEqual(['width']);
@@ -51,9 +63,12 @@ test('taking away the last state withdraws the answer', () => {
 
 test('a rough length goes with what was measured of one’s own', () => {
   const rough: Given = { ...(answers[1] as Given), value: 2, rule: 'FINGER_WIDTH' };
-  const request = requestOf([rough], false, 0, false, (rule) => (rule === 'FINGER_WIDTH' ? [15, 16, 17] : []));
+  const request = requestOf([rough], {
+    ...weighed,
+    measuredOf: (rule) => (rule === 'FINGER_WIDTH' ? [15, 16, 17] : []),
+  });
   expect(request.answers[0]).toMatchObject({ value: 2, rule: 'FINGER_WIDTH', measured: [15, 16, 17] });
-  expect(requestOf([answers[1] as Given], false, 0, false).answers[0]).not.toHaveProperty('rule');
+  expect(requestOf([answers[1] as Given], weighed).answers[0]).not.toHaveProperty('rule');
 });
 
 test('further looks are kept in the address, reach the server, and stop at the fourth', () => {
@@ -64,5 +79,5 @@ test('further looks are kept in the address, reach the server, and stop at the f
   for (let k = 0; k < 5; k++) answers = lookedAgain(answers, 'ring', k === 1 ? 'absent' : 'present');
   expect(answers[0]?.again).toEqual(['present', 'absent', 'present']);
   expect(decode(encode(answers), characters)).toEqual(answers);
-  expect(requestOf(answers, false, 0, false).answers[0]?.further).toHaveLength(3);
+  expect(requestOf(answers, weighed).answers[0]?.further).toHaveLength(3);
 });

@@ -1,5 +1,6 @@
 import type { Schemas } from '@/api/client';
 import { RULES, type Rule } from '@/features/body-measures';
+import type { ViewingConditions } from '@/shared/viewing/conditions';
 
 export type Certainty = 'SURE' | 'LIKELY' | 'UNSURE';
 
@@ -76,34 +77,43 @@ function isState(id: string, character: Schemas['StudyCharacter']): boolean {
   return character.type === 'MONTHS' ? /^([1-9]|1[0-2])$/.test(id) : character.states.some((s) => s.id === id);
 }
 
+/** Under which conditions answers are to be used. */
+export interface Conditions {
+  strikeOut: boolean;
+  /** How many contradictions a name may have before it falls away. */
+  tolerance: number;
+  month: number;
+  novice: boolean;
+  measuredOf: (rule: Rule) => number[];
+  presence: boolean;
+  atHand: Pick<ViewingConditions, 'organs' | 'methods' | 'preserved'>;
+}
+
 /** The request of the server for these answers. */
-export function requestOf(
-  answers: Given[],
-  strikeOut: boolean,
-  month: number,
-  novice: boolean,
-  measuredOf: (rule: Rule) => number[] = () => [],
-  presence = true,
-): Schemas['IdentifyRequest'] {
-  const evidence = answers.filter((a) => a.passed === null);
+export function requestOf(answers: Given[], of: Conditions): Schemas['IdentifyRequest'] {
+  const { organs, methods, preserved } = of.atHand;
+  const limited = organs.length + methods.length + preserved.length > 0;
   return {
-    answers: evidence.map((a) => ({
-      character: a.character,
-      states: a.states,
-      certainty: a.certainty,
-      ...(a.value === null ? {} : { value: a.value }),
-      ...(a.spread ? { uncertainty: a.spread } : {}),
-      ...(a.rule ? { rule: a.rule, measured: measuredOf(a.rule) } : {}),
-      ...(a.again?.length
-        ? { further: a.again.map((state) => ({ states: [state], certainty: 'SURE' as const })) }
-        : {}),
-    })),
-    strikeOut,
-    tolerance: 0,
-    month,
+    answers: answers
+      .filter((a) => a.passed === null)
+      .map((a) => ({
+        character: a.character,
+        states: a.states,
+        certainty: a.certainty,
+        ...(a.value === null ? {} : { value: a.value }),
+        ...(a.spread ? { uncertainty: a.spread } : {}),
+        ...(a.rule ? { rule: a.rule, measured: of.measuredOf(a.rule) } : {}),
+        ...(a.again?.length
+          ? { further: a.again.map((state) => ({ states: [state], certainty: 'SURE' as const })) }
+          : {}),
+      })),
+    strikeOut: of.strikeOut,
+    tolerance: of.tolerance,
+    month: of.month,
     unavailable: answers.filter((a) => a.passed !== null).map((a) => a.character),
-    observer: novice ? 'NOVICE' : undefined,
-    ...(presence ? {} : { presence }),
+    observer: of.novice ? 'NOVICE' : undefined,
+    ...(of.presence ? {} : { presence: false }),
+    ...(limited ? { atHand: { organs, methods, preserved: preserved as Schemas['AtHandRequest']['preserved'] } } : {}),
   };
 }
 

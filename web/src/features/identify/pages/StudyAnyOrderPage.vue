@@ -14,7 +14,9 @@ const identify = (request: Schemas['IdentifyRequest']) =>
     <AnyOrderKey
       :characters="model.study.value.characters"
       :outside="model.study.value.outside"
+      :plan="model.study.value.scope.bodyPlan"
       :of="`study/${model.slug}`"
+      :address="`/studies/${model.slug}/any-order`"
       :identify="identify"
     />
   </div>

@@ -5,7 +5,12 @@ import HazardMark from '@/shared/taxon/HazardMark.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 
 /** What a key ends at: its names, why it goes no further, and what dangerous thing the way there does not rule out. */
-defineProps<{ terminal: Schemas['TerminalView']; taxonLink: string }>();
+defineProps<{
+  terminal: Schemas['TerminalView'];
+  taxonLink: string;
+  /** Whether it is told elsewhere what dangerous thing is not ruled out. */
+  told: boolean;
+}>();
 </script>
 
 <template>
@@ -16,7 +21,9 @@ defineProps<{ terminal: Schemas['TerminalView']; taxonLink: string }>();
     </p>
     <p v-if="terminal.group" class="quiet">{{ membersOf(terminal) }}</p>
     <p v-if="terminal.reason" class="quiet">{{ terminal.reason }}</p>
-    <OpenDanger v-for="d in terminal.notRuledOut" :key="d.name.row" :danger="d" />
+    <template v-if="!told">
+      <OpenDanger v-for="d in terminal.notRuledOut" :key="d.name.row" :danger="d" />
+    </template>
     <p>{{ $t('reading.compare') }}</p>
     <p class="quiet">{{ $t('reading.noPermission') }}</p>
   </div>

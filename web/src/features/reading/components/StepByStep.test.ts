@@ -1,4 +1,5 @@
-import { expect, test, vi } from 'vitest';
+import { VueQueryPlugin } from '@tanstack/vue-query';
+import { beforeEach, expect, test, vi } from 'vitest';
 import type { Schemas } from '@/api/client';
 import { mount } from '@/testing/mount';
 import { character } from '@/testing/study';
@@ -42,6 +43,11 @@ const view = {
   ],
 } as unknown as Schemas['KeyView'];
 
+const identify = vi.fn<(request: Schemas['IdentifyRequest']) => Promise<Schemas['IdentifyResponse']>>();
+beforeEach(() => {
+  identify.mockReset().mockReturnValue(new Promise(() => undefined));
+});
+
 const open = (path = '/', plain = false) =>
   mount(
     StepByStep,
@@ -50,9 +56,13 @@ const open = (path = '/', plain = false) =>
       characters: [character('tip', { question: 'How does the leaf end?', method: 'lens', note: 'A whole leaf.' })],
       plain,
       taxonLink: '?view=taxon&taxon=',
+      outside: [],
+      of: 'edition/meadow/1',
+      number: 0,
+      identify,
     },
     [],
-    [],
+    [VueQueryPlugin],
     path,
   );
 
@@ -93,4 +103,50 @@ test('who cannot tell keeps both ways open, and is shown the other one first', a
   await vi.waitFor(() => expect(page.router.currentRoute.value.query.at).toBe('1b~'));
   expect(page.byText('.end a', 'Acute')).toBeTruthy();
   expect(page.text()).toContain('Still possible: 3 taxa');
+});
+
+test('statements answered one by one are kept in the way, and what was not examined is no evidence', async () => {
+  const page = await open();
+  page.all('.points summary')[0]?.click();
+  expect(page.text()).toContain('Nothing was looked at so far: both ways stay open.');
+  const radios = page.all('.points fieldset input');
+  expect(radios).toHaveLength(8);
+  radios[5]?.click();
+  await vi.waitFor(() => expect(page.text()).toContain('only usually so, which is never enough alone'));
+  radios[1]?.click();
+  await vi.waitFor(() => expect(page.text()).toContain('What you looked at agrees on (b).'));
+  radios[4]?.click();
+  await vi.waitFor(() => expect(page.text()).toContain('The statements point to different leads'));
+  page.byText('.points .v-btn', 'Keep both open; try (b) first').click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.query.at).toBe('1b~_ba'));
+  await vi.waitFor(() => expect(identify).toHaveBeenCalled());
+  expect(identify.mock.lastCall?.[0]).toMatchObject({
+    check: 'acute',
+    way: { key: 0, steps: [{ couplet: 1, lead: 1, doubtful: true, points: [1, 0] }] },
+  });
+});
+
+test('at the end a name is held against its whole description, and what is missing can be answered there', async () => {
+  const danger = { name: name('Bane', 'LIFE_THREATENING'), ruledOut: false, agreeing: 1, features: 2 };
+  const point = (id: string, verdict: string, more = {}) => ({
+    ...{ character: id, organ: '', text: `${id} sharp`, plain: '', verdict, mustShow: false, implied: false },
+    ...{ recognises: true, separates: ['Bane'], others: 1, states: ['sharp'], ...more },
+  });
+  const answer = {
+    standings: [{ name: name('Acute'), taxon: name('Acute'), namePosterior: 0.9, why: [] }],
+    questions: [],
+    margins: [{ ...danger, safeQuestions: ['tip'], looks: ['tip'], later: [], laterMonths: [] }],
+    conclusion: 'OPEN',
+    said: [{ character: 'tip', text: 'Tip sharp', plain: 'Tip sharp' }],
+    contradicted: [],
+    check: { name: name('Acute'), outOfSeason: false, points: [point('tip', 'AGREES'), point('stem', 'NOT_EXAMINED')] },
+  };
+  identify.mockReset().mockResolvedValue(answer as unknown as Schemas['IdentifyResponse']);
+  const page = await open('/?at=1b');
+  await vi.waitFor(() => expect(page.text()).toContain('1 agree, 0 disagree, 1 not examined.'));
+  expect(page.text()).toContain('Agrees: Tip sharp. Not so in Bane.');
+  expect(page.text()).toContain('1 of about 2 agreeing looks');
+  expect(page.all('.danger')).toHaveLength(1);
+  page.byText('.check button', 'It agrees').click();
+  await vi.waitFor(() => expect(page.router.currentRoute.value.query.seen).toBe('stem:sharp'));
 });

@@ -1,12 +1,26 @@
 <script setup lang="ts">
-import { computed, nextTick, useTemplateRef, watch } from 'vue';
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
 import { letterOf } from '@/features/key';
 import GlossaryText from '@/shared/glossary/GlossaryText.vue';
-import { decidingText, leadToMost, otherWays, placeOf, stepsIn, textOf, type Step } from '../logic/path';
+import TaxonName from '@/shared/taxon/TaxonName.vue';
+import {
+  decidingText,
+  leadToMost,
+  otherWays,
+  placeOf,
+  stepsIn,
+  textOf,
+  wayOf,
+  type Point,
+  type Step,
+} from '../logic/path';
+import type { Outcome } from '../logic/points';
 import KeyEnd from './KeyEnd.vue';
 import LeadCard from './LeadCard.vue';
+import NameAgainstFind from './NameAgainstFind.vue';
+import PointByPoint from './PointByPoint.vue';
 import ReadingTrail from './ReadingTrail.vue';
 import StillPossible from './StillPossible.vue';
 
@@ -16,6 +30,12 @@ const props = defineProps<{
   characters: Schemas['StudyCharacter'][];
   plain: boolean;
   taxonLink: string;
+  outside: Schemas['OutsideTaxon'][];
+  /** What is read, to keep answers apart. */
+  of: string;
+  /** Which key of the edition it is; 0: that of all taxa. */
+  number: number;
+  identify: (request: Schemas['IdentifyRequest']) => Promise<Schemas['IdentifyResponse']>;
 }>();
 const route = useRoute();
 const router = useRouter();
@@ -38,6 +58,17 @@ function take(lead: number, doubtful = false) {
   const couplet = place.value.couplet;
   if (couplet) void go([...place.value.steps, { couplet: couplet.number, lead, doubtful }]);
 }
+
+function byPoints({ lead, doubtful }: Outcome, points: Point[]) {
+  const couplet = place.value.couplet;
+  if (couplet) void go([...place.value.steps, { couplet: couplet.number, lead, doubtful, points }]);
+}
+
+const examined = computed(() => wayOf(props.number, place.value.steps));
+const ends = computed(() => place.value.terminal?.names ?? []);
+const chosen = ref('');
+const checked = computed(() => ends.value.find((n) => n.row === chosen.value) ?? ends.value[0]);
+const told = ref(false);
 
 /** Both ways stay open; the one to more names is tried first. */
 function cannotTell() {
@@ -84,11 +115,39 @@ watch(
         <v-btn variant="outlined" @click="cannotTell">{{ $t('reading.cannotTell') }}</v-btn>
         <span class="quiet">{{ $t('reading.cannotTellMeans') }}</span>
       </p>
+      <PointByPoint
+        v-if="(place.couplet.leads[0]?.statements.length ?? 0) > 1"
+        :key="place.couplet.number"
+        :couplet="place.couplet"
+        :characters="characters"
+        :plain="plain"
+        :fallback="leadToMost(view, place.couplet)"
+        @go="byPoints"
+      />
       <p class="quiet">{{ $t('edition.oneKey') }}</p>
     </template>
     <template v-else-if="place.terminal">
       <h2 ref="heading" tabindex="-1" class="end-heading">{{ $t('reading.end') }}</h2>
-      <KeyEnd :terminal="place.terminal" :taxon-link="taxonLink" />
+      <KeyEnd :terminal="place.terminal" :taxon-link="taxonLink" :told="told" />
+      <section v-if="checked" class="final">
+        <h3>{{ $t('check.title') }}</h3>
+        <p v-if="ends.length > 1" class="which">
+          <button v-for="n in ends" :key="n.row" type="button" :aria-pressed="n === checked" @click="chosen = n.row">
+            <TaxonName :label="n.label" :stage="n.stage" />
+          </button>
+        </p>
+        <NameAgainstFind
+          :key="checked.row"
+          :row="checked.row"
+          :way="examined"
+          :characters="characters"
+          :outside="outside"
+          :plain="plain"
+          :of="of"
+          :identify="identify"
+          @told="told = true"
+        />
+      </section>
       <section v-if="others.length" class="others">
         <h3>{{ $t('reading.astray') }}</h3>
         <p class="quiet">{{ $t('reading.astrayMeans') }}</p>
@@ -143,6 +202,24 @@ h2 {
 
 .tell .v-btn {
   min-height: 2.75rem;
+}
+
+.which {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+}
+
+.which button {
+  min-height: 2.75rem;
+  padding: 0 0.75rem;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+}
+
+.which button[aria-pressed='true'] {
+  border-color: rgb(var(--v-theme-primary));
+  box-shadow: inset 0 -3px rgb(var(--v-theme-primary));
 }
 
 .others ul {

@@ -12,7 +12,12 @@ export interface Step {
   lead: number;
   /** Whether the reader could not tell, and tries this lead first. */
   doubtful: boolean;
+  /** What was said of each statement, where they were looked at one by one. */
+  points?: Point[];
 }
+
+/** In which lead what a statement asks is true: its place, in none of them, or nobody looked. */
+export type Point = number | 'none' | null;
 
 /** Where a reader stands: at a couplet, or at an end. */
 export interface Place {
@@ -24,17 +29,46 @@ export interface Place {
 const LETTERS = 'abcdefgh';
 const DOUBT = '~';
 const BETWEEN = '.';
+const POINTS = '_';
+const NONE = 'x';
+const UNSEEN = '-';
+/** As the server is told. */
+const IN_NONE = -1;
+const NOT_EXAMINED = -2;
 
 /** The steps of an address; what is no step is left out. */
 export function stepsIn(text: string): Step[] {
   return text.split(BETWEEN).flatMap((part) => {
-    const [, couplet, letter = '', doubt] = /^(\d+)([a-h])(~?)$/.exec(part) ?? [];
-    return couplet ? [{ couplet: Number(couplet), lead: LETTERS.indexOf(letter), doubtful: doubt === DOUBT }] : [];
+    const [, couplet, letter = '', doubt, said] = /^(\d+)([a-h])(~?)(?:_([a-hx-]+))?$/.exec(part) ?? [];
+    if (!couplet) return [];
+    const step = { couplet: Number(couplet), lead: LETTERS.indexOf(letter), doubtful: doubt === DOUBT };
+    return said ? [{ ...step, points: [...said].map(pointOf) }] : [step];
   });
 }
 
+const pointOf = (mark: string): Point => (mark === UNSEEN ? null : mark === NONE ? 'none' : LETTERS.indexOf(mark));
+const markOf = (point: Point) => (point === null ? UNSEEN : point === 'none' ? NONE : letterOf(point));
+
 export function textOf(steps: Step[]): string {
-  return steps.map((s) => `${s.couplet}${letterOf(s.lead)}${s.doubtful ? DOUBT : ''}`).join(BETWEEN);
+  return steps
+    .map((s) => {
+      const points = s.points ? POINTS + s.points.map(markOf).join('') : '';
+      return `${s.couplet}${letterOf(s.lead)}${s.doubtful ? DOUBT : ''}${points}`;
+    })
+    .join(BETWEEN);
+}
+
+/** The way as the server takes it: what was examined on it is evidence. */
+export function wayOf(key: number, steps: Step[]): Schemas['WayRequest'] {
+  return {
+    key,
+    steps: steps.map(({ couplet, lead, doubtful, points }) => ({
+      couplet,
+      lead,
+      doubtful,
+      ...(points ? { points: points.map((p) => (p === 'none' ? IN_NONE : (p ?? NOT_EXAMINED))) } : {}),
+    })),
+  };
 }
 
 /** Where some steps lead, as far as they are those of this key. */
@@ -114,7 +148,8 @@ export function otherWays(key: KeyView, steps: Step[]): OtherWay[] {
                 lead,
                 doubtful: step.doubtful,
                 misread: couplet?.misread ?? 0,
-                steps: [...steps.slice(0, i), { ...step, lead }],
+                // What was said of the statements was said for the other lead.
+                steps: [...steps.slice(0, i), { couplet: step.couplet, lead, doubtful: step.doubtful }],
               },
             ],
       );

@@ -27,6 +27,7 @@ final class ModuleRulesTest {
             "agreement",
             "key",
             "identify",
+            "reading",
             "check");
 
     private static final JavaClasses CORE = new ClassFileImporter()
@@ -79,7 +80,12 @@ final class ModuleRulesTest {
         noClasses()
                 .that()
                 .resideInAnyPackage(
-                        "..core.run..", "..core.matrix..", "..core.evidence..", "..core.margin..", "..core.identify..")
+                        "..core.run..",
+                        "..core.matrix..",
+                        "..core.evidence..",
+                        "..core.margin..",
+                        "..core.identify..",
+                        "..core.reading..")
                 .or()
                 .haveNameMatching(".*\\.statistics\\.(StudentPoints|StudentPredictive|NormalScale|Measured)")
                 .should()

@@ -21,6 +21,7 @@ final class Tally {
     static final double OUT_OF_SEASON = PortableMath.log2(0.1);
 
     private static final double ROUNDED = 1e12;
+    private static final double HALF = 0.5;
     private static final double IMPOSSIBLE = 1e-9;
 
     private final Matrix matrix;
@@ -259,7 +260,7 @@ final class Tally {
 
         /** Sums of the same shares in another order are the same. */
         private long rounded(double share) {
-            return (long) (share * ROUNDED);
+            return (long) (share * ROUNDED + HALF);
         }
 
         private double value(Map<Integer, ? extends Number> of, int row) {

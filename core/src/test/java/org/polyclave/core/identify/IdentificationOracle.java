@@ -158,7 +158,9 @@ final class IdentificationOracle {
                             l -> ((Observation.MeasuredObservation) l.observation()).value()))
                     .mapToDouble(l -> {
                         var reading = (Observation.MeasuredObservation) l.observation();
-                        double off = reading.uncertainty() * (1 + 4 * misreading(row, c, l.certainty()));
+                        double careless = Math.min(
+                                reading.uncertainty(), matrix.character(c).giveOrTake(reading.value()));
+                        double off = reading.uncertainty() + 4 * misreading(row, c, l.certainty()) * careless;
                         return mass(c, range, reading.value() - off, reading.value() + off, false);
                     })
                     .toArray();

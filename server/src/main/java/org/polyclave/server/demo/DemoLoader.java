@@ -1,6 +1,7 @@
 package org.polyclave.server.demo;
 
 import java.time.Duration;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -38,7 +39,18 @@ class DemoLoader {
     /** A busy machine takes its time to make the key; nobody else waits for it here. */
     private static final Duration PATIENCE = Duration.ofMinutes(30);
 
-    private static final String SLUG = DemoStudies.tussocks().slug();
+    private static final String TUSSOCKS = DemoStudies.tussocks().slug();
+    /** By study, what readers are told of a danger that cannot be ruled out everywhere. */
+    private static final Map<String, String> WORDS = Map.of(
+            TUSSOCKS,
+            " can look like the plants named here. Treat every tussock that you cannot name as false tussock: gloves on,"
+                    + " nothing near the mouth.",
+            DemoStudies.browncaps().slug(),
+            " can look like the mushrooms named here. Treat every brown cap that you cannot name as deadly. No key is"
+                    + " enough to eat any of them.",
+            DemoStudies.crabs().slug(),
+            " can look like the crabs named here. Watch from a distance, and do not pick up a crab that you cannot"
+                    + " name.");
 
     private final DemoAccounts people;
     private final AccountService accounts;
@@ -75,7 +87,7 @@ class DemoLoader {
     }
 
     /**
-     * The studies are written whole or not at all; the edition of one, which takes a job, comes after or at the next start.
+     * The studies are written whole or not at all; their editions, which take jobs, come after or at the next start.
      * The lines of the log are what the launcher shows to whoever waits.
      */
     @EventListener(ApplicationReadyEvent.class)
@@ -83,19 +95,11 @@ class DemoLoader {
         if (accounts.all().isEmpty()) {
             transactions.executeWithoutResult(t -> write());
         }
-        accounts.find(AUTHOR).filter(author -> shelf.list(SLUG).isEmpty()).ifPresent(author -> {
-            OpenStudy open = access.asOwner(SLUG, author.id());
-            LOG.info("Generating the demo keys");
-            keep(open, "Winter key", new TreeSet<>(Set.of(1, 2, 12)), new TreeSet<>(), true);
-            keep(
-                    open,
-                    "Leaves in summer",
-                    new TreeSet<>(Set.of(6, 7, 8)),
-                    new TreeSet<>(Set.of("leaf", "sheath")),
-                    false);
-            LOG.info("Publishing the demo edition");
-            publish(open, author);
-        });
+        accounts.find(AUTHOR)
+                .ifPresent(author -> WORDS.keySet().stream()
+                        .sorted(Comparator.comparing((String slug) -> !slug.equals(TUSSOCKS)))
+                        .filter(slug -> shelf.list(slug).isEmpty())
+                        .forEach(slug -> publish(access.asOwner(slug, author.id()), author)));
     }
 
     private void write() {
@@ -145,14 +149,22 @@ class DemoLoader {
         namedKeys.update(open, kept.id(), name, published);
     }
 
+    private void keepKeys(OpenStudy open) {
+        LOG.info("Generating the demo keys");
+        keep(open, "Winter key", new TreeSet<>(Set.of(1, 2, 12)), new TreeSet<>(), true);
+        keep(open, "Leaves in summer", new TreeSet<>(Set.of(6, 7, 8)), new TreeSet<>(Set.of("leaf", "sheath")), false);
+    }
+
     private void publish(OpenStudy open, Account author) {
+        if (open.slug().equals(TUSSOCKS)) {
+            keepKeys(open);
+        }
+        LOG.info("Publishing the demo edition of {}", open.slug());
         Map<String, String> words = editions.gate(open).findings().stream()
                 .filter(EditionService.GateFinding::blocking)
                 .collect(Collectors.toMap(
                         EditionService.GateFinding::danger,
-                        f -> f.dangerName()
-                                + " can look like the plants named here. Treat every tussock that you"
-                                + " cannot name as false tussock: gloves on, nothing near the mouth.",
+                        f -> f.dangerName() + WORDS.get(open.slug()),
                         (first, second) -> first));
         editions.publish(open, List.of(author.displayName(), "Oswin Brandreth"), words, PATIENCE);
     }

@@ -7,6 +7,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -28,6 +29,7 @@ import org.polyclave.study.compile.StudyCompiler;
 import org.polyclave.study.model.Study;
 import org.polyclave.study.model.StudyRow;
 import org.polyclave.wording.cover.Cover;
+import org.polyclave.wording.key.KeyView;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -43,7 +45,7 @@ public class EditionShelf {
     private final PictureStore pictures;
     private final JsonMapper json;
 
-    private final Cache<String, CompiledStudy> compiled =
+    private final Cache<String, ReadableEdition> readable =
             Caffeine.newBuilder().maximumSize(KEPT).build();
     private final Cache<String, Set<String>> shown =
             Caffeine.newBuilder().maximumSize(KEPT_COVERS).build();
@@ -57,6 +59,15 @@ public class EditionShelf {
     }
 
     public record EditionLine(int number, String status, String reason, String publishedAt, String who) {}
+
+    /** @param keys that of all taxa, and the further ones */
+    public record ReadableEdition(CompiledStudy study, List<KeyView> keys) {
+        private static ReadableEdition of(EditionDocument edition) {
+            List<KeyView> keys = new ArrayList<>(List.of(edition.key()));
+            edition.keys().forEach(k -> keys.add(k.key()));
+            return new ReadableEdition(StudyCompiler.compile(edition.study()), keys);
+        }
+    }
 
     /** What a cover says depends on the edition and on what became of it. */
     private record CoverKey(String hash, Cover.Standing standing, String reason) {}
@@ -144,11 +155,14 @@ public class EditionShelf {
         return json.readValue(unpacked(packed(slug, number)), EditionDocument.class);
     }
 
+    /** What answers are made from. */
+    public ReadableEdition readable(String slug, int number) {
+        return readable.get(hash(slug, number), h -> ReadableEdition.of(read(slug, number)));
+    }
+
     /** The study of an edition, compiled. */
     public CompiledStudy compiled(String slug, int number) {
-        return compiled.get(
-                hash(slug, number),
-                h -> StudyCompiler.compile(read(slug, number).study()));
+        return readable(slug, number).study();
     }
 
     /** What is in a picture of an edition; pictures that are not in it do not exist. */

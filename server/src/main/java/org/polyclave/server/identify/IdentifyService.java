@@ -6,8 +6,10 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -25,10 +27,13 @@ import org.polyclave.core.matrix.Handling;
 import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.measuring.RuleOfThumb;
+import org.polyclave.core.reading.ExaminedStatements;
 import org.polyclave.server.account.RulesOfThumb;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
 import org.polyclave.study.compile.CompiledStudy;
+import org.polyclave.study.compile.KeyContext;
+import org.polyclave.study.model.Specimen;
 import org.polyclave.study.model.StudyCharacter;
 import org.polyclave.study.model.Units;
 import org.polyclave.wording.key.KeyView;
@@ -54,8 +59,12 @@ public class IdentifyService {
      * @param scored the study without the rows of which nothing is known; empty if there are none, so that no study is kept
      *     by what is kept of it
      * @param identifiers by observer
+     * @param checks by row
      */
-    private record Ready(Optional<CompiledStudy> scored, Map<String, AnyOrderIdentifier> identifiers) {}
+    private record Ready(
+            Optional<CompiledStudy> scored,
+            Map<String, AnyOrderIdentifier> identifiers,
+            Map<Integer, NameCheck> checks) {}
 
     /**
      * One answer.
@@ -88,6 +97,9 @@ public class IdentifyService {
      * @param unavailable ids of characters that the reader cannot see
      * @param observer who looks; null: a trained observer
      * @param presence whether a taxon that is not met in the month counts as less likely; null: it does
+     * @param atHand what can be seen, and with what; null: everything
+     * @param way through a couplet key of the edition: what was examined on it counts, too, unless it is answered here
+     * @param check id of a row whose description is to be held against the answers
      */
     public record IdentifyRequest(
             List<AnswerRequest> answers,
@@ -96,7 +108,30 @@ public class IdentifyService {
             int month,
             List<String> unavailable,
             @Schema(nullable = true) @Nullable Observer observer,
-            @Schema(nullable = true) @Nullable Boolean presence) {}
+            @Schema(nullable = true) @Nullable Boolean presence,
+            @Nullable AtHandRequest atHand,
+            WayAnswers.@Nullable WayRequest way,
+            @Schema(nullable = true) @Nullable String check) {}
+
+    /**
+     * What is at hand; what is empty is no limit.
+     *
+     * @param magnification how many times things can be magnified at most; null: as needed
+     */
+    public record AtHandRequest(
+            Set<String> organs,
+            Set<String> methods,
+            Set<Specimen.Treated> preserved,
+            @Schema(nullable = true) @Nullable Integer magnification) {
+        private KeyContext context() {
+            int most = magnification == null ? 0 : magnification;
+            return new KeyContext(Set.of(), names(organs), names(methods), preserved, most);
+        }
+
+        private static Set<String> names(Set<String> names) {
+            return names.stream().map(n -> n.toLowerCase(Locale.ROOT)).collect(Collectors.toUnmodifiableSet());
+        }
+    }
 
     /**
      * Where a row stands.
@@ -154,6 +189,8 @@ public class IdentifyService {
 
     /**
      * @param mustShow ids of characters that the likeliest must show, and that nobody has looked at
+     * @param contradicted ids of characters of which the statements on the way cannot all be true; they do not count
+     * @param check what was asked for, held against its description
      */
     public record IdentifyResponse(
             List<StandingView> standings,
@@ -165,18 +202,39 @@ public class IdentifyService {
             List<String> notCompared,
             List<String> mustShow,
             List<SaidView> said,
-            List<RoughView> rough) {}
+            List<RoughView> rough,
+            List<String> contradicted,
+            NameCheck.@Nullable CheckView check) {}
 
-    /** Rows of which nothing is known are no answer: nothing could speak for or against them. */
-    public IdentifyResponse identify(CompiledStudy study, IdentifyRequest request) {
+    /**
+     * Rows of which nothing is known are no answer: nothing could speak for or against them.
+     *
+     * @param keys through which a way may lead
+     */
+    public IdentifyResponse identify(CompiledStudy study, List<KeyView> keys, IdentifyRequest request) {
         Ready own = ready(study);
         CompiledStudy compiled = own.scored().orElse(study);
         AnyOrderIdentifier identifier = identifier(compiled, own, request.observer());
+        WayAnswers.WayRequest way = request.way();
+        ExaminedStatements examined =
+                way == null ? new ExaminedStatements(compiled.matrix()) : WayAnswers.of(compiled, keys, way);
+        // What is answered by itself stands in the place of what was read on the way.
         List<Answer> answers = new ArrayList<>();
+        for (Answer read : examined.answers()) {
+            String id = compiled.characters().get(read.character()).id();
+            if (request.answers().stream().noneMatch(a -> a.character().equals(id))) {
+                answers.add(read);
+            }
+        }
         for (AnswerRequest answer : request.answers()) {
             answers.add(answer(compiled, answer));
         }
+        AtHandRequest atHand = request.atHand();
         boolean[] unavailable = new boolean[compiled.characters().size()];
+        for (int c = 0; c < unavailable.length && atHand != null; c++) {
+            unavailable[c] =
+                    atHand.context().lacks(compiled.characters().get(c)).isPresent();
+        }
         for (String id : request.unavailable()) {
             int c = compiled.characterIndex(id);
             if (c >= 0) {
@@ -193,13 +251,32 @@ public class IdentifyService {
         boolean presence = request.presence() == null || request.presence();
         IdentifyOptions options =
                 new IdentifyOptions(request.strikeOut(), request.tolerance(), months, unavailable, presence);
-        return view(compiled, identifier.identify(answers, options), answers);
+        Identification found = identifier.identify(answers, options);
+        return view(compiled, found, answers, examined.contradicted(), check(compiled, own, found, request.check()));
+    }
+
+    private static NameCheck.@Nullable CheckView check(
+            CompiledStudy compiled, Ready own, Identification found, @Nullable String id) {
+        if (id == null) {
+            return null;
+        }
+        int row = IntStream.range(0, compiled.rows().size())
+                .filter(r -> compiled.rows().get(r).id().equals(id))
+                .findFirst()
+                .orElseThrow(
+                        () -> Problems.badRequest(ProblemCode.NO_SUCH_ROW, "This key does not name '" + id + "'."));
+        return own.checks()
+                .computeIfAbsent(row, r -> new NameCheck(compiled, r))
+                .against(compiled, found);
     }
 
     private Ready ready(CompiledStudy study) {
         return ready.get(
                 study,
-                s -> new Ready(Optional.of(s.scoredOnly()).filter(c -> !c.equals(s)), new ConcurrentHashMap<>()));
+                s -> new Ready(
+                        Optional.of(s.scoredOnly()).filter(c -> !c.equals(s)),
+                        new ConcurrentHashMap<>(),
+                        new ConcurrentHashMap<>()));
     }
 
     private static AnyOrderIdentifier identifier(CompiledStudy compiled, Ready ready, @Nullable Observer observer) {
@@ -296,7 +373,12 @@ public class IdentifyService {
         return new Observation.MeasuredObservation(value * factor, uncertainty);
     }
 
-    private static IdentifyResponse view(CompiledStudy compiled, Identification found, List<Answer> answers) {
+    private static IdentifyResponse view(
+            CompiledStudy compiled,
+            Identification found,
+            List<Answer> answers,
+            List<Integer> contradicted,
+            NameCheck.@Nullable CheckView check) {
         Map<Integer, KeyView.NameView> taxa = new HashMap<>();
         found.standings().stream()
                 .map(Identification.Standing::row)
@@ -357,7 +439,9 @@ public class IdentifyService {
                         .filter(Answer::rough)
                         .map(a -> rough(compiled.characters().get(a.character()), (Observation.MeasuredObservation)
                                 a.observation()))
-                        .toList());
+                        .toList(),
+                characters(compiled, contradicted),
+                check);
     }
 
     private static List<String> characters(CompiledStudy compiled, List<Integer> characters) {

@@ -67,7 +67,10 @@ class ApiDescription {
             Map.entry("MeasuredItem", Set.of("value", "barred", "cause")),
             Map.entry("MeasuredCell", Set.of("range")),
             Map.entry("ThresholdView", Set.of("crossValidated")),
-            Map.entry("StatementView", Set.of("wrong", "states")),
+            Map.entry("StatementView", Set.of("wrong", "states", "limits")),
+            Map.entry("LimitsView", Set.of("min", "max")),
+            Map.entry("IdentifyRequest", Set.of("atHand", "way")),
+            Map.entry("IdentifyResponse", Set.of("check")),
             Map.entry("AnswerRequest", Set.of("measured", "further")),
             Map.entry("TakenResponse", Set.of("value", "uncertainty")),
             Map.entry("DraftRequest", Set.of("item", "typed", "mark", "instrument", "standing", "note")));

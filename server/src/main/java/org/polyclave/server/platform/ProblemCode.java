@@ -44,6 +44,7 @@ public enum ProblemCode {
     NO_SUCH_SIZE,
     NO_SUCH_SPECIMEN,
     NO_SUCH_STATE,
+    NO_SUCH_STEP,
     NOT_A_SCORER,
     NOT_ASSIGNED,
     NOT_FOUND,

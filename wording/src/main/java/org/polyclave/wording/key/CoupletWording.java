@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.polyclave.core.key.Atoms;
 import org.polyclave.core.key.Key;
 import org.polyclave.core.key.Occurring;
@@ -76,7 +77,19 @@ final class CoupletWording {
                 English.capital(text(statement, character, true)) + brackets(plainAsides),
                 statement.role().name(),
                 statement.doubt().map(Key.Doubt::wrong).orElse(null),
-                states(shown(statement), character));
+                states(shown(statement), character),
+                limits(statement.atoms(), character));
+    }
+
+    /** What a reader admits who says that a statement is true; of counts whole numbers. */
+    private static KeyView.@Nullable LimitsView limits(Atoms atoms, StudyCharacter character) {
+        if (!(atoms instanceof Atoms.Interval interval)) {
+            return null;
+        }
+        boolean whole = character.type() == CharacterType.COUNT;
+        double min = whole && interval.minExclusive() ? Math.floor(interval.min()) + 1 : interval.min();
+        double max = whole && interval.maxExclusive() ? Math.ceil(interval.max()) - 1 : interval.max();
+        return new KeyView.LimitsView(Double.isFinite(min) ? min : null, Double.isFinite(max) ? max : null);
     }
 
     private static List<String> states(Atoms shown, StudyCharacter character) {

@@ -75,7 +75,7 @@ public record KeyView(
         public LeadView inPlainWords() {
             List<StatementView> plain = statements.stream()
                     .map(s -> new StatementView(
-                            s.character(), s.plainText(), s.plainText(), s.role(), s.wrong(), s.states()))
+                            s.character(), s.plainText(), s.plainText(), s.role(), s.wrong(), s.states(), s.limits()))
                     .toList();
             return new LeadView(plainText, plainText, plain, couplet, terminal);
         }
@@ -86,6 +86,7 @@ public record KeyView(
      * @param wrong share of new individuals of measured rows that is expected beyond the limit; null where nothing was
      *     measured, or there is no doubt
      * @param states ids of the states that it names; none of a number, and in keys from before they were listed
+     * @param limits of the numbers that it admits; null of states, and in keys from before they were told
      */
     public record StatementView(
             String character,
@@ -93,11 +94,15 @@ public record KeyView(
             String plainText,
             String role,
             @Nullable Double wrong,
-            List<String> states) {
+            List<String> states,
+            @Nullable LimitsView limits) {
         public StatementView {
             states = states == null ? List.of() : List.copyOf(states);
         }
     }
+
+    /** From {@code min} to {@code max}, both included, in the character's base unit; null: without end. */
+    public record LimitsView(@Nullable Double min, @Nullable Double max) {}
 
     /**
      * @param names the rows that end here

@@ -1,5 +1,6 @@
 package org.polyclave.server.identify.web;
 
+import java.util.List;
 import org.polyclave.core.matrix.CharacterType;
 import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
@@ -36,14 +37,15 @@ class IdentifyController {
     @PostMapping("/api/v1/studies/{slug}/identify")
     IdentifyService.IdentifyResponse study(
             @AtLeast(Role.VIEWER) OpenStudy open, @RequestBody IdentifyService.IdentifyRequest request) {
-        return identify.identify(store.load(open.id()).compiled(), request);
+        return identify.identify(store.load(open.id()).compiled(), List.of(), request);
     }
 
     /** Weighs answers on an edition; nothing about the reader is kept. */
     @PostMapping("/api/v1/editions/{slug}/{number}/identify")
     IdentifyService.IdentifyResponse edition(
             @PathVariable String slug, @PathVariable int number, @RequestBody IdentifyService.IdentifyRequest request) {
-        return identify.identify(editions.compiled(slug, number), request);
+        EditionShelf.ReadableEdition edition = editions.readable(slug, number);
+        return identify.identify(edition.study(), edition.keys(), request);
     }
 
     /**
