@@ -32,7 +32,7 @@ const WORDS: Record<string, string[]> = {
   'FateCount.fate': ['import.fate'],
   'Field.name': ['difference.field'],
   'FindingView.kind': ['finding'],
-  'IdentifyRequest.observer': ['observer'],
+  'HandfulRequest.observer': ['observer'],
   // How a job stands is shown by what the page does.
   'ImportProgress.status': [],
   'ImportRequest.step': ['import.stage'],

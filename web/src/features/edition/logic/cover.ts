@@ -2,6 +2,9 @@ import { useEventListener } from '@vueuse/core';
 import { watchPostEffect, type Ref } from 'vue';
 import { useRouter } from 'vue-router';
 
+/** Views that belong to a part that the cover names. */
+const PART_OF: Record<string, string> = { taxon: 'taxa', check: 'taxa', handful: 'any-order' };
+
 /**
  * The cover that came with the page: the application takes it over as it stands, shows it or one of the parts below its
  * heading, and follows its links without loading the page again.
@@ -12,7 +15,7 @@ export function useCover(place: Readonly<Ref<HTMLElement | null>>, view: Readonl
     const cover = document.getElementById('cover');
     // It is taken over first: an address may name a part that stands below its heading.
     if (cover && place.value && !place.value.contains(cover)) place.value.append(cover);
-    const part = view.value === 'taxon' || view.value === 'check' ? 'taxa' : view.value;
+    const part = PART_OF[view.value] ?? view.value;
     place.value?.querySelector('.cover')?.toggleAttribute('hidden', part !== 'cover');
     for (const link of place.value?.querySelectorAll('nav a') ?? []) {
       const here = link.getAttribute('href') === (part === 'cover' ? '?' : `?view=${part}`);

@@ -17,6 +17,7 @@ import { useCover } from '../logic/cover';
 /** The cover is read first; the keys come when somebody opens one. */
 const PublishedKeys = defineAsyncComponent(() => import('../components/PublishedKeys.vue'));
 const AnyOrderKey = defineAsyncComponent(() => import('@/features/identify').then((m) => m.AnyOrderKey));
+const HandfulKey = defineAsyncComponent(() => import('@/features/identify').then((m) => m.HandfulKey));
 const PrintedKey = defineAsyncComponent(() => import('@/features/key').then((m) => m.PrintedKey));
 const TaxonPage = defineAsyncComponent(() => import('../components/TaxonPage.vue'));
 const StepByStep = defineAsyncComponent(() => import('@/features/reading').then((m) => m.StepByStep));
@@ -28,6 +29,8 @@ const { t } = useI18n();
 const preferences = usePreferences();
 const identify = (request: Schemas['IdentifyRequest']) =>
   api.post('/api/v1/editions/{slug}/{number}/identify', { slug: props.slug, number: doc.value?.number ?? 0 }, request);
+const handful = (request: Schemas['HandfulRequest']) =>
+  api.post('/api/v1/editions/{slug}/{number}/handful', { slug: props.slug, number: doc.value?.number ?? 0 }, request);
 const newest = useQuery({
   queryKey: computed(() => ['editions', props.slug]),
   queryFn: () => api.get('/api/v1/editions/{slug}', { slug: props.slug }),
@@ -53,7 +56,7 @@ providePictures(
   () => doc.value?.study.pictures,
 );
 provideGlossary(() => doc.value?.study.glossary);
-const VIEWS = ['key', 'any-order', 'taxa', 'taxon', 'check'];
+const VIEWS = ['key', 'any-order', 'handful', 'taxa', 'taxon', 'check'];
 const view = computed(() => VIEWS.find((v) => v === route.query.view) ?? 'cover');
 const problem = computed(() => newest.error.value ?? edition.error.value);
 const isMissing = computed(() => problem.value instanceof Problem && problem.value.status === 404);
@@ -119,6 +122,14 @@ const taxa = computed(() => {
           :identify="identify"
         />
       </div>
+      <div v-else-if="view === 'handful'" class="page narrow">
+        <HandfulKey
+          :characters="doc.study.characters"
+          :outside="doc.study.nearButOutside"
+          :of="of"
+          :handful="handful"
+        />
+      </div>
       <AnyOrderKey
         v-else-if="view === 'any-order'"
         :characters="doc.study.characters"
@@ -126,6 +137,7 @@ const taxa = computed(() => {
         :plan="doc.study.scope.bodyPlan"
         :of="of"
         :address="`/k/${slug}/${doc.number}`"
+        :handful="{ view: 'handful' }"
         :identify="identify"
       />
       <div v-else-if="view === 'check'" class="page narrow">

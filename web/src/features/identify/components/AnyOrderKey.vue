@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
 import { useI18n } from 'vue-i18n';
+import type { LocationQueryRaw } from 'vue-router';
 import type { Schemas } from '@/api/client';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { usePreferences } from '@/stores/preferences';
@@ -25,6 +26,8 @@ const props = defineProps<{
   of: string;
   /** Address that leads here for ever, without what is asked. */
   address: string;
+  /** Where several individuals are read together, if anywhere. */
+  handful?: LocationQueryRaw;
   identify: (request: Schemas['IdentifyRequest']) => Promise<Schemas['IdentifyResponse']>;
 }>();
 const MOST_COMPARED = 2;
@@ -136,6 +139,9 @@ async function find(label: string) {
           :rough="found?.rough ?? []"
           :plain="preferences.plain"
         />
+        <p v-if="handful" class="no-print">
+          <router-link :to="{ query: handful }">{{ $t('handful.link') }}</router-link>
+        </p>
         <ShareAnswers :of="of" :address="address" :begun="answers.answers.value.length > 0" />
       </section>
     </div>

@@ -77,6 +77,23 @@ function isState(id: string, character: Schemas['StudyCharacter']): boolean {
   return character.type === 'MONTHS' ? /^([1-9]|1[0-2])$/.test(id) : character.states.some((s) => s.id === id);
 }
 
+/** What is evidence of it, as the server takes it. */
+export function answersOf(answers: Given[], measuredOf: (rule: Rule) => number[]): Schemas['AnswerRequest'][] {
+  return answers
+    .filter((a) => a.passed === null)
+    .map((a) => ({
+      character: a.character,
+      states: a.states,
+      certainty: a.certainty,
+      ...(a.value === null ? {} : { value: a.value }),
+      ...(a.spread ? { uncertainty: a.spread } : {}),
+      ...(a.rule ? { rule: a.rule, measured: measuredOf(a.rule) } : {}),
+      ...(a.again?.length
+        ? { further: a.again.map((state) => ({ states: [state], certainty: 'SURE' as const })) }
+        : {}),
+    }));
+}
+
 /** Under which conditions answers are to be used. */
 export interface Conditions {
   strikeOut: boolean;
@@ -94,19 +111,7 @@ export function requestOf(answers: Given[], of: Conditions): Schemas['IdentifyRe
   const { organs, methods, preserved } = of.atHand;
   const limited = organs.length + methods.length + preserved.length > 0;
   return {
-    answers: answers
-      .filter((a) => a.passed === null)
-      .map((a) => ({
-        character: a.character,
-        states: a.states,
-        certainty: a.certainty,
-        ...(a.value === null ? {} : { value: a.value }),
-        ...(a.spread ? { uncertainty: a.spread } : {}),
-        ...(a.rule ? { rule: a.rule, measured: of.measuredOf(a.rule) } : {}),
-        ...(a.again?.length
-          ? { further: a.again.map((state) => ({ states: [state], certainty: 'SURE' as const })) }
-          : {}),
-      })),
+    answers: answersOf(answers, of.measuredOf),
     strikeOut: of.strikeOut,
     tolerance: of.tolerance,
     month: of.month,

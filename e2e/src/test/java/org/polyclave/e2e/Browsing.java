@@ -77,6 +77,11 @@ final class Browsing implements AfterEachCallback {
         return signedIn(displayName, visitor(1280, 800));
     }
 
+    /** Somebody who reads on a phone. */
+    Page touching(int width, int height) {
+        return visitor(width, height, true);
+    }
+
     /** Somebody with a tablet. */
     Page touching(String displayName, int width, int height) {
         return signedIn(displayName, visitor(width, height, true));

@@ -276,6 +276,7 @@ class JourneyTest {
                 .isTrue();
         phone.locator(".doors").getByText("Any-order key").click();
         assertThat(phone.locator(".danger")).containsText("Ostrivia fallax, flowering");
+        phone.getByText("All questions, by part or by words").click();
         phone.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Or find any question"))
                 .fill("leaf colour");
         button(phone, "grey-green").click();
@@ -292,6 +293,7 @@ class JourneyTest {
         assertThat(phone.locator(".said")).containsText("grey-green (likely)");
         phone.locator(".ladder button").first().click();
         assertThat(phone.locator("aside.why")).containsText("Together (bits)");
+        phone.getByText("How and with what").click();
         phone.getByText("Strike out").click();
         assertThat(phone.locator(".ladder .out").first()).isVisible();
         phone.locator(".answer").getByText("Withdraw").click();

@@ -173,6 +173,7 @@ class AccessApiTest {
                             "editionDescription",
                             "editionPicture",
                             "identifyEdition",
+                            "identifyHandful",
                             "identifyReadTyped",
                             "instrumentAttached",
                             "ruleOfThumbAll",

@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -28,6 +29,7 @@ import org.polyclave.core.matrix.MatrixCharacter;
 import org.polyclave.core.matrix.Observer;
 import org.polyclave.core.measuring.RuleOfThumb;
 import org.polyclave.core.reading.ExaminedStatements;
+import org.polyclave.core.reading.Handful;
 import org.polyclave.server.account.RulesOfThumb;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
@@ -47,6 +49,7 @@ import org.springframework.stereotype.Service;
 public class IdentifyService {
     private static final int FULL_YEAR = 0xFFF;
     private static final int TOLD_APART = 3;
+    private static final int MOST_INDIVIDUALS = 60;
     /** Standard uncertainties that make a "give or take". */
     private static final double BOTH_SIDES = 2;
 
@@ -206,6 +209,63 @@ public class IdentifyService {
             List<String> contradicted,
             NameCheck.@Nullable CheckView check) {}
 
+    /** Several individuals that were picked together. */
+    public record HandfulRequest(
+            List<List<AnswerRequest>> individuals,
+            int month,
+            @Schema(nullable = true) @Nullable Observer observer) {}
+
+    /**
+     * Individuals of which the same was seen.
+     *
+     * @param individuals their places, from 1
+     * @param differing what they show, where most of the others cannot show it
+     * @param missing ids of characters that were looked at in most of the others
+     */
+    public record HandfulGroup(
+            List<Integer> individuals, List<SaidView> differing, List<String> missing, IdentifyResponse found) {}
+
+    public record HandfulResponse(List<HandfulGroup> groups) {}
+
+    /** Each is judged by itself, in one sitting; what differs from the others is told. */
+    public HandfulResponse handful(CompiledStudy study, HandfulRequest request) {
+        if (request.individuals().isEmpty() || request.individuals().size() > MOST_INDIVIDUALS) {
+            throw Problems.badRequest(
+                    ProblemCode.HANDFUL, "A handful is of 1 to " + MOST_INDIVIDUALS + " individuals.");
+        }
+        Ready own = ready(study);
+        CompiledStudy compiled = own.scored().orElse(study);
+        List<List<Answer>> individuals = request.individuals().stream()
+                .map(answers -> answers.stream()
+                        .map(a -> answer(compiled, a))
+                        .sorted(Comparator.comparing(Answer::character))
+                        .toList())
+                .toList();
+        IdentifyOptions options = new IdentifyOptions(false, 0, months(request.month()), new boolean[0], true);
+        List<Handful.Group> groups = Handful.of(identifier(compiled, own, request.observer()), individuals, options);
+        return new HandfulResponse(groups.stream()
+                .map(g -> group(compiled, individuals.get(g.individuals().get(0)), g))
+                .toList());
+    }
+
+    private static HandfulGroup group(CompiledStudy compiled, List<Answer> answers, Handful.Group group) {
+        return new HandfulGroup(
+                group.individuals().stream().map(i -> i + 1).toList(),
+                answers.stream()
+                        .filter(a -> group.differing().contains(a.character()))
+                        .map(a -> said(compiled, a))
+                        .toList(),
+                characters(compiled, group.missing()),
+                view(compiled, group.found(), answers, List.of(), null));
+    }
+
+    private static int months(int month) {
+        if (month < 0 || month > 12) {
+            throw Problems.badRequest(ProblemCode.MONTH, "A month is a number from 1 to 12, or 0 for any.");
+        }
+        return month == 0 ? FULL_YEAR : 1 << (month - 1);
+    }
+
     /**
      * Rows of which nothing is known are no answer: nothing could speak for or against them.
      *
@@ -241,13 +301,10 @@ public class IdentifyService {
                 unavailable[c] = true;
             }
         }
-        if (request.month() < 0 || request.month() > 12) {
-            throw Problems.badRequest(ProblemCode.MONTH, "A month is a number from 1 to 12, or 0 for any.");
-        }
         if (request.tolerance() < 0 || request.tolerance() > IdentifyOptions.MOST_TOLERANCE) {
             throw Problems.badRequest(ProblemCode.TOLERANCE, "The tolerance is 0 to 3 answers.");
         }
-        int months = request.month() == 0 ? FULL_YEAR : 1 << (request.month() - 1);
+        int months = months(request.month());
         boolean presence = request.presence() == null || request.presence();
         IdentifyOptions options =
                 new IdentifyOptions(request.strikeOut(), request.tolerance(), months, unavailable, presence);

@@ -21,6 +21,7 @@ public enum ProblemCode {
     FAILED,
     FORBIDDEN,
     FORMAT,
+    HANDFUL,
     HAZARD_LOWERED,
     INDIVIDUALS,
     INSTRUMENT_BUSY,

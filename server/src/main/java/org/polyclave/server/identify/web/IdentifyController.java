@@ -48,6 +48,13 @@ class IdentifyController {
         return identify.identify(edition.study(), edition.keys(), request);
     }
 
+    /** Weighs answers on several individuals that were picked together, each by itself; nothing about the reader is kept. */
+    @PostMapping("/api/v1/editions/{slug}/{number}/handful")
+    IdentifyService.HandfulResponse handful(
+            @PathVariable String slug, @PathVariable int number, @RequestBody IdentifyService.HandfulRequest request) {
+        return identify.handful(editions.compiled(slug, number), request);
+    }
+
     /**
      * Reads a number as somebody typed it as an answer, in the notation of cells.
      *
