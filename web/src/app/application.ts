@@ -1,5 +1,3 @@
-import '@fontsource-variable/source-sans-3';
-import '@fontsource-variable/source-serif-4';
 import 'vuetify/styles';
 import './styles.css';
 import { VueQueryPlugin } from '@tanstack/vue-query';
@@ -13,5 +11,14 @@ import { vuetify } from './theme';
 /** Mounts a whole application: the workspace, or what readers see. */
 export function start(root: Component, router: Router) {
   titleIcons();
+  loadFonts();
   createApp(root).use(createPinia()).use(i18n).use(VueQueryPlugin).use(vuetify).use(router).mount('#app');
+}
+
+/** Words can be read before their letters are at their best: on a slow line fonts come last. */
+function loadFonts() {
+  const load = () =>
+    Promise.all([import('@fontsource-variable/source-sans-3'), import('@fontsource-variable/source-serif-4')]);
+  if (document.readyState === 'complete') void load();
+  else window.addEventListener('load', () => void load(), { once: true });
 }

@@ -20,4 +20,12 @@ const router = createRouter({
   ],
 });
 
+/** What an address asks for comes with the first scripts, not after them. */
+const LOADED: Record<string, () => Promise<unknown>> = {
+  'any-order': () => import('@/features/identify'),
+  key: () => import('@/features/reading'),
+  check: () => import('@/features/reading'),
+};
+void LOADED[new URLSearchParams(location.search).get('view') ?? '']?.();
+
 start(ReaderApp, router);

@@ -107,10 +107,14 @@ export const router = createRouter({
           component: () => import('@/features/dangers').then((m) => m.DangersPage),
           meta: { title: 'stage.dangers', heading: true },
         },
-        { path: 'key', component: () => import('@/features/key').then((m) => m.KeyPage), meta: { title: 'stage.key' } },
+        {
+          path: 'key',
+          component: () => import('@/features/key').then((m) => m.loadKeyPage()),
+          meta: { title: 'stage.key' },
+        },
         {
           path: 'any-order',
-          component: () => import('@/features/identify').then((m) => m.StudyAnyOrderPage),
+          component: () => import('@/features/identify').then((m) => m.loadStudyAnyOrderPage()),
           meta: { title: 'stage.any-order' },
         },
         {

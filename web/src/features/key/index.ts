@@ -1,4 +1,5 @@
-export { default as KeyPage } from './pages/KeyPage.vue';
+/** Readers of an edition need the rest of this, and not the page of its authors. */
+export const loadKeyPage = () => import('./pages/KeyPage.vue');
 export { useNamedKeys } from './composables/useNamedKeys';
 export { madeFor } from './logic/madeFor';
 export { default as OpenDanger } from './components/OpenDanger.vue';

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { defineAsyncComponent, ref } from 'vue';
 import { RULES, type Rule } from '../composables/useRules';
-import RulesDialog from './RulesDialog.vue';
 
 /** A length told in fingers and the like, for whoever has no ruler. */
 const emit = defineEmits<{ told: [times: number, rule: Rule] }>();
+const RulesDialog = defineAsyncComponent(() => import('./RulesDialog.vue'));
 const TIMES = [0.5, 1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10];
 const times = ref(1);
 const rule = ref<Rule>('FINGER_WIDTH');

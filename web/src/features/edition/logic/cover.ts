@@ -5,6 +5,12 @@ import { useRouter } from 'vue-router';
 /** Views that belong to a part that the cover names. */
 const PART_OF: Record<string, string> = { taxon: 'taxa', check: 'taxa', handful: 'any-order' };
 
+/** Which edition came with the page, if one did. */
+export function editionInPage(): { number: number; format: number } | undefined {
+  const told = document.getElementById('edition')?.dataset;
+  return told ? { number: Number(told.number), format: Number(told.format) } : undefined;
+}
+
 /**
  * The cover that came with the page: the application takes it over as it stands, shows it or one of the parts below its
  * heading, and follows its links without loading the page again.

@@ -12,12 +12,12 @@ import { useSubject } from '@/shared/ui/pageTitle';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
 import { usePreferences } from '@/stores/preferences';
-import { useCover } from '../logic/cover';
+import { editionInPage, useCover } from '../logic/cover';
 
 /** The cover is read first; the keys come when somebody opens one. */
 const PublishedKeys = defineAsyncComponent(() => import('../components/PublishedKeys.vue'));
 const AnyOrderKey = defineAsyncComponent(() => import('@/features/identify').then((m) => m.AnyOrderKey));
-const HandfulKey = defineAsyncComponent(() => import('@/features/identify').then((m) => m.HandfulKey));
+const HandfulKey = defineAsyncComponent(() => import('@/features/identify').then((m) => m.loadHandfulKey()));
 const PrintedKey = defineAsyncComponent(() => import('@/features/key').then((m) => m.PrintedKey));
 const TaxonPage = defineAsyncComponent(() => import('../components/TaxonPage.vue'));
 const StepByStep = defineAsyncComponent(() => import('@/features/reading').then((m) => m.StepByStep));
@@ -36,16 +36,19 @@ const newest = useQuery({
   queryFn: () => api.get('/api/v1/editions/{slug}', { slug: props.slug }),
   retry: false,
 });
-const number = computed(() => Number(props.number) || newest.data.value?.number);
+/** What came with the page is asked for at once; who comes from another edition learns it first. */
+const came = editionInPage();
+const number = computed(() => Number(props.number) || (newest.data.value?.number ?? came?.number));
+const format = computed(() => came?.format ?? newest.data.value?.format);
 const edition = useQuery({
   queryKey: computed(() => ['edition', props.slug, number.value]),
   queryFn: () =>
     api.get('/api/v1/editions/{slug}/{number}', {
       slug: props.slug,
       number: number.value ?? 0,
-      format: newest.data.value?.format,
+      format: format.value,
     }),
-  enabled: computed(() => newest.data.value !== undefined),
+  enabled: computed(() => number.value !== undefined && format.value !== undefined),
   retry: false,
   staleTime: Infinity,
 });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query';
-import { computed, nextTick, ref, useTemplateRef } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef } from 'vue';
 import { useI18n } from 'vue-i18n';
 import type { LocationQueryRaw } from 'vue-router';
 import type { Schemas } from '@/api/client';
@@ -12,7 +12,6 @@ import AnswerCard from './AnswerCard.vue';
 import AnswerSettings from './AnswerSettings.vue';
 import DangerNote from './DangerNote.vue';
 import EvidenceLadder from './EvidenceLadder.vue';
-import QuestionFinder from './QuestionFinder.vue';
 import ShareAnswers from './ShareAnswers.vue';
 import VerdictNote from './VerdictNote.vue';
 import WhyPanel from './WhyPanel.vue';
@@ -30,6 +29,7 @@ const props = defineProps<{
   handful?: LocationQueryRaw;
   identify: (request: Schemas['IdentifyRequest']) => Promise<Schemas['IdentifyResponse']>;
 }>();
+const QuestionFinder = defineAsyncComponent(() => import('./QuestionFinder.vue'));
 const MOST_COMPARED = 2;
 const { t } = useI18n();
 const preferences = usePreferences();

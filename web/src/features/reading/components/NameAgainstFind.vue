@@ -167,6 +167,10 @@ function ask(label: string) {
   color: rgb(var(--v-theme-error));
 }
 
+h3 {
+  margin-top: 0.9rem;
+}
+
 ul {
   list-style: none;
   margin: 0;

@@ -113,6 +113,6 @@ public final class NamingTable {
         return IntStream.range(0, subject.studies().size())
                 .parallel()
                 .mapToObj(k -> run.apply(new NamingSimulation(subject.studies().get(k), habits), k + 1L))
-                .reduce(new Outcome(0, 0, 0, 0, 0, 0, 0), Outcome::plus);
+                .reduce(Outcome.NONE, Outcome::plus);
     }
 }

@@ -47,8 +47,7 @@ public final class Screenshots {
             new View("key", STUDY + "/key?couplet=11", false, ".couplet"),
             new View(
                     "any-order",
-                    STUDY
-                            + "/any-order?baseRevision=leaf-colour:grey-green,stem-cross-section:triangular,leaf-width:=5",
+                    STUDY + "/any-order?seen=leaf-colour:grey-green,stem-cross-section:triangular,leaf-width:=5",
                     false,
                     ".ladder"),
             new View("checks", MUSHROOMS + "/checks", false, "section"),

@@ -30,9 +30,17 @@ public final class CoupletReaders {
     private final Map<Integer, Integer> shown = new HashMap<>();
 
     private final Map<Integer, Double> read = new HashMap<>();
+    private long coupletsRead;
+    private double minutes;
 
-    /** How many of all readers ended how; {@code dangerous} are some of the wrong. */
-    public record Ends(int right, int wrong, int dangerous, int stuck) {}
+    /**
+     * How many of all readers ended how.
+     *
+     * @param dangerous some of the wrong: their specimen is dangerous, and nothing that they are told is
+     * @param couplets that all of them read
+     * @param minutes that all of them spent, looking at each character once
+     */
+    public record Ends(int right, int wrong, int dangerous, int stuck, long couplets, double minutes) {}
 
     public CoupletReaders(Matrix matrix, Key key, Observer observer, long seed) {
         this.matrix = matrix;
@@ -44,6 +52,8 @@ public final class CoupletReaders {
 
     public Ends run(int readers) {
         int[] ends = new int[4];
+        coupletsRead = 0;
+        minutes = 0;
         for (int n = 0; n < readers; n++) {
             shown.clear();
             read.clear();
@@ -61,7 +71,7 @@ public final class CoupletReaders {
                 ends[2] += !warned && matrix.row(row).hazard().isDangerous() ? 1 : 0;
             }
         }
-        return new Ends(ends[0], ends[1], ends[2], ends[3]);
+        return new Ends(ends[0], ends[1], ends[2], ends[3], coupletsRead, minutes);
     }
 
     /** The rows at the end, or none where no lead says what was read. */
@@ -85,6 +95,8 @@ public final class CoupletReaders {
     private Optional<Key.Target> next(int row, Key.Couplet couplet) {
         int c = couplet.leads().get(0).statements().get(0).character();
         Double before = read.get(c);
+        coupletsRead++;
+        minutes += before == null ? matrix.character(c).effort() : 0;
         double reading = before == null ? read(row, c) : before;
         read.put(c, reading);
         for (Key.Lead lead : couplet.leads()) {

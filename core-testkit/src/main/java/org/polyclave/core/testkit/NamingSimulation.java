@@ -26,9 +26,21 @@ public record NamingSimulation(Matrix matrix, ReaderHabits habits) {
      * @param settledRight of these, those in which it was right
      * @param outside sessions that ended with "perhaps something outside this key"
      * @param answers given, in all sessions
+     * @param dangerous sessions in which a specimen of a dangerous row was settled as what is not
+     * @param minutes that looking took, in all sessions
      */
     public record Outcome(
-            int sessions, int likely, int likelyRight, int settled, int settledRight, int outside, int answers) {
+            int sessions,
+            int likely,
+            int likelyRight,
+            int settled,
+            int settledRight,
+            int outside,
+            int answers,
+            int dangerous,
+            double minutes) {
+        public static final Outcome NONE = new Outcome(0, 0, 0, 0, 0, 0, 0, 0, 0);
+
         public Outcome plus(Outcome o) {
             return new Outcome(
                     sessions + o.sessions,
@@ -37,14 +49,16 @@ public record NamingSimulation(Matrix matrix, ReaderHabits habits) {
                     settled + o.settled,
                     settledRight + o.settledRight,
                     outside + o.outside,
-                    answers + o.answers);
+                    answers + o.answers,
+                    dangerous + o.dangerous,
+                    minutes + o.minutes);
         }
     }
 
     /** Sessions with specimens of all rows in turn. */
     public Outcome run(int sessions, long seed) {
         AnyOrderIdentifier identifier = new AnyOrderIdentifier(matrix, habits.observer());
-        Outcome all = new Outcome(0, 0, 0, 0, 0, 0, 0);
+        Outcome all = Outcome.NONE;
         for (int s = 0; s < sessions; s++) {
             int row = s % matrix.rowCount();
             all = all.plus(session(identifier, matrix, row, matrix.row(row).name(), new Random(seed * 1_000_003 + s)));
@@ -54,7 +68,7 @@ public record NamingSimulation(Matrix matrix, ReaderHabits habits) {
 
     /** Sessions with specimens of rows that the key leaves out, each of a name that it then does not know. */
     public Outcome runOutside(int sessions, long seed) {
-        Outcome all = new Outcome(0, 0, 0, 0, 0, 0, 0);
+        Outcome all = Outcome.NONE;
         for (int row = 0; row < matrix.rowCount(); row++) {
             int name = matrix.row(row).name();
             List<Integer> others = IntStream.range(0, matrix.rowCount())
@@ -75,6 +89,7 @@ public record NamingSimulation(Matrix matrix, ReaderHabits habits) {
         Identification found = identifier.identify(List.of(), session.options());
         Standing likely = null;
         int answers = 0;
+        double minutes = 0;
         while (answers < MOST_ANSWERS && found.conclusion().kind() != Kind.SETTLED) {
             int next = next(found, session);
             if (next < 0) {
@@ -82,6 +97,7 @@ public record NamingSimulation(Matrix matrix, ReaderHabits habits) {
             }
             session.look(next);
             answers++;
+            minutes += matrix.character(next).effort();
             found = identifier.identify(session.answers(), session.options());
             Standing leader = found.standings().get(0);
             likely = likely == null && leader.namePosterior() >= LIKELY ? leader : likely;
@@ -95,7 +111,17 @@ public record NamingSimulation(Matrix matrix, ReaderHabits habits) {
                 settled ? 1 : 0,
                 settled && right ? 1 : 0,
                 found.conclusion().kind() == Kind.OUTSIDE ? 1 : 0,
-                answers);
+                answers,
+                settled
+                                && isDangerous(matrix, row)
+                                && !isDangerous(known, found.standings().get(0).row())
+                        ? 1
+                        : 0,
+                minutes);
+    }
+
+    private static boolean isDangerous(Matrix of, int row) {
+        return of.row(row).hazard().isDangerous();
     }
 
     /** What is asked first, while it tells anything; then what rules a danger out. */

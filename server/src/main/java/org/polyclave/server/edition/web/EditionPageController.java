@@ -1,6 +1,7 @@
 package org.polyclave.server.edition.web;
 
 import org.jspecify.annotations.Nullable;
+import org.polyclave.files.study.StudyFormat;
 import org.polyclave.server.edition.EditionShelf;
 import org.polyclave.server.platform.SinglePage;
 import org.springframework.http.HttpStatus;
@@ -14,6 +15,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @io.swagger.v3.oas.annotations.Hidden
 class EditionPageController {
+    /** Which edition it is, so that the page need not ask before it loads the rest. */
+    private static final String EDITION = "<div id=\"edition\" hidden data-number=\"%d\" data-format=\"%d\"></div>";
+
     private final SinglePage page = new SinglePage("reader.html");
     private final EditionShelf shelf;
 
@@ -25,7 +29,8 @@ class EditionPageController {
     ResponseEntity<String> edition(
             @PathVariable String slug, @PathVariable(required = false) @Nullable Integer number) {
         try {
-            return page.answer(HttpStatus.OK, shelf.cover(slug, number == null ? shelf.newest(slug) : number));
+            int shown = number == null ? shelf.newest(slug) : number;
+            return page.answer(HttpStatus.OK, shelf.cover(slug, shown) + EDITION.formatted(shown, StudyFormat.VERSION));
         } catch (ErrorResponseException missing) {
             return missing();
         }
