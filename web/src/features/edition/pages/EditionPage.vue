@@ -121,6 +121,8 @@ const taxa = computed(() => {
           taxon-link="?view=taxon&taxon="
           :outside="doc.study.nearButOutside"
           :of="of"
+          :address="`/k/${slug}`"
+          :whole-key="further ? doc.key : undefined"
           :number="further ? Number(route.query.key) : 0"
           :identify="identify"
         />

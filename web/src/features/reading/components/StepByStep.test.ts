@@ -58,6 +58,7 @@ const open = (path = '/', plain = false) =>
       taxonLink: '?view=taxon&taxon=',
       outside: [],
       of: 'edition/meadow/1',
+      address: '/k/meadow',
       number: 0,
       identify,
     },

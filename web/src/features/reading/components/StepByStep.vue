@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useClipboard } from '@vueuse/core';
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
@@ -8,6 +9,8 @@ import TaxonName from '@/shared/taxon/TaxonName.vue';
 import {
   decidingText,
   leadToMost,
+  pairAt,
+  wayBetween,
   otherWays,
   placeOf,
   stepsIn,
@@ -33,6 +36,10 @@ const props = defineProps<{
   outside: Schemas['OutsideTaxon'][];
   /** What is read, to keep answers apart. */
   of: string;
+  /** Address of the newest edition: what a couplet separates holds over editions, its number does not. */
+  address: string;
+  /** The key of all taxa, where this is another one that may stop at a group. */
+  wholeKey?: Schemas['KeyView'];
   /** Which key of the edition it is; 0: that of all taxa. */
   number: number;
   identify: (request: Schemas['IdentifyRequest']) => Promise<Schemas['IdentifyResponse']>;
@@ -40,7 +47,28 @@ const props = defineProps<{
 const route = useRoute();
 const router = useRouter();
 
-const place = computed(() => placeOf(props.view, stepsIn(typeof route.query.at === 'string' ? route.query.at : '')));
+const asText = (value: unknown) => (typeof value === 'string' ? value : '');
+/** By the way that was taken, or to the couplet that separates two taxa. */
+const steps = computed(() => {
+  const [one = '', other = ''] = asText(route.query.between).split(',');
+  return route.query.at === undefined && other
+    ? (wayBetween(props.view, one, other) ?? [])
+    : stepsIn(asText(route.query.at));
+});
+const place = computed(() => placeOf(props.view, steps.value));
+const pair = computed(() => (place.value.couplet ? pairAt(props.view, place.value.couplet) : undefined));
+const link = computed(
+  () =>
+    location.origin +
+    router.resolve({ path: props.address, query: { view: 'key', between: pair.value?.join(',') } }).href,
+);
+const { copy, copied } = useClipboard({ source: link, legacy: true });
+/** Where a key stops at a group, that of all taxa goes on. */
+const beyond = computed(() => {
+  const [one, other] = place.value.terminal?.names ?? [];
+  const way = props.wholeKey && one && other ? wayBetween(props.wholeKey, one.row, other.row) : undefined;
+  return way && { query: { view: 'key', at: textOf(way) || undefined } };
+});
 const character = computed(() => props.characters.find((c) => c.id === place.value.couplet?.character));
 const question = computed(() => {
   const of = character.value;
@@ -52,7 +80,8 @@ const means = computed(() => {
 });
 const others = computed(() => otherWays(props.view, place.value.steps));
 
-const go = (steps: Step[]) => router.push({ query: { ...route.query, at: textOf(steps) || undefined } });
+const go = (next: Step[]) =>
+  router.push({ query: { ...route.query, between: undefined, at: textOf(next) || undefined } });
 
 function take(lead: number, doubtful = false) {
   const couplet = place.value.couplet;
@@ -125,10 +154,18 @@ watch(
         @go="byPoints"
       />
       <p class="quiet">{{ $t('edition.oneKey') }}</p>
+      <p v-if="pair" class="no-print">
+        <v-btn variant="text" size="small" @click="copy()">{{
+          copied ? $t('ask.copied') : $t('reading.linkHere')
+        }}</v-btn>
+      </p>
     </template>
     <template v-else-if="place.terminal">
       <h2 ref="heading" tabindex="-1" class="end-heading">{{ $t('reading.end') }}</h2>
       <KeyEnd :terminal="place.terminal" :taxon-link="taxonLink" :told="told" />
+      <p v-if="beyond">
+        {{ $t('reading.stopped') }} <router-link :to="beyond">{{ $t('reading.beyond') }}</router-link>
+      </p>
       <section v-if="checked" class="final">
         <h3>{{ $t('check.title') }}</h3>
         <p v-if="ends.length > 1" class="which">
@@ -153,7 +190,7 @@ watch(
         <p class="quiet">{{ $t('reading.astrayMeans') }}</p>
         <ul>
           <li v-for="way in others.slice(0, 4)" :key="textOf(way.steps)">
-            <router-link :to="{ query: { ...route.query, at: textOf(way.steps) } }"
+            <router-link :to="{ query: { ...route.query, between: undefined, at: textOf(way.steps) } }"
               >{{ way.couplet }}{{ letterOf(way.lead) }} {{ decidingText(view, way, plain) }}</router-link
             >
             <span v-if="way.doubtful" class="quiet">{{ $t('reading.doubtful') }}</span>
@@ -161,7 +198,9 @@ watch(
         </ul>
       </section>
       <p>
-        <router-link :to="{ query: { ...route.query, at: undefined } }">{{ $t('reading.again') }}</router-link>
+        <router-link :to="{ query: { ...route.query, between: undefined, at: undefined } }">{{
+          $t('reading.again')
+        }}</router-link>
       </p>
     </template>
     <StillPossible :view="view" :place="place" :taxon-link="taxonLink" />

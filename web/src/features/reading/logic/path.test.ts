@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { leadToMost, otherWays, placeOf, stepsIn, stillPossible, textOf, waysTo } from './path';
+import { leadToMost, otherWays, pairAt, placeOf, stepsIn, stillPossible, textOf, wayBetween, waysTo } from './path';
 
 const end = (label: string, hazard: Schemas['NameView']['hazard'] = 'NONE_KNOWN') => ({
   terminal: { names: [{ row: label, label, hazard }], notRuledOut: [], reason: '' },
@@ -59,4 +59,16 @@ test('a name is led to on every way that ends at it, or at the group that stands
   const grouped = { couplets: [{ number: 1, leads: [{ terminal: { names: [], group: { row: 'g' } } }] }] };
   expect(waysTo(grouped as unknown as Schemas['KeyView'], 'g').map(textOf)).toEqual(['1a']);
   expect(waysTo({ couplets: [] } as unknown as Schemas['KeyView'], 'A')).toEqual([]);
+});
+
+test('a couplet is found by what it separates, whatever its number', () => {
+  for (const couplet of KEY.couplets) {
+    const [one, other] = pairAt(KEY, couplet) ?? [];
+    const way = wayBetween(KEY, one ?? '', other ?? '');
+    expect(placeOf(KEY, way ?? []).couplet).toBe(couplet);
+  }
+  const renumbered = JSON.parse(JSON.stringify(KEY).replace(/"(number|couplet|from)":(\d)/g, '"$1":1$2')) as typeof KEY;
+  expect(textOf(wayBetween(renumbered, 'B', 'Bane') ?? [])).toBe('11a');
+  expect(wayBetween(KEY, 'B', 'nobody')).toBeUndefined();
+  expect(wayBetween(KEY, 'A', 'A')).toEqual([]);
 });

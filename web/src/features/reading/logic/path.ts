@@ -118,6 +118,37 @@ export function waysTo(key: KeyView, row: string): Step[][] {
   return found.sort((a, b) => a.length - b.length);
 }
 
+/**
+ * The way to the last couplet at which two taxa part. Numbers of couplets change from edition to edition; what a couplet separates
+ * is its name.
+ */
+export function wayBetween(key: KeyView, one: string, other: string): Step[] | undefined {
+  let last: Step[] | undefined;
+  for (const a of waysTo(key, one)) {
+    for (const b of waysTo(key, other)) {
+      const parted = a.findIndex((step, i) => step.couplet === b[i]?.couplet && step.lead !== b[i].lead);
+      if (parted >= 0 && parted >= (last?.length ?? 0)) last = a.slice(0, parted);
+    }
+  }
+  return last;
+}
+
+/** The first names that lie below a lead nearly always do. */
+const TRIED = 5;
+
+/** Two taxa that part at a couplet, and at none after it; none where every name stands in all of its leads. */
+export function pairAt(key: KeyView, couplet: CoupletView): [string, string] | undefined {
+  const byNumber = numbered(key);
+  const [first = [], ...others] = couplet.leads.map((l) => namesBelow(byNumber, l).map((n) => n.row));
+  for (const one of first.slice(0, TRIED)) {
+    for (const other of others.flat().slice(0, TRIED)) {
+      const way = one === other ? undefined : wayBetween(key, one, other);
+      if (way && placeOf(key, way).couplet?.number === couplet.number) return [one, other];
+    }
+  }
+  return undefined;
+}
+
 /** What decides for a lead, in short. */
 export function decidingText(key: KeyView, way: { couplet: number; lead: number }, plain: boolean): string {
   const lead = key.couplets.find((c) => c.number === way.couplet)?.leads[way.lead];

@@ -94,6 +94,10 @@ class AddressJourneyTest {
                 "?view=taxa&taxon=tarnella-praecox",
                 "?view=key",
                 "?view=key&at=1b.8b~",
+                "?view=key&at=1b~_b-x",
+                "?view=key&between=tarnella-praecox,tarnella-serotina",
+                "?view=check&taxon=tarnella-praecox&seen=leaf-colour:grey-green",
+                "?view=handful&n=3&each=1-2/leaf-colour:grey-green|3/leaf-tip:blunt",
                 "?view=key&read=whole",
                 "?view=any-order&month=1")) {
             reloads(page, "/k/marrowmere-tussocks" + view);

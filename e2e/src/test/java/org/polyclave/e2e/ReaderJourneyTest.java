@@ -82,8 +82,27 @@ class ReaderJourneyTest {
             assertThat(page.locator(".end .name").first()).isVisible();
             assertThat(page.locator(".end .name").allInnerTexts().toString()).contains(specimen.name());
             assertThat(page.locator(".check .verdict").first()).containsText(" 0 disagree");
+            if (specimen == specimens.get(0)) {
+                Browsing.assertAccessible(page);
+                heldAgainstItsName(page, study, specimen);
+            }
             page.context().close();
         }
+    }
+
+    /** Somebody who thinks that it is that: what must be true is answered point by point, and stays after a reload. */
+    private static void heldAgainstItsName(Page page, Study study, SimulatedSpecimen specimen) {
+        String row = specimen.study().rows().get(specimen.row()).id();
+        page.navigate("/k/" + study.slug() + "/1?view=check&taxon=" + row);
+        assertThat(page.locator(".check .verdict").first()).containsText("0 agree, 0 disagree");
+        page.locator(".check")
+                .getByRole(AriaRole.BUTTON, named("It agrees"))
+                .first()
+                .tap();
+        assertThat(page.locator(".check .verdict").first()).containsText("1 agree, 0 disagree");
+        page.reload();
+        assertThat(page.locator(".check .verdict").first()).containsText("1 agree, 0 disagree");
+        Browsing.assertAccessible(page);
     }
 
     private static void read(Page page, JsonNode key, SimulatedSpecimen specimen) {
