@@ -253,7 +253,7 @@ export default {
     isIt: 'Is it',
     think: 'I think it is this: check it point by point',
     how: 'Look at each point on what you hold, and say whether it agrees. What you have not looked at counts neither way.',
-    figures: '{agrees} agree, {disagrees} disagree, {open} not examined.',
+    figures: 'Points that agree: {agrees}; that disagree: {disagrees}; not examined: {open}.',
     settled: 'Everything that could be mistaken for it is contradicted by what you saw.',
     better: 'What you saw fits something else better:',
     outside: 'What you saw fits nothing in this key well: perhaps it is something outside it.',

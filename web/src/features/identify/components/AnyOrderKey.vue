@@ -7,6 +7,7 @@ import type { Schemas } from '@/api/client';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { usePreferences } from '@/stores/preferences';
 import { useAnswers } from '../composables/useAnswers';
+import { useNextQuestion } from '../composables/useNextQuestion';
 import AnsweredList from './AnsweredList.vue';
 import AnswerCard from './AnswerCard.vue';
 import AnswerSettings from './AnswerSettings.vue';
@@ -61,6 +62,8 @@ const suggestions = computed(() =>
 const shown = computed(() =>
   suggestions.value.some((s) => s.character.id === opened.value) ? opened.value : suggestions.value[0]?.character.id,
 );
+const look = useTemplateRef<HTMLElement>('look');
+useNextQuestion(() => shown.value, look);
 const questionOf = (c: Schemas['StudyCharacter']) => (preferences.plain && c.plainQuestion) || c.question || c.label;
 /** By character. While another answer is awaited, what stands here is of the last one. */
 const clauses = computed(
@@ -104,7 +107,7 @@ async function find(label: string) {
         :characters="byId"
       />
       <section class="questions" aria-labelledby="look">
-        <h3 id="look">{{ $t('ask.next') }}</h3>
+        <h3 id="look" ref="look" tabindex="-1">{{ $t('ask.next') }}</h3>
         <template v-for="{ character, reason } in suggestions" :key="character.id">
           <AnswerCard
             v-if="character.id === shown"

@@ -1,15 +1,24 @@
 <script setup lang="ts">
 import { mdiMinus, mdiPlus } from '@mdi/js';
 import { keepPreviousData, useQuery } from '@tanstack/vue-query';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
 import { useRules } from '@/features/body-measures';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { usePreferences } from '@/stores/preferences';
+import { useNextQuestion } from '../composables/useNextQuestion';
 import { answersOf, type Certainty, type Given } from '../logic/answers';
-import { answered, decodeEach, encodeEach, MOST_INDIVIDUALS, unanswered, type Each } from '../logic/handful';
+import {
+  answered,
+  decodeEach,
+  encodeEach,
+  MOST_INDIVIDUALS,
+  nextQuestion,
+  unanswered,
+  type Each,
+} from '../logic/handful';
 import HandfulGroup from './HandfulGroup.vue';
 import QuestionCard from './QuestionCard.vue';
 
@@ -57,12 +66,14 @@ const byId = computed(() => new Map(props.characters.map((c) => [c.id, c])));
 
 /** The question that was chosen, or the one that those ask for who were looked at least. */
 const chosen = ref<string | null>(null);
-const suggested = computed(() => {
-  const least = [...(result.data.value?.groups ?? [])].sort((a, b) => a.found.said.length - b.found.said.length)[0];
-  const asked = least?.found.questions.map((q) => q.character) ?? [];
-  // What is seen at a glance first: nobody likes to measure a dozen.
-  return least?.missing[0] ?? asked.find((c) => byId.value.get(c)?.states.length) ?? asked[0];
-});
+const suggested = computed(() =>
+  nextQuestion(
+    result.data.value?.groups ?? [],
+    each.value,
+    // What is seen at a glance first: nobody likes to measure a dozen.
+    (character) => (byId.value.get(character)?.states.length ?? 0) > 0,
+  ),
+);
 const current = computed(() => byId.value.get(chosen.value ?? suggested.value ?? ''));
 const marked = ref<number[]>([]);
 watch(
@@ -73,6 +84,8 @@ watch(
   },
   { immediate: true },
 );
+const look = useTemplateRef<HTMLElement>('look');
+useNextQuestion(() => current.value?.id, look);
 const places = computed(() => Array.from({ length: count.value }, (_, i) => i + 1));
 /** What all that are marked show, where they show the same. */
 const common = computed(() => {
@@ -175,7 +188,7 @@ const sure = (certainty: Certainty) => common.value && answer({ ...common.value,
       />
     </div>
     <section v-if="current" class="question">
-      <h3>{{ $t('ask.next') }}</h3>
+      <h3 ref="look" tabindex="-1">{{ $t('ask.next') }}</h3>
       <v-autocomplete
         :model-value="current.id"
         :items="items"
@@ -216,6 +229,7 @@ const sure = (certainty: Certainty) => common.value && answer({ ...common.value,
         @again="common && answer({ ...common, again: [...(common.again ?? []), $event] })"
       />
     </section>
+    <p v-else-if="result.data.value" class="quiet">{{ $t('ask.nothing') }}</p>
     <div v-if="begun" aria-live="polite">
       <HandfulGroup
         v-for="g in groups.filter((g) => !g.differing.length)"

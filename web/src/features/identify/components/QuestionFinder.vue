@@ -22,8 +22,9 @@ const open = computed(() => props.characters.filter((c) => !props.answers.given(
 const parts = computed(() => [...new Set(open.value.map((c) => c.organ))]);
 const found = computed(() => {
   const words = wanted.value.trim().toLowerCase();
+  // Another look at what was answered already is found by its words, too.
   if (words) {
-    return open.value.filter((c) =>
+    return props.characters.filter((c) =>
       [c.label, c.organ, c.question, c.plainQuestion].join(' ').toLowerCase().includes(words),
     );
   }

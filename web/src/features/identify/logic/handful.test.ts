@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '@/api/client';
 import type { Given } from './answers';
-import { answered, decodeEach, encodeEach, listed, unanswered, type Each } from './handful';
+import { answered, decodeEach, encodeEach, listed, nextQuestion, unanswered, type Each } from './handful';
 
 const characters = [
   { id: 'ring', type: 'STATES', states: [{ id: 'present' }, { id: 'absent' }] },
@@ -38,4 +38,24 @@ test('an address that says more than the handful holds does no harm', () => {
     [ring('present')],
     [ring('present')],
   ]);
+});
+
+test('what was passed over is not asked again, and those that were looked at least come first', () => {
+  const group = (individuals: number[], said: number, missing: string[], asked: string[]) =>
+    ({
+      individuals,
+      missing,
+      differing: [],
+      found: { said: Array.from({ length: said }), questions: asked.map((character) => ({ character })) },
+    }) as unknown as Schemas['HandfulGroup'];
+  const groups = [group([1, 2], 2, [], ['cap', 'scent']), group([3], 1, ['ring'], ['cap'])];
+  const each: Each = [[ring('present')], [ring('present')], []];
+  const none = () => false;
+  expect(nextQuestion(groups, each, none)).toBe('ring');
+  const passed = answered(each, [3], 'ring', { ...ring('present'), states: [], passed: 'cannot-see' });
+  expect(nextQuestion(groups, passed, none)).toBe('cap');
+  expect(nextQuestion(groups, answered(passed, [3], 'cap', cap), none)).toBe('cap');
+  expect(nextQuestion(groups, answered(passed, [1, 2, 3], 'cap', cap), none)).toBe('scent');
+  expect(nextQuestion(groups, answered(passed, [3], 'cap', cap), (c) => c === 'scent')).toBe('scent');
+  expect(nextQuestion([], each, none)).toBeUndefined();
 });

@@ -60,3 +60,24 @@ export function answered(each: Each, places: number[], character: string, answer
 /** Those of which nothing was said of a character yet. */
 export const unanswered = (each: Each, character: string) =>
   each.flatMap((answers, i) => (answers.some((a) => a.character === character) ? [] : [i + 1]));
+
+/**
+ * What to look at next: what most others were looked at for, then what is asked of those that were looked at least. What was
+ * passed over ("not sure") is no evidence, but is not asked again.
+ *
+ * @param first which characters are asked before others
+ */
+export function nextQuestion(
+  groups: Schemas['HandfulGroup'][],
+  each: Each,
+  first: (character: string) => boolean,
+): string | undefined {
+  const leastFirst = [...groups].sort((a, b) => a.found.said.length - b.found.said.length);
+  for (const group of leastFirst) {
+    const open = (character: string) => unanswered(each, character).some((place) => group.individuals.includes(place));
+    const asked = group.found.questions.map((q) => q.character).filter(open);
+    const next = group.missing.find(open) ?? asked.find(first) ?? asked[0];
+    if (next) return next;
+  }
+  return undefined;
+}

@@ -98,7 +98,14 @@ function ask(label: string) {
   looking.value = character?.id ?? null;
   if (character && !points.value.some((p) => p.character === character.id))
     void router.push({ query: { ...route.query, view: 'any-order' } });
-  else document.getElementById(`point-${character?.id}`)?.scrollIntoView({ block: 'center' });
+  else show(`point-${character?.id}`);
+}
+
+/** Also where it is folded away. */
+function show(id: string) {
+  const point = document.getElementById(id);
+  point?.closest('details')?.setAttribute('open', '');
+  point?.scrollIntoView({ block: 'center' });
 }
 </script>
 

@@ -144,7 +144,7 @@ test('at the end a name is held against its whole description, and what is missi
   };
   identify.mockReset().mockResolvedValue(answer as unknown as Schemas['IdentifyResponse']);
   const page = await open('/?at=1b');
-  await vi.waitFor(() => expect(page.text()).toContain('1 agree, 0 disagree, 1 not examined.'));
+  await vi.waitFor(() => expect(page.text()).toContain('Points that agree: 1; that disagree: 0; not examined: 1.'));
   expect(page.text()).toContain('Agrees: Tip sharp. Not so in Bane.');
   expect(page.text()).toContain('1 of about 2 agreeing looks');
   expect(page.all('.danger')).toHaveLength(1);

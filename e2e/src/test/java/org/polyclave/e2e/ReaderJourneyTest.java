@@ -81,7 +81,7 @@ class ReaderJourneyTest {
             read(page, key, specimen);
             assertThat(page.locator(".end .name").first()).isVisible();
             assertThat(page.locator(".end .name").allInnerTexts().toString()).contains(specimen.name());
-            assertThat(page.locator(".check .verdict").first()).containsText(" 0 disagree");
+            assertThat(page.locator(".check .verdict").first()).containsText("that disagree: 0;");
             if (specimen == specimens.get(0)) {
                 Browsing.assertAccessible(page);
                 heldAgainstItsName(page, study, specimen);
@@ -94,14 +94,14 @@ class ReaderJourneyTest {
     private static void heldAgainstItsName(Page page, Study study, SimulatedSpecimen specimen) {
         String row = specimen.study().rows().get(specimen.row()).id();
         page.navigate("/k/" + study.slug() + "/1?view=check&taxon=" + row);
-        assertThat(page.locator(".check .verdict").first()).containsText("0 agree, 0 disagree");
+        assertThat(page.locator(".check .verdict").first()).containsText("Points that agree: 0; that disagree: 0;");
         page.locator(".check")
                 .getByRole(AriaRole.BUTTON, named("It agrees"))
                 .first()
                 .tap();
-        assertThat(page.locator(".check .verdict").first()).containsText("1 agree, 0 disagree");
+        assertThat(page.locator(".check .verdict").first()).containsText("Points that agree: 1; that disagree: 0;");
         page.reload();
-        assertThat(page.locator(".check .verdict").first()).containsText("1 agree, 0 disagree");
+        assertThat(page.locator(".check .verdict").first()).containsText("Points that agree: 1; that disagree: 0;");
         Browsing.assertAccessible(page);
     }
 
@@ -155,6 +155,9 @@ class ReaderJourneyTest {
     private static void nextCard(Page page, StudyCharacter answered) {
         page.waitForFunction(
                 "label => document.querySelector('.questions > article.card')?.ariaLabel !== label", answered.label());
+        if (page.viewportSize().width > 600) {
+            assertThat(page.locator("#look")).isFocused();
+        }
     }
 
     private static void answer(Page page, Locator card, StudyCharacter character, SimulatedSpecimen specimen) {
