@@ -23,6 +23,7 @@ const router = createRouter({
 /** What an address asks for comes with the first scripts, not after them. */
 const LOADED: Record<string, () => Promise<unknown>> = {
   'any-order': () => import('@/features/identify'),
+  handful: () => import('@/features/identify').then((m) => m.loadHandfulKey()),
   key: () => import('@/features/reading'),
   check: () => import('@/features/reading'),
 };

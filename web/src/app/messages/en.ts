@@ -27,6 +27,7 @@ export default {
   ...scoring,
   ...sheets,
   product: 'Polyclave',
+  linkCopied: 'Link copied',
   loading: 'Loading',
   tryAgain: 'Try again',
   save: 'Save',

@@ -7,6 +7,7 @@ import { api, Problem, type Schemas } from '@/api/client';
 import HazardMark from '@/shared/taxon/HazardMark.vue';
 import { provideGlossary } from '@/shared/glossary/glossary';
 import { providePictures } from '@/shared/picture/pictures';
+import { asText } from '@/shared/ui/asText';
 import ChoiceLinks from '@/shared/ui/ChoiceLinks.vue';
 import { useSubject } from '@/shared/ui/pageTitle';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
@@ -21,7 +22,7 @@ const HandfulKey = defineAsyncComponent(() => import('@/features/identify').then
 const PrintedKey = defineAsyncComponent(() => import('@/features/key').then((m) => m.PrintedKey));
 const TaxonPage = defineAsyncComponent(() => import('../components/TaxonPage.vue'));
 const StepByStep = defineAsyncComponent(() => import('@/features/reading').then((m) => m.StepByStep));
-const NameAgainstFind = defineAsyncComponent(() => import('@/features/reading').then((m) => m.NameAgainstFind));
+const NameCheck = defineAsyncComponent(() => import('@/features/reading').then((m) => m.NameCheck));
 
 const props = defineProps<{ slug: string; number?: string }>();
 const route = useRoute();
@@ -64,7 +65,7 @@ const view = computed(() => VIEWS.find((v) => v === route.query.view) ?? 'cover'
 const problem = computed(() => newest.error.value ?? edition.error.value);
 const isMissing = computed(() => problem.value instanceof Problem && problem.value.status === 404);
 useCover(useTemplateRef('cover'), view);
-const taxon = computed(() => (typeof route.query.taxon === 'string' ? route.query.taxon : ''));
+const taxon = computed(() => asText(route.query.taxon));
 const of = computed(() => `edition/${props.slug}/${doc.value?.number}`);
 const named = computed(() => taxa.value.find((r) => r.id === taxon.value));
 /** A key is read step by step, unless somebody wants all of it. */
@@ -149,7 +150,7 @@ const taxa = computed(() => {
         <template v-if="named">
           <h2>{{ $t('check.isIt') }} <TaxonName :label="named.label" :stage="named.stage" />?</h2>
           <p class="quiet">{{ $t('check.how') }}</p>
-          <NameAgainstFind
+          <NameCheck
             :key="named.id"
             :row="named.id"
             :characters="doc.study.characters"

@@ -6,8 +6,10 @@ import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
 import { useRules } from '@/features/body-measures';
+import { asText } from '@/shared/ui/asText';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
 import { usePreferences } from '@/stores/preferences';
+import { useAnswers } from '../composables/useAnswers';
 import { useNextQuestion } from '../composables/useNextQuestion';
 import { answersOf, type Certainty, type Given } from '../logic/answers';
 import {
@@ -35,19 +37,18 @@ const router = useRouter();
 const { t } = useI18n();
 const preferences = usePreferences();
 const { measuredOf } = useRules();
-const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 
 const count = computed(() => {
   const asked = Math.trunc(Number(asText(route.query.n)));
   return asked >= 1 ? Math.min(asked, MOST_INDIVIDUALS) : FEW;
 });
 const each = computed<Each>(() => decodeEach(asText(route.query.each), count.value, props.characters));
-const month = computed(() => Math.min(12, Math.max(0, Math.trunc(Number(asText(route.query.month))) || 0)));
+const { month, novice } = useAnswers(() => props.characters);
 
 const request = computed<Schemas['HandfulRequest']>(() => ({
   individuals: each.value.map((answers) => answersOf(answers, measuredOf)),
   month: month.value,
-  observer: route.query.reader === 'new' ? 'NOVICE' : undefined,
+  observer: novice.value ? 'NOVICE' : undefined,
 }));
 const result = useQuery({
   queryKey: computed(() => ['handful', props.of, request.value]),

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { useClipboard, useLocalStorage } from '@vueuse/core';
+import { useLocalStorage } from '@vueuse/core';
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import CopyLink from '@/shared/ui/CopyLink.vue';
 
 /** A link that leads back to these answers, and what this device keeps of them, so that they can be gone on with. */
 const props = defineProps<{ of: string; address: string; begun: boolean }>();
@@ -12,8 +13,6 @@ const router = useRouter();
 const kept = useLocalStorage<Record<string, { query: Record<string, string>; at: string }>>('polyclave.begun', {});
 const before = kept.value[props.of];
 const offered = computed(() => (props.begun ? undefined : before));
-const link = computed(() => location.origin + router.resolve({ path: props.address, query: route.query }).href);
-const { copy, copied } = useClipboard({ source: link, legacy: true });
 
 watch(
   () => route.query,
@@ -35,9 +34,6 @@ function resume() {
     <v-btn v-if="offered" variant="outlined" size="small" @click="resume">{{
       $t('ask.resume', { when: offered.at.slice(0, 10) })
     }}</v-btn>
-    <v-btn v-if="begun" variant="text" size="small" @click="copy()">{{
-      copied ? $t('ask.copied') : $t('ask.share')
-    }}</v-btn>
-    <span class="sr-only" aria-live="polite">{{ copied ? $t('ask.copied') : '' }}</span>
+    <CopyLink v-if="begun" :to="{ path: address, query: route.query }" :label="$t('ask.share')" />
   </p>
 </template>

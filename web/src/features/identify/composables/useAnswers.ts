@@ -2,6 +2,7 @@ import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
 import { useRules, type Rule } from '@/features/body-measures';
+import { asText } from '@/shared/ui/asText';
 import { fromQuery } from '@/shared/viewing/conditions';
 import { decode, encode, lookedAgain, requestOf, toggled, type Certainty, type Given } from '../logic/answers';
 
@@ -10,7 +11,6 @@ export function useAnswers(characters: () => Schemas['StudyCharacter'][]) {
   const route = useRoute();
   const router = useRouter();
   const { rules, measuredOf } = useRules();
-  const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 
   const answers = computed(() => decode(asText(route.query.seen), characters()));
   const strikeOut = computed(() => route.query.school === 'strike-out');

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { asText } from '@/shared/ui/asText';
 import { useRoute } from 'vue-router';
 import { ChangeList } from '@/study-kernel';
 import ProblemNote from '@/shared/ui/ProblemNote.vue';
@@ -18,7 +19,7 @@ import { useImport, type Correction } from '../composables/useImport';
 
 const route = useRoute();
 /** The study that the file is to join; empty: it becomes a new one. */
-const into = computed(() => (typeof route.query.into === 'string' ? route.query.into : ''));
+const into = computed(() => asText(route.query.into));
 const { busy, problem, stage, progress, cancelled, decided, kept, sheet, changes, preview, ...upload } =
   useImport(into);
 const { file, pasted, title, page, isTable } = upload;

@@ -1,3 +1,4 @@
+import { asText } from '@/shared/ui/asText';
 import type { LocationQuery, LocationQueryRaw } from 'vue-router';
 import type { Schemas } from '@/api/client';
 import { EVERYTHING, fromQuery, toQuery, type ViewingConditions } from '@/shared/viewing/conditions';
@@ -10,7 +11,6 @@ export const MOST_LEADS = 8;
 const MOST_TIMES = 999_999;
 export const READERS = ['TRAINED', 'NOVICE'] as const;
 
-const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const listed = (value: unknown) => asText(value).split(',').filter(Boolean);
 
 /** What key an address asks for. */

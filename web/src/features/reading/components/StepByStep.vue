@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { useClipboard } from '@vueuse/core';
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
 import { letterOf } from '@/features/key';
 import GlossaryText from '@/shared/glossary/GlossaryText.vue';
 import TaxonName from '@/shared/taxon/TaxonName.vue';
+import { asText } from '@/shared/ui/asText';
+import CopyLink from '@/shared/ui/CopyLink.vue';
 import {
   decidingText,
   leadToMost,
@@ -22,7 +23,7 @@ import {
 import type { Outcome } from '../logic/points';
 import KeyEnd from './KeyEnd.vue';
 import LeadCard from './LeadCard.vue';
-import NameAgainstFind from './NameAgainstFind.vue';
+import NameCheck from './NameCheck.vue';
 import PointByPoint from './PointByPoint.vue';
 import ReadingTrail from './ReadingTrail.vue';
 import StillPossible from './StillPossible.vue';
@@ -47,7 +48,6 @@ const props = defineProps<{
 const route = useRoute();
 const router = useRouter();
 
-const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 /** By the way that was taken, or to the couplet that separates two taxa. */
 const steps = computed(() => {
   const [one = '', other = ''] = asText(route.query.between).split(',');
@@ -57,13 +57,11 @@ const steps = computed(() => {
 });
 const place = computed(() => placeOf(props.view, steps.value));
 const pair = computed(() => (place.value.couplet ? pairAt(props.view, place.value.couplet) : undefined));
-const link = computed(
-  () =>
-    location.origin +
-    router.resolve({ path: props.address, query: { view: 'key', between: pair.value?.join(',') } }).href,
-);
-const { copy, copied } = useClipboard({ source: link, legacy: true });
-/** Where a key stops at a group, that of all taxa goes on. */
+const here = computed(() => ({
+  path: props.address,
+  query: { view: 'key', key: route.query.key, between: pair.value?.join(',') },
+}));
+/** Where a key goes no further, that of all taxa may. */
 const beyond = computed(() => {
   const [one, other] = place.value.terminal?.names ?? [];
   const way = props.wholeKey && one && other ? wayBetween(props.wholeKey, one.row, other.row) : undefined;
@@ -155,9 +153,7 @@ watch(
       />
       <p class="quiet">{{ $t('edition.oneKey') }}</p>
       <p v-if="pair" class="no-print">
-        <v-btn variant="text" size="small" @click="copy()">{{
-          copied ? $t('ask.copied') : $t('reading.linkHere')
-        }}</v-btn>
+        <CopyLink :to="here" :label="$t('reading.linkHere')" />
       </p>
     </template>
     <template v-else-if="place.terminal">
@@ -173,7 +169,7 @@ watch(
             <TaxonName :label="n.label" :stage="n.stage" />
           </button>
         </p>
-        <NameAgainstFind
+        <NameCheck
           :key="checked.row"
           :row="checked.row"
           :way="examined"

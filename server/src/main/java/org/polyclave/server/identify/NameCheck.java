@@ -22,7 +22,6 @@ import org.polyclave.core.reading.DescriptionCheck;
 import org.polyclave.study.comparison.ViewingConditions;
 import org.polyclave.study.compile.CompiledStudy;
 import org.polyclave.study.model.StudyCharacter;
-import org.polyclave.study.model.Units;
 import org.polyclave.wording.key.KeyView;
 import org.polyclave.wording.key.KeyWording;
 import org.polyclave.wording.taxon.Description;
@@ -100,7 +99,7 @@ final class NameCheck {
         StudyCharacter character = compiled.characters().get(point.character());
         Cell cell = compiled.matrix().cell(row, point.character());
         List<String> separated = lookalikes.separatedBy(point.character());
-        double factor = Units.factor(character.type(), character.unit()).orElse(1.0);
+        double factor = ReadersAnswers.factor(character);
         return new CheckPointView(
                 character.id(),
                 line.organ(),

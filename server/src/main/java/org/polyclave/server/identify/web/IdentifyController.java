@@ -6,6 +6,7 @@ import org.polyclave.server.access.AtLeast;
 import org.polyclave.server.access.OpenStudy;
 import org.polyclave.server.access.Role;
 import org.polyclave.server.edition.EditionShelf;
+import org.polyclave.server.identify.IdentificationView;
 import org.polyclave.server.identify.IdentifyService;
 import org.polyclave.server.platform.ProblemCode;
 import org.polyclave.server.platform.Problems;
@@ -35,14 +36,14 @@ class IdentifyController {
 
     /** Weighs answers on a study as it is now; nothing about the reader is kept. */
     @PostMapping("/api/v1/studies/{slug}/identify")
-    IdentifyService.IdentifyResponse study(
+    IdentificationView.IdentifyResponse study(
             @AtLeast(Role.VIEWER) OpenStudy open, @RequestBody IdentifyService.IdentifyRequest request) {
         return identify.identify(store.load(open.id()).compiled(), List.of(), request);
     }
 
     /** Weighs answers on an edition; nothing about the reader is kept. */
     @PostMapping("/api/v1/editions/{slug}/{number}/identify")
-    IdentifyService.IdentifyResponse edition(
+    IdentificationView.IdentifyResponse edition(
             @PathVariable String slug, @PathVariable int number, @RequestBody IdentifyService.IdentifyRequest request) {
         EditionShelf.ReadableEdition edition = editions.readable(slug, number);
         return identify.identify(edition.study(), edition.keys(), request);
