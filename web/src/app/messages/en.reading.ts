@@ -24,7 +24,7 @@ export default {
     share: 'Copy a link to these answers',
     looks: '({n} looks; further ones: {more})',
     protection: 'With gloves and a tool; wash your hands afterwards.',
-    find: 'Or find any question',
+    find: 'Find a question by words',
     nothing: 'No remaining question would narrow this down.',
     tells: 'Separates {names}.',
     value: '{character} in {unit}',

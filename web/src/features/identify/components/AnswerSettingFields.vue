@@ -91,7 +91,7 @@ function limit(of: Limit['of'], values: string[] | null) {
 <style scoped>
 .fields {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(100%, 13rem), 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 16rem), 1fr));
   gap: 0.75rem 1rem;
   align-items: center;
   padding-bottom: 0.75rem;

@@ -18,7 +18,10 @@ const summary = computed(() =>
     a.month.value ? t(`month.${a.month.value}`) : t('key.anyMonth'),
     t(`observer.${a.novice.value ? 'NOVICE' : 'TRAINED'}`),
     t(a.strikeOut.value ? 'school.strikeOut' : 'school.weigh'),
-    ...limits.value.flatMap(({ of }) => (a.atHand.value[of].length ? [a.atHand.value[of].join(', ')] : [])),
+    ...limits.value.flatMap(({ of, items }) => {
+      const chosen = items.filter((item) => a.atHand.value[of].includes(item.value));
+      return chosen.length ? [chosen.map((item) => item.title).join(', ')] : [];
+    }),
   ].join(' · '),
 );
 </script>

@@ -277,7 +277,7 @@ class JourneyTest {
         phone.locator(".doors").getByText("Any-order key").click();
         assertThat(phone.locator(".danger")).containsText("Ostrivia fallax, flowering");
         phone.getByText("All questions, by part or by words").click();
-        phone.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Or find any question"))
+        phone.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Find a question by words"))
                 .fill("leaf colour");
         button(phone, "grey-green").click();
         assertThat(phone.locator(".verdict")).containsText("Still open");

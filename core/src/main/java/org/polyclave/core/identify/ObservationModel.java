@@ -101,9 +101,8 @@ final class ObservationModel {
         double misreading = rate(row, character, look.certainty());
         if (observation instanceof Observation.MeasuredObservation reading) {
             RangeDistribution range = distributions.range(character, cell);
-            // Not sure of a number: the reading may be off by more than its stated uncertainty. The ends of a wide
-            // range are
-            // read no worse than a number would be.
+            // Not sure of a number: the reading may be off by more than its stated uncertainty.
+            // The ends of a wide range are read no worse than a number would be.
             double usual = matrix.character(character).giveOrTake(reading.value());
             double off = reading.uncertainty() < usual ? reading.uncertainty() : usual;
             double spread = reading.uncertainty() + 4 * misreading * off;
